@@ -1,0 +1,119 @@
+import type { Basis, KilogramsPerCubicMetre, WaterRatio } from '../units/quantity'
+
+export type PowderClassId
+  = | 'plaster-of-paris' | 'casting-plaster' | 'pottery-plaster' | 'gypsum-cement' | 'high-strength-gypsum-cement'
+    | 'dental-type-2' | 'dental-type-3' | 'dental-type-4' | 'dental-type-5' | 'plaster-silica'
+
+/** A span of values people meet in practice; read as an 80 % range where a distribution is needed. */
+export interface Span { readonly low: number, readonly high: number }
+
+export interface PowderClass {
+  readonly id: PowderClassId
+  readonly name: string
+  /** Everyday words that the same class goes by; search only. */
+  readonly alsoCalled: readonly string[]
+  readonly family: 'plaster' | 'cement' | 'dental' | 'investment'
+  readonly crystal: 'alpha' | 'beta'
+  /** Mass share of hemihydrate in the powder; the rest is inert. */
+  readonly purity: number
+  readonly inertDensity: KilogramsPerCubicMetre
+  /** Recommended consistency and the range in which the class is usable, water/powder by mass. */
+  readonly ratio: { readonly recommended: WaterRatio, readonly low: WaterRatio, readonly high: WaterRatio }
+  /** Bulk density as scooped loosely and as tapped down, kg/m3. */
+  readonly bulkLoose: Span
+  readonly bulkTapped: Span
+  /** Solid volume fraction of a bed sifted into still water: sets the saturation consistency. */
+  readonly settledFraction: number
+  /** Solid volume fraction at which the mix jams and no longer flows. */
+  readonly jammingFraction: number
+  /** Hydration rate constant at 21 degC and the recommended ratio, 1/min. */
+  readonly rate: number
+  /** Yield stress scale of the fresh mix, Pa. */
+  readonly yieldScale: number
+  /** Air left in a hand-stirred mix, volume share. */
+  readonly handAir: number
+  /** Wet and dry strength against the common law of porosity. */
+  readonly strengthFactor: number
+  /** Loss of gloss at the recommended ratio, 21 degC, in minutes: the figure `rate` was fitted to. */
+  readonly nominalSet: { readonly minutes: number, readonly basis: Basis }
+}
+
+const CP: Basis = { kind: 'common practice', note: 'workshop custom for this class, no published source' }
+const ISO: Basis = { kind: 'handbook from memory', note: 'dental materials handbook table of setting times; check before relying on it' }
+
+function span(low: number, high: number): Span {
+  return { low: low * 1000, high: high * 1000 }
+}
+
+/**
+ * The classes of powder. Purity, bulk densities and ratios: handbook values from memory and common practice;
+ * `settledFraction`, `jammingFraction` and `yieldScale`: engineering guesses fitted to practice;
+ * `rate`: fitted to `nominalSet`. See docs/model.md.
+ */
+export const POWDER_CLASSES: readonly PowderClass[] = [
+  {
+    id: 'plaster-of-paris', name: 'Plaster of Paris', alsoCalled: ['gauging plaster', 'craft plaster'], family: 'plaster', crystal: 'beta', purity: 0.90, inertDensity: 2700,
+    ratio: { recommended: 0.70, low: 0.60, high: 0.90 }, bulkLoose: span(0.60, 0.80), bulkTapped: span(0.95, 1.15),
+    settledFraction: 0.345, jammingFraction: 0.45, rate: 0.3227, yieldScale: 18, handAir: 0.02, strengthFactor: 1, nominalSet: { minutes: 14, basis: CP },
+  },
+  {
+    id: 'casting-plaster', name: 'Casting plaster', alsoCalled: ['moulding plaster'], family: 'plaster', crystal: 'beta', purity: 0.92, inertDensity: 2700,
+    ratio: { recommended: 0.67, low: 0.60, high: 0.75 }, bulkLoose: span(0.65, 0.85), bulkTapped: span(0.95, 1.15),
+    settledFraction: 0.352, jammingFraction: 0.46, rate: 0.2468, yieldScale: 18, handAir: 0.02, strengthFactor: 1, nominalSet: { minutes: 18, basis: CP },
+  },
+  {
+    id: 'pottery-plaster', name: 'Pottery plaster', alsoCalled: ['potter’s plaster'], family: 'plaster', crystal: 'beta', purity: 0.93, inertDensity: 2700,
+    ratio: { recommended: 0.70, low: 0.60, high: 0.80 }, bulkLoose: span(0.65, 0.85), bulkTapped: span(0.95, 1.15),
+    settledFraction: 0.345, jammingFraction: 0.47, rate: 0.2886, yieldScale: 20, handAir: 0.02, strengthFactor: 1, nominalSet: { minutes: 16, basis: CP },
+  },
+  {
+    id: 'gypsum-cement', name: 'Gypsum cement', alsoCalled: ['hard plaster'], family: 'cement', crystal: 'alpha', purity: 0.93, inertDensity: 2700,
+    ratio: { recommended: 0.42, low: 0.38, high: 0.48 }, bulkLoose: span(0.90, 1.10), bulkTapped: span(1.30, 1.50),
+    settledFraction: 0.475, jammingFraction: 0.54, rate: 0.1610, yieldScale: 11, handAir: 0.02, strengthFactor: 1, nominalSet: { minutes: 24, basis: CP },
+  },
+  {
+    id: 'high-strength-gypsum-cement', name: 'High-strength gypsum cement', alsoCalled: ['casting stone'], family: 'cement', crystal: 'alpha', purity: 0.94, inertDensity: 2700,
+    ratio: { recommended: 0.31, low: 0.28, high: 0.34 }, bulkLoose: span(1.00, 1.20), bulkTapped: span(1.45, 1.65),
+    settledFraction: 0.56, jammingFraction: 0.58, rate: 0.1718, yieldScale: 6, handAir: 0.02, strengthFactor: 1, nominalSet: { minutes: 18, basis: CP },
+  },
+  {
+    id: 'dental-type-2', name: 'Dental plaster, Type 2', alsoCalled: ['model plaster'], family: 'dental', crystal: 'beta', purity: 0.93, inertDensity: 2700,
+    ratio: { recommended: 0.50, low: 0.45, high: 0.55 }, bulkLoose: span(0.70, 0.90), bulkTapped: span(1.05, 1.25),
+    settledFraction: 0.425, jammingFraction: 0.4819, rate: 0.3119, yieldScale: 12, handAir: 0.02, strengthFactor: 1, nominalSet: { minutes: 11, basis: ISO },
+  },
+  {
+    id: 'dental-type-3', name: 'Dental stone, Type 3', alsoCalled: ['model stone'], family: 'dental', crystal: 'alpha', purity: 0.95, inertDensity: 2700,
+    ratio: { recommended: 0.30, low: 0.27, high: 0.33 }, bulkLoose: span(0.95, 1.15), bulkTapped: span(1.40, 1.60),
+    settledFraction: 0.555, jammingFraction: 0.5863, rate: 0.4420, yieldScale: 5, handAir: 0.01, strengthFactor: 1, nominalSet: { minutes: 7, basis: ISO },
+  },
+  {
+    id: 'dental-type-4', name: 'Die stone, Type 4', alsoCalled: [], family: 'dental', crystal: 'alpha', purity: 0.96, inertDensity: 2700,
+    ratio: { recommended: 0.24, low: 0.22, high: 0.26 }, bulkLoose: span(1.05, 1.25), bulkTapped: span(1.55, 1.75),
+    settledFraction: 0.615, jammingFraction: 0.6380, rate: 0.3827, yieldScale: 5, handAir: 0.01, strengthFactor: 1, nominalSet: { minutes: 7, basis: ISO },
+  },
+  {
+    id: 'dental-type-5', name: 'Die stone, Type 5', alsoCalled: [], family: 'dental', crystal: 'alpha', purity: 0.96, inertDensity: 2700,
+    ratio: { recommended: 0.21, low: 0.18, high: 0.22 }, bulkLoose: span(1.05, 1.25), bulkTapped: span(1.55, 1.75),
+    settledFraction: 0.64, jammingFraction: 0.66, rate: 0.2792, yieldScale: 5, handAir: 0.01, strengthFactor: 1, nominalSet: { minutes: 9, basis: CP },
+  },
+  {
+    id: 'plaster-silica', name: 'Plaster and silica, 1 : 1', alsoCalled: ['investment', 'kiln mould mix'], family: 'investment', crystal: 'beta', purity: 0.46, inertDensity: 2650,
+    ratio: { recommended: 0.45, low: 0.38, high: 0.55 }, bulkLoose: span(0.80, 1.00), bulkTapped: span(1.15, 1.40),
+    settledFraction: 0.49, jammingFraction: 0.53, rate: 0.3720, yieldScale: 14, handAir: 0.02, strengthFactor: 0.45, nominalSet: { minutes: 13, basis: CP },
+  },
+]
+
+const BY_ID = new Map(POWDER_CLASSES.map(p => [p.id, p]))
+
+/** @throws RangeError for an id that is no class: ids are checked at the boundary, so this is a programming error. */
+export function powderClass(id: PowderClassId): PowderClass {
+  const found = BY_ID.get(id)
+  if (!found) throw new RangeError(`no powder class ${id}`)
+  return found
+}
+
+/** True when every word typed occurs in the name or in what the class is also called. */
+export function powderMatches(powder: PowderClass, typed: string): boolean {
+  const text = [powder.name, powder.id, ...powder.alsoCalled].join(' ').toLowerCase()
+  return typed.toLowerCase().split(/\s+/).every(word => text.includes(word))
+}

@@ -1,0 +1,295 @@
+import type { Celsius, CubicMetres, Estimate, Kilograms, Metres, Seconds, WaterRatio } from '../units/quantity'
+import { Z80 } from '../units/quantity'
+import { formatConsistency, formatDuration, formatTemperature, formatVolume } from '../units/format'
+import { METRIC, type UnitPreferences } from '../units/units'
+import { endUse, type EndUseId } from '../gypsum/end-use'
+import { adiabaticRise, freshStiffness, type MouldMaterial, type StirTool } from '../gypsum/hydration'
+import { CHEMICAL_WATER, solveMix, waterDensity, type Addition, type Mix } from '../gypsum/mix'
+import { powderClass, type PowderClass, type PowderClassId, type Span } from '../gypsum/powders'
+import { ratioOf, schoolAdvice, type SchoolId, type Scoop } from '../gypsum/schools'
+import { safeHeight, vesselHeight, vesselVolume, type Mouth, type Vessel } from '../mould/vessel'
+import { splitIntoBatches } from './batches'
+import { centreMoments, type MomentsInput } from './moments'
+
+export interface MouldFacts {
+  readonly id: string
+  readonly name: string
+  readonly material: MouldMaterial
+  /** Slurry it takes; `low` and `high` are the 10 % and 90 % quantiles. */
+  readonly volume: { readonly value: CubicMetres, readonly low: CubicMetres, readonly high: CubicMetres }
+  readonly mouth: Mouth
+  /** Thickness of the mould's own wall, for the drawing. */
+  readonly wall: Metres
+  /** Thickest part of the cast. */
+  readonly section: Metres
+  /** Thin or undercut parts that break if opened early. */
+  readonly fragile: boolean
+}
+
+export interface BucketFacts { readonly id: string, readonly name: string, readonly vessel: Vessel }
+
+export interface BagFacts {
+  readonly id: string
+  readonly name: string
+  readonly classId: PowderClassId
+  readonly uncertain: boolean
+  /** Bulk density someone measured for this bag, kg/m3. */
+  readonly bulk?: Span
+}
+
+/** What a person decides before a pour: a plain value, saved with its schema version. */
+export interface Plan {
+  readonly name: string
+  readonly endUse: EndUseId
+  readonly fills: readonly { readonly mould: string, readonly count: number }[]
+  /** Where the rest of a mix goes. */
+  readonly overflow?: string
+  readonly classId: PowderClassId
+  readonly bag?: string
+  readonly school: SchoolId
+  readonly ratio: WaterRatio
+  readonly scoop: Scoop
+  readonly waterTemperature: Celsius
+  readonly roomTemperature: Celsius
+  readonly bucket?: string
+  /** Extra mixed for what stays in the bucket, as a share of the moulds' volume. */
+  readonly losses: number
+  readonly soakMinutes: number
+  readonly stir: { readonly tool: StirTool, readonly minutes: number }
+  readonly additions: readonly Addition[]
+  /** What fixes the amount: the moulds, the powder left, or the water already in the bucket (kg). */
+  readonly known: { readonly what: 'moulds' | 'powder' | 'water', readonly amount: Kilograms }
+}
+
+export interface PlanWorld {
+  readonly moulds: readonly MouldFacts[]
+  readonly bucket?: BucketFacts
+  readonly bag?: BagFacts
+}
+
+export type PlanField = 'fills' | 'ratio' | 'school' | 'bucket' | 'classId' | 'waterTemperature' | 'known' | 'additions' | 'stir' | 'endUse'
+
+export interface Problem { readonly field: PlanField, readonly severity: 'refuse' | 'warn', readonly sentence: string }
+
+export interface BatchFill { readonly mould: MouldFacts, readonly copies: number, /** Number of the first of them within its kind, from 1. */ readonly first: number }
+
+export interface Batch {
+  readonly fills: readonly BatchFill[]
+  readonly castVolume: CubicMetres
+  readonly mix: Mix
+  /** Inside heights in the bucket: water alone, after the powder, and the level not to pass. */
+  readonly levels?: { readonly water: Metres, readonly final: Metres, readonly safe: Metres }
+  /** Level scoops to count when the school counts scoops. */
+  readonly scoops?: { readonly water: number, readonly powder: number }
+  readonly steps: StepTimes
+}
+
+/** When each step ends, seconds after wetting, and how long the pouring itself takes. */
+export interface StepTimes {
+  readonly sifted: Estimate<Seconds>
+  readonly soaked: Estimate<Seconds>
+  readonly stirred: Estimate<Seconds>
+  readonly poured: Estimate<Seconds>
+  readonly pouring: Seconds
+}
+
+export interface PlanResult {
+  readonly powder: PowderClass
+  readonly ratio: Estimate<WaterRatio>
+  readonly problems: readonly Problem[]
+  readonly batches: readonly Batch[]
+  readonly total: { readonly powder: Kilograms, readonly water: Kilograms, readonly slurry: CubicMetres }
+  /** Moulds asked for that the known amount does not reach, and slurry left over when it reaches further. */
+  readonly unfilled: number
+  readonly spare: CubicMetres
+}
+
+const MOST_CASTS = 400
+/** Largest bag of mix that one person kneads through (engineering guess). */
+const BAG_CAPACITY: CubicMetres = 2e-3
+// Pace of one person, engineering guesses.
+const SIFT_RATE = 0.6 / 60 // kg/s
+const POUR_RATE = 2e-3 / 60 // m3/s
+const PER_MOULD: Seconds = 15
+
+const PACE: Estimate['basis'] = { kind: 'engineering guess', note: 'the pace of one person with this amount' }
+
+function sum(a: Estimate<Seconds> | undefined, duration: Seconds, sd: number): Estimate<Seconds> {
+  const before = a ? (a.high - a.low) / (2 * Z80) : 0
+  const value = (a?.value ?? 0) + duration
+  const spread = Z80 * Math.hypot(before, duration * sd)
+  return { value, low: Math.max(0, value - spread), high: value + spread, basis: PACE }
+}
+
+/** How long pouring takes one person: the volume at two litres a minute and a quarter minute a mould (engineering guess). */
+export function pouringTime(volume: CubicMetres, moulds: number): Seconds {
+  return volume / POUR_RATE + moulds * PER_MOULD
+}
+
+function stepTimes(plan: Plan, mix: Pick<Mix, 'powder' | 'slurry'>, moulds: number): StepTimes {
+  const sift = plan.school === 'bag' ? 0 : plan.school === 'dumped' ? 10 : Math.max(45, mix.powder / SIFT_RATE)
+  const sifted = sum(undefined, sift, 0.3)
+  const soaked = sum(sifted, plan.school === 'bag' ? 0 : plan.soakMinutes * 60, 0.2)
+  const stirred = sum(soaked, plan.stir.minutes * 60, 0.2)
+  const pouring = pouringTime(mix.slurry, moulds)
+  return { sifted, soaked, stirred, poured: sum(stirred, pouring, 0.25), pouring }
+}
+
+/** What the setting model needs to know of one kind of mould in this plan. */
+export function momentsInput(plan: Plan, ratio: Estimate<WaterRatio>, mould: Pick<MouldFacts, 'material' | 'section' | 'fragile'>, bag?: BagFacts): MomentsInput {
+  return {
+    powder: powderClass(plan.classId), ratio, waterTemperature: plan.waterTemperature, roomTemperature: plan.roomTemperature,
+    stir: plan.stir, section: mould.section, mould: mould.material, additions: plan.additions,
+    bagUncertain: bag?.uncertain ?? true, openNotBefore: endUse(plan.endUse).openNotBefore * 60, fragile: mould.fragile,
+  }
+}
+
+/** Sentences about the mix itself; a `refuse` means that nothing below it can be worked out. */
+export function mixProblems(plan: Plan, ratio: Estimate<WaterRatio>, prefs: UnitPreferences = METRIC): Problem[] {
+  const powder = powderClass(plan.classId)
+  const problems: Problem[] = []
+  const add = (field: PlanField, severity: Problem['severity'], sentence: string) => problems.push({ field, severity, sentence })
+  const need = powder.purity * CHEMICAL_WATER
+  const w = ratio.value
+  const ratioField: PlanField = plan.school === 'scoops' || plan.school === 'saturation' ? 'school' : 'ratio'
+  const range = `${formatConsistency(powder.ratio.low)} to ${formatConsistency(powder.ratio.high)}`
+  const stiffness = freshStiffness(powder, w, plan.additions)
+  if (!(w > need)) add(ratioField, 'refuse', `${powder.name} binds ${(need * 100).toFixed(1)} parts of water to 100 of powder; with ${formatConsistency(w)} some of it could never set. Use ${range}.`)
+  else if (!stiffness.flows) add(ratioField, 'refuse', `At ${formatConsistency(w)} this powder jams and will not pour. Use ${range}${plan.additions.length ? ', or add less of what drinks water' : ''}.`)
+  else if (w < powder.ratio.low - 1e-9) add(ratioField, 'warn', `Thicker than usual for this powder (${range}): it traps air and leaves little time.`)
+  else if (w > powder.ratio.high + 1e-9) add(ratioField, 'warn', `Thinner than usual for this powder (${range}): weak, slow to dry, and water will stand on top.`)
+  const advice = schoolAdvice(plan.school, powder)
+  if (advice.fit === 'against') {
+    const forbidden = plan.school === 'saturation' && (powder.family === 'dental' || powder.family === 'investment')
+    add('school', forbidden ? 'refuse' : 'warn', advice.why)
+  }
+  if (!endUse(plan.endUse).suits.includes(plan.classId)) {
+    const better = endUse(plan.endUse).suits.map(id => powderClass(id).name.toLowerCase()).slice(0, 2).join(' or ')
+    add('classId', 'warn', `For this end use most casters take ${better}.`)
+  }
+  const t = plan.waterTemperature
+  if (!(t > 0 && t < 90)) add('waterTemperature', 'refuse', `Water at ${formatTemperature(t, prefs)} will not do: plaster needs liquid water and does not set near boiling. Use 5 to 40 °C.`)
+  else if (t > 40) add('waterTemperature', 'warn', 'Water this hot makes lumps, and above about 40 °C plaster sets slower again, not faster.')
+  for (const { share } of plan.additions) {
+    if (!(share >= 0 && share <= 2)) add('additions', 'refuse', 'An addition is given as a share of the powder, between nothing and twice its weight.')
+  }
+  if (plan.stir.minutes > 15) add('stir', 'warn', 'Stirring longer than a quarter of an hour: it will set in the bucket.')
+  return problems
+}
+
+function listOfCasts(plan: Plan, world: PlanWorld): MouldFacts[] {
+  const byId = new Map(world.moulds.map(m => [m.id, m]))
+  return plan.fills.flatMap(f => Array.from({ length: Math.min(f.count, MOST_CASTS) }, () => byId.get(f.mould)).filter(m => m !== undefined))
+}
+
+function gather(casts: readonly MouldFacts[], seen: Map<string, number>): BatchFill[] {
+  const fills: { mould: MouldFacts, copies: number, first: number }[] = []
+  for (const mould of casts) {
+    const last = fills.find(f => f.mould.id === mould.id)
+    const before = seen.get(mould.id) ?? 0
+    seen.set(mould.id, before + 1)
+    if (last) last.copies++
+    else fills.push({ mould, copies: 1, first: before + 1 })
+  }
+  return fills
+}
+
+/** Scoops to count out for a batch: whole half-scoops of water, never too few. */
+function scoopsOf(mix: Mix, scoop: Scoop): { water: number, powder: number } {
+  const water = Math.max(0.5, Math.ceil(2 * mix.waterVolume / scoop.volume - 0.05) / 2)
+  return { water, powder: water * scoop.perWater }
+}
+
+/**
+ * Everything that follows from a plan: the true ratio with its range, the batches with masses, levels and step times, and what stands in the way.
+ * Pure and fast (tens of moulds in a few milliseconds). Never throws on bad input: it explains it.
+ */
+export function workOutPlan(plan: Plan, world: PlanWorld, prefs: UnitPreferences = METRIC): PlanResult {
+  const powder = powderClass(plan.classId)
+  const ratio = ratioOf(plan.school, powder, plan.ratio, plan.waterTemperature, plan.scoop, world.bag?.bulk)
+  const problems = mixProblems(plan, ratio, prefs)
+  const nothing: PlanResult = { powder, ratio, problems, batches: [], total: { powder: 0, water: 0, slurry: 0 }, unfilled: 0, spare: 0 }
+  const add = (field: PlanField, severity: Problem['severity'], sentence: string) => problems.push({ field, severity, sentence })
+
+  let casts = listOfCasts(plan, world)
+  const asked = plan.fills.reduce((n, f) => n + f.count, 0)
+  if (asked > MOST_CASTS) add('fills', 'refuse', `A plan holds up to ${MOST_CASTS} casts; this one asks for ${asked}. Split it into several plans.`)
+  if (casts.length === 0) add('fills', 'refuse', 'Choose at least one mould to fill.')
+  if (plan.school !== 'bag' && !world.bucket) add('bucket', 'refuse', 'Choose the bucket you will mix in.')
+  if (problems.some(p => p.severity === 'refuse')) return nothing
+
+  const recipe = { powder, ratio: ratio.value, waterTemperature: plan.waterTemperature, additions: plan.additions }
+  const withLosses = 1 + plan.losses
+  let spare = 0
+  if (plan.known.what !== 'moulds') {
+    if (!(plan.known.amount > 0)) {
+      add('known', 'refuse', plan.known.what === 'powder' ? 'Say how much powder is left.' : 'Say how much water is already in the bucket.')
+      return nothing
+    }
+    const castable = solveMix(recipe, { what: plan.known.what, amount: plan.known.amount }).slurry / withLosses
+    let used = 0, n = 0
+    while (n < casts.length && used + casts[n]!.volume.value <= castable) used += casts[n++]!.volume.value
+    spare = castable - used
+    if (n === 0) {
+      add('known', 'refuse', `That makes ${formatVolume(castable, prefs)} of mix; even “${casts[0]!.name}” takes ${formatVolume(casts[0]!.volume.value, prefs)}.`)
+      return { ...nothing, unfilled: casts.length, spare }
+    }
+    casts = casts.slice(0, n)
+  }
+
+  // What one bucket and one pair of hands can take.
+  const safe = world.bucket ? safeHeight(world.bucket.vessel) : 0
+  const capacity = plan.school === 'bag' ? BAG_CAPACITY : vesselVolume(world.bucket!.vessel, safe)
+  const largest = casts.reduce((a, b) => b.volume.value > a.volume.value ? b : a)
+  if (largest.volume.value * withLosses > capacity) {
+    const vessel = plan.school === 'bag' ? 'one bag' : world.bucket!.name
+    add(plan.school === 'bag' ? 'school' : 'bucket', 'refuse', `“${largest.name}” takes ${formatVolume(largest.volume.value * withLosses, prefs)} with spare; ${vessel} holds ${formatVolume(capacity, prefs)} with room to stir. ${plan.school === 'bag' ? 'Mix it in a bucket.' : 'Choose a larger bucket.'}`)
+    return nothing
+  }
+  const governing = casts.reduce((a, b) => b.section > a.section ? b : a)
+  const centre = centreMoments(momentsInput(plan, ratio, governing, world.bag))
+  const timeFits = (volume: CubicMetres, count: number) => {
+    const mix = solveMix(recipe, { what: 'slurry', amount: volume * withLosses })
+    return stepTimes(plan, mix, count).poured.value <= centre.pourBy
+  }
+  const { groups, tooSlow } = splitIntoBatches(casts.map(m => m.volume.value), capacity / withLosses, timeFits)
+  const seen = new Map<string, number>()
+  let start = 0
+  const batches = groups.map((size): Batch => {
+    const members = casts.slice(start, start + size)
+    start += size
+    const castVolume = members.reduce((v, m) => v + m.volume.value, 0)
+    const share = plan.known.what === 'moulds' ? 0 : spare * castVolume / Math.max(1e-12, casts.reduce((v, m) => v + m.volume.value, 0))
+    const amount = Math.min(capacity, (castVolume + share) * withLosses)
+    const mix = solveMix(recipe, { what: 'slurry', amount })
+    const vessel = plan.school === 'bag' ? undefined : world.bucket!.vessel
+    return {
+      fills: gather(members, seen), castVolume, mix,
+      levels: vessel && { water: vesselHeight(vessel, mix.waterVolume), final: vesselHeight(vessel, mix.slurry), safe },
+      scoops: plan.school === 'scoops' ? scoopsOf(mix, plan.scoop) : undefined,
+      steps: stepTimes(plan, mix, members.length),
+    }
+  })
+  if (tooSlow) add('fills', 'warn', `It thickens after about ${formatDuration(centre.pourBy, 'minute')}, sooner than one person can sift, soak, stir and pour this. Work in two, use colder water, or stir less.`)
+  const rise = adiabaticRise({ powder, ratio: ratio.value }, (plan.waterTemperature + plan.roomTemperature) / 2)
+  const hottest = (plan.waterTemperature + plan.roomTemperature) / 2 + rise
+  if (centre.warmestTemperature > 60 || (governing.section > 0.05 && hottest > 60)) {
+    add('fills', 'warn', `The core will pass 60 °C (up to about ${formatTemperature(Math.round(hottest / 5) * 5, prefs)} in a very thick piece). Keep skin away from it and let it cool before you open.`)
+  }
+  return {
+    powder, ratio, problems, batches, spare, unfilled: Math.min(asked, MOST_CASTS) - casts.length,
+    total: batches.reduce((t, b) => ({ powder: t.powder + b.mix.powder, water: t.water + b.mix.water, slurry: t.slurry + b.mix.slurry }), nothing.total),
+  }
+}
+
+/** Water for the powder that was really put in, or the reverse: what to add so that the ratio is right again. */
+export function ratioRestored(target: WaterRatio, water: Kilograms, powder: Kilograms): { readonly add: 'water' | 'powder' | 'nothing', readonly mass: Kilograms } {
+  const actual = water / powder
+  if (!(powder > 0) || Math.abs(actual / target - 1) < 0.005) return { add: 'nothing', mass: 0 }
+  return actual < target ? { add: 'water', mass: target * powder - water } : { add: 'powder', mass: water / target - powder }
+}
+
+/** Volume of a mass of water at its temperature, for the jug. */
+export function jugOf(water: Kilograms, t: Celsius): CubicMetres {
+  return water / waterDensity(t)
+}

@@ -1,0 +1,92 @@
+import type { Celsius, CubicMetres, Kilograms, Metres, Seconds } from './quantity'
+import { UNITS, type UnitPreferences } from './units'
+
+const THIN = '\u2009'
+const MINUS = '\u2212'
+
+/** Digits with thin spaces between thousands; `step` is the smallest change the tool in hand can show. */
+export function roundTo(x: number, step: number): string {
+  const decimals = Math.max(0, Math.ceil(-Math.log10(step) - 1e-9))
+  const [whole = '0', fraction] = (Math.round(Math.abs(x) / step) * step).toFixed(decimals).split('.')
+  const grouped = whole.replace(/\B(?=(\d{3})+$)/g, THIN)
+  const sign = x < 0 && Number(`${whole}.${fraction ?? 0}`) !== 0 ? MINUS : ''
+  return sign + grouped + (fraction ? `.${fraction}` : '')
+}
+
+/** What a kitchen scale shows: 1 g to 5 kg, then 10 g; ounces to a tenth, pounds and ounces above one pound. */
+export function formatMass(kg: Kilograms, prefs: UnitPreferences): string {
+  if (prefs.mass === 'g') {
+    const g = kg * 1000
+    if (Math.abs(g) >= 20_000) return `${roundTo(kg, 0.1)} kg`
+    return `${roundTo(g, Math.abs(g) < 10 ? 0.1 : Math.abs(g) < 5000 ? 1 : 10)} g`
+  }
+  const oz = UNITS.oz.fromSi(kg)
+  const tenths = Math.round(oz * 10) / 10
+  if (Math.abs(tenths) < 16) return `${roundTo(oz, 0.1)} oz`
+  const lb = Math.trunc(tenths / 16)
+  return `${roundTo(lb, 1)} lb ${roundTo(Math.abs(tenths - lb * 16), 0.1)} oz`
+}
+
+/** What a jug shows: 1 ml below 100 ml, 5 ml to 2 l, 10 ml above; cups to an eighth, quarts above four cups. */
+export function formatVolume(m3: CubicMetres, prefs: UnitPreferences): string {
+  if (prefs.volume === 'ml') {
+    const ml = m3 * 1e6
+    if (Math.abs(ml) >= 10_000) return `${roundTo(ml / 1000, 0.1)} l`
+    return `${roundTo(ml, Math.abs(ml) < 100 ? 1 : Math.abs(ml) < 2000 ? 5 : 10)} ml`
+  }
+  const cups = UNITS.cup.fromSi(m3)
+  if (cups < 0.25) return `${roundTo(UNITS.floz.fromSi(m3), 0.1)} fl oz`
+  if (cups < 4) return `${eighths(cups)} cup`
+  return `${eighths(cups / 4)} qt`
+}
+
+function eighths(x: number): string {
+  const n = Math.round(x * 8)
+  const whole = Math.trunc(n / 8)
+  const part = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'][n % 8]
+  return whole === 0 && part ? part : `${whole}${part ? ` ${part}` : ''}`
+}
+
+/** Whole millimetres, or inches to a sixteenth. */
+export function formatLength(m: Metres, prefs: UnitPreferences): string {
+  if (prefs.length === 'mm') return `${roundTo(m * 1000, 1)} mm`
+  return `${roundTo(UNITS.inch.fromSi(m), 0.1)} in`
+}
+
+export function formatTemperature(c: Celsius, prefs: UnitPreferences): string {
+  return prefs.temperature === 'C' ? `${roundTo(c, 1)} °C` : `${roundTo(UNITS.F.fromSi(c), 1)} °F`
+}
+
+/** A duration: `40 s`, `9 min 40 s`, `17 min`, `1 h 5`, `3 d 4 h`. Never looks like a time of day. */
+export function formatDuration(seconds: Seconds, resolution: 'second' | 'minute' = 'second'): string {
+  const total = Math.max(0, Math.round(seconds))
+  if (total < 60 && resolution === 'second') return `${total} s`
+  if (total < 3600) {
+    const m = resolution === 'minute' ? Math.round(total / 60) : Math.floor(total / 60)
+    const s = total - m * 60
+    if (m === 60) return '1 h'
+    return resolution === 'minute' || s === 0 ? `${m} min` : `${m} min ${s} s`
+  }
+  const minutes = Math.round(total / 60)
+  if (minutes < 48 * 60) {
+    const h = Math.floor(minutes / 60), m = minutes % 60
+    return m === 0 ? `${h} h` : `${h} h ${m}`
+  }
+  const hours = Math.round(total / 3600)
+  const d = Math.floor(hours / 24), h = hours % 24
+  return h === 0 || d >= 7 ? `${d} d` : `${d} d ${h} h`
+}
+
+/** A range of durations whose ends share a unit where they can: `17–22 min`, `50 min – 1 h 25`. */
+export function formatDurationRange(low: Seconds, high: Seconds): string {
+  const a = Math.round(low / 60), b = Math.round(high / 60)
+  if (high < 180) return `${Math.round(low / 5) * 5}–${Math.round(high / 5) * 5} s`
+  if (b < 60) return a === b ? `${a} min` : `${a}–${b} min`
+  const from = formatDuration(low, 'minute'), to = formatDuration(high, 'minute')
+  return from === to ? from : `${from} – ${to}`
+}
+
+/** Water per 100 powder, the way the trade writes a consistency. */
+export function formatConsistency(ratio: number): string {
+  return roundTo(ratio * 100, 1)
+}

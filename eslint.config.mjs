@@ -1,0 +1,27 @@
+// @ts-check
+import withNuxt from './.nuxt/eslint.config.mjs'
+
+/** Imports run one way: app and server use shared and core; shared uses core; core uses nothing above it. */
+function mayNotImport(folder, groups) {
+  return {
+    name: `house/${folder}`,
+    files: [`${folder}/**/*.ts`, `${folder}/**/*.vue`],
+    ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: groups.map(([group, message]) => ({ group, message })) }] },
+  }
+}
+
+export default withNuxt(
+  mayNotImport('core', [[['vue', '#*', 'nuxt*', 'node:*', 'pinia', 'zod', '~*', '**/app/**', '**/server/**', '**/shared/**'], 'The core is pure: it imports nothing but the core.']]),
+  mayNotImport('shared', [[['vue', '#*', 'nuxt*', 'node:*', 'pinia', '~demo/*', '**/app/**', '**/server/**'], 'Shared schemas import the core and zod only.']]),
+  mayNotImport('server', [[['vue', 'pinia', '~/*', '**/app/**'], 'The server never reaches into the screens.']]),
+  mayNotImport('app', [[['node:*', 'kysely', 'pg', '~demo/*', '**/server/**'], 'Screens talk to the server through its routes.']]),
+  {
+    rules: {
+      'vue/multi-word-component-names': 'off',
+      'vue/html-self-closing': 'off',
+      '@stylistic/max-statements-per-line': ['error', { max: 2 }],
+    },
+  },
+  { ignores: ['.data/**', 'docs/**'] },
+)

@@ -1,0 +1,85 @@
+import { fileURLToPath } from 'node:url'
+
+const core = fileURLToPath(new URL('./core', import.meta.url))
+const shared = fileURLToPath(new URL('./shared', import.meta.url))
+const demo = fileURLToPath(new URL('./demo', import.meta.url))
+
+// Rendered in the browser: the product lives behind a sign-in and must open without a network later on.
+export default defineNuxtConfig({
+  modules: ['@pinia/nuxt', '@primevue/nuxt-module', 'nuxt-auth-utils', 'nuxt-security', '@nuxt/eslint'],
+  ssr: false,
+  components: false,
+  imports: { autoImport: true, scan: false },
+  devtools: { enabled: false },
+  app: {
+    head: {
+      title: 'Nine Ripples',
+      htmlAttrs: { lang: 'en-GB' },
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'theme-color', content: '#13201f' },
+      ],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/ripples.svg' }],
+    },
+    spaLoaderTag: 'div',
+  },
+  css: [
+    '@fontsource-variable/archivo/wdth.css',
+    '@fontsource-variable/martian-mono/wdth.css',
+    '~/assets/tokens.css',
+    '~/assets/base.css',
+  ],
+  runtimeConfig: {
+    databaseUrl: '',
+    demoMode: false,
+    session: { maxAge: 60 * 60 * 24 * 30, password: '' },
+  },
+  alias: { '~core': core, '~shared': shared, '~demo': demo },
+  compatibilityDate: '2026-11-01',
+  nitro: {
+    compressPublicAssets: true,
+    typescript: { strict: true },
+    alias: { '~core': core, '~shared': shared, '~demo': demo },
+  },
+  vite: {
+    build: { assetsInlineLimit: 0 },
+    worker: { format: 'es' },
+  },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  telemetry: false,
+  eslint: { config: { stylistic: { braceStyle: 'stroustrup', quotes: 'single', semi: false } } },
+  primevue: {
+    autoImport: false,
+    components: { include: ['Button', 'InputText', 'Select', 'SelectButton', 'Dialog', 'Password', 'Checkbox', 'Textarea'] },
+    directives: { include: [] },
+    composables: { include: [] },
+    importTheme: { as: 'CasterPreset', from: '~/assets/preset.ts' },
+    options: { ripple: false },
+  },
+  security: {
+    headers: {
+      contentSecurityPolicy: {
+        'default-src': ['\'self\''],
+        'script-src': ['\'self\'', '\'nonce-{{nonce}}\'', '\'strict-dynamic\''],
+        'style-src': ['\'self\'', '\'unsafe-inline\''],
+        'img-src': ['\'self\'', 'data:', 'blob:'],
+        'font-src': ['\'self\''],
+        'connect-src': ['\'self\''],
+        'worker-src': ['\'self\''],
+        'object-src': ['\'none\''],
+        'base-uri': ['\'none\''],
+        'form-action': ['\'self\''],
+        'frame-ancestors': ['\'none\''],
+        'upgrade-insecure-requests': false,
+      },
+      // Served on loopback over plain http: there is nothing to upgrade to.
+      strictTransportSecurity: false,
+      crossOriginEmbedderPolicy: false,
+      permissionsPolicy: { 'fullscreen': ['self'], 'screen-wake-lock': ['self'], 'camera': [], 'microphone': [], 'geolocation': [] },
+    },
+    corsHandler: false,
+    rateLimiter: false,
+    requestSizeLimiter: { maxRequestSizeInBytes: 1_000_000, maxUploadFileRequestInBytes: 1_000_000, throwError: true },
+    xssValidator: false,
+  },
+})
