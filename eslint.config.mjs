@@ -20,7 +20,7 @@ export default withNuxt(
     rules: {
       'vue/multi-word-component-names': 'off',
       'vue/html-self-closing': 'off',
-      '@stylistic/max-statements-per-line': ['error', { max: 2 }],
+      '@stylistic/max-statements-per-line': ['error', { max: 3 }],
     },
   },
   { ignores: ['.data/**', 'docs/**'] },

@@ -124,8 +124,18 @@ export function isothermalTime(k: number, s: number, alpha: number): Seconds {
 
 /** Constants of one mix that the integration and the milestones share. */
 interface Constants {
-  k: number, seeds: number, alphaMax: number, alphaSet: number, freshYield: number, start: Celsius
-  heatCapacity: (alpha: number) => number, loss: (t: Celsius) => number, core: (mean: Celsius) => Celsius, wetStrength: number, ambient: Celsius
+  k: number
+  seeds: number
+  alphaMax: number
+  alphaSet: number
+  freshYield: number
+  start: Celsius
+  ambient: Celsius
+  /** MPa, fully hydrated and wet. */
+  wetStrength: number
+  heatCapacity: (alpha: number) => number
+  loss: (mean: Celsius) => number
+  core: (mean: Celsius) => Celsius
 }
 
 /** Solid volume fraction and yield stress (Pa, within 0.5 to 2000) of the mix before it reacts; granular jamming form, fitted to practice. */

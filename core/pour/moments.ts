@@ -34,6 +34,9 @@ const RATE_SD = 0.30, UNCERTAIN_RATE_SD = 0.45, SEEDS_SD = 0.80, TEMPERATURE_SD 
 /** Safety on the 90 % quantile: the model's late tail is known to be too short against practice (engineering guess). */
 const OPENING_MARGIN = 1.15
 
+/** The integration ends here; a moment that is not reached by then is given as this, twelve hours after wetting. */
+export const NOT_WITHIN: Seconds = 12 * 3600
+
 const BASIS: Basis = { kind: 'model', note: 'hydration and heat model fitted to set times of this class; not yet to your bag' }
 
 type Key = 'pourBy' | 'webbing' | 'glossGone' | 'finalSet' | 'warmest' | 'warmestTemperature' | 'coolAgain'
@@ -72,7 +75,8 @@ export function forecastMoments(input: MomentsInput): Moments {
   }
   const estimate = (key: Key | 'open', value: number): Estimate => {
     const sorted = samples[key].sort((a, b) => a - b)
-    return { value, low: Math.min(value, sortedQuantile(sorted, 0.1)), high: Math.max(value, sortedQuantile(sorted, 0.9)), basis: BASIS }
+    const within = (x: number) => Math.min(NOT_WITHIN, x)
+    return { value: within(value), low: within(Math.min(value, sortedQuantile(sorted, 0.1))), high: within(Math.max(value, sortedQuantile(sorted, 0.9))), basis: BASIS }
   }
   const openEarliest = estimate('open', centre.open)
   const coolAgain = estimate('coolAgain', centre.coolAgain)

@@ -248,6 +248,10 @@ export function workOutPlan(plan: Plan, world: PlanWorld, prefs: UnitPreferences
   }
   const governing = casts.reduce((a, b) => b.section > a.section ? b : a)
   const centre = centreMoments(momentsInput(plan, ratio, governing, world.bag))
+  if (!Number.isFinite(centre.glossGone)) {
+    add('waterTemperature', 'refuse', 'This mix would not set within twelve hours at these temperatures. Work warmer.')
+    return nothing
+  }
   const timeFits = (volume: CubicMetres, count: number) => {
     const mix = solveMix(recipe, { what: 'slurry', amount: volume * withLosses })
     return stepTimes(plan, mix, count).poured.value <= centre.pourBy

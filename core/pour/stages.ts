@@ -48,24 +48,24 @@ const SOAK: StepText = { instruction: 'Let it soak', detail: 'Hands off until it
 
 const SCHOOL_STEPS: Readonly<Record<SchoolId, readonly (readonly [Stage, StepText])[]>> = {
   weighed: [
-    ['weigh', { instruction: 'Weigh water, then powder', detail: 'Water first, into the mixing bucket. Powder into a second, dry one.', done: 'Both weighed' }],
+    ['weigh', { instruction: 'Weigh water, then powder', detail: 'Water first, into the mixing bucket. Powder into a second, dry one.', done: 'Start sifting' }],
     ['sift', SIFT], ['soak', SOAK], ['stir', COMMON.stir],
   ],
   saturation: [
-    ['weigh', { instruction: 'Measure the water', detail: 'To the water line on the bucket. The powder will tell you when it is enough.', done: 'Water is in' }],
+    ['weigh', { instruction: 'Measure the water', detail: 'To the water line on the bucket. The powder will tell you when it is enough.', done: 'Start sifting' }],
     ['sift', { ...SIFT, instruction: 'Sift until islands stay dry', detail: 'A little at a time over the whole surface, still water, no stirring. Stop when dry islands stay. Mask stays on.' }],
     ['soak', SOAK], ['stir', COMMON.stir],
   ],
   scoops: [
-    ['weigh', { instruction: 'Count the water in', detail: 'Level scoops of water into the mixing bucket, powder scoops counted out beside it.', done: 'Scoops counted' }],
+    ['weigh', { instruction: 'Count the water in', detail: 'Level scoops of water into the mixing bucket, powder scoops counted out beside it.', done: 'Start sifting' }],
     ['sift', SIFT], ['soak', SOAK], ['stir', COMMON.stir],
   ],
   bag: [
-    ['weigh', { instruction: 'Measure the water', detail: 'By the marked bottle. The powder is already in its bag. Mask on until it is wet.', done: 'Water measured' }],
+    ['weigh', { instruction: 'Measure the water', detail: 'By the marked bottle. The powder is already in its bag. Mask on until it is wet.', done: 'Water goes in' }],
     ['stir', { instruction: 'Water in, press the air out, knead', detail: 'Seal the bag and knead until no white is left, corners too.', done: 'No white left, cut the corner', starts: 'wet' }],
   ],
   dumped: [
-    ['weigh', { instruction: 'Weigh water, then powder', detail: 'Water first, into the mixing bucket. All the powder into a second, dry one.', done: 'Both weighed' }],
+    ['weigh', { instruction: 'Weigh water, then powder', detail: 'Water first, into the mixing bucket. All the powder into a second, dry one.', done: 'Tip it in' }],
     ['sift', { instruction: 'All the powder in at once', detail: 'Tip it in low so that it does not dust. Mask stays on.', done: 'All in, let it wet', starts: 'wet' }],
     ['soak', { instruction: 'Let it wet through', detail: 'Half a minute to a minute, hands off.', done: 'Wetted, start stirring' }],
     ['stir', COMMON.stir],

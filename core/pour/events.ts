@@ -1,0 +1,57 @@
+import type { Kilograms } from '../units/quantity'
+import type { DefectId } from './defects'
+import type { Sign, Stage } from './stages'
+
+/** Milliseconds since 1970 on the workshop's clock. */
+export type Instant = number
+
+/** Where the rest of a mix went. */
+export type LeftoverPlace = 'overflow' | 'bin' | 'none'
+export type Verdict = 'good' | 'second' | 'waste'
+
+/** What can happen to a pour. A correction is a further event; nothing is ever edited. */
+export type Happening
+  = | { readonly kind: 'stage', readonly data: { readonly stage: Stage } }
+    | { readonly kind: 'weighed', readonly data: { readonly what: 'water' | 'powder', readonly mass: Kilograms, readonly how: 'scale' | 'jug' | 'scoops' } }
+    | { readonly kind: 'mark', readonly data: { readonly sign: Sign } }
+    | { readonly kind: 'filled', readonly data: { readonly cast: string } }
+    | { readonly kind: 'leftover', readonly data: { readonly where: LeftoverPlace } }
+    | { readonly kind: 'note', readonly data: { readonly text: string } }
+    | { readonly kind: 'opened', readonly data: { readonly cast: string } }
+    | { readonly kind: 'judged', readonly data: { readonly cast: string, readonly verdict: Verdict, readonly defects: readonly DefectId[], readonly note: string } }
+    | { readonly kind: 'finished', readonly data: { readonly cast: string } }
+    | { readonly kind: 'abandoned', readonly data: { readonly reason: string } }
+    | { readonly kind: 'undo', readonly data: { readonly event: string } }
+
+export type HappeningKind = Happening['kind']
+
+export type PourEvent = Happening & {
+  /** Made on the device; the same id twice is the same event. */
+  readonly id: string
+  readonly pour: string
+  /** Batch it belongs to, from 0; casts carry theirs in their id. */
+  readonly batch?: number
+  readonly version: 1
+  readonly happenedAt: Instant
+  readonly recordedAt: Instant
+  readonly device: string
+  readonly deviceSeq: number
+  readonly actor: string
+}
+
+/** The order of the fold. Ties on one device are broken by its own counter, between devices by their names, so that every place agrees. */
+export function compareEvents(a: PourEvent, b: PourEvent): number {
+  return a.happenedAt - b.happenedAt || (a.device < b.device ? -1 : a.device > b.device ? 1 : 0) || a.deviceSeq - b.deviceSeq || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+}
+
+/** Events in fold order without those that were taken back; an undo may itself be taken back. An undo counts only after what it names. */
+export function standing(events: readonly PourEvent[]): readonly PourEvent[] {
+  const unique = [...new Map(events.map(e => [e.id, e])).values()].sort(compareEvents)
+  const dead = new Set<string>()
+  const place = new Map(unique.map((e, i) => [e.id, i]))
+  for (let i = unique.length - 1; i >= 0; i--) {
+    const e = unique[i]!
+    if (e.kind === 'undo' && !dead.has(e.id) && (place.get(e.data.event) ?? Infinity) < i) dead.add(e.data.event)
+  }
+  return unique.filter(e => !dead.has(e.id))
+}

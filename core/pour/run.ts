@@ -1,0 +1,70 @@
+import type { Estimate, Seconds, WaterRatio } from '../units/quantity'
+import { endUse } from '../gypsum/end-use'
+import { firstDryingTime } from '../air/first-drying'
+import { forecastMoments, MODEL_VERSION, type Moments } from './moments'
+import { momentsInput, workOutPlan, type Batch, type MouldFacts, type Plan, type PlanWorld, type Problem } from './plan'
+import { batchSteps, type Step } from './stages'
+
+/** A plan as it was when it was taken to the bench, with everything that was worked out from it; never changed afterwards. */
+export interface FrozenRun {
+  readonly schema: 1
+  readonly modelVersion: string
+  readonly plan: Plan
+  readonly world: PlanWorld
+  readonly ratio: Estimate<WaterRatio>
+  readonly batches: readonly Batch[]
+  /** By mould id. */
+  readonly moments: Readonly<Record<string, Moments>>
+  /** Drying after opening until the piece is ready for its end use, by mould id; absent when it is never dried. */
+  readonly drying: Readonly<Record<string, Estimate<Seconds>>>
+}
+
+export interface RunCast {
+  /** Stable within the run: `batch.position`, both from 1. */
+  readonly id: string
+  readonly batch: number
+  readonly mould: MouldFacts
+  readonly label: string
+}
+
+export interface RunStep extends Step { readonly batch: number }
+
+/** Freezes a plan for the bench. @returns the run, or the problems that stand in the way. */
+export function freezeRun(plan: Plan, world: PlanWorld): { readonly ok: true, readonly run: FrozenRun } | { readonly ok: false, readonly problems: readonly Problem[] } {
+  const result = workOutPlan(plan, world)
+  const refused = result.problems.filter(p => p.severity === 'refuse')
+  if (refused.length > 0 || result.batches.length === 0) return { ok: false, problems: refused }
+  const used = new Map(result.batches.flatMap(b => b.fills.map(f => [f.mould.id, f.mould])))
+  const moments: Record<string, Moments> = {}
+  const drying: Record<string, Estimate<Seconds>> = {}
+  const { dryAt } = endUse(plan.endUse)
+  for (const [id, mould] of used) {
+    moments[id] = forecastMoments(momentsInput(plan, result.ratio, mould, world.bag))
+    if (dryAt !== undefined) drying[id] = firstDryingTime(result.batches[0]!.mix, mould.section, dryAt)
+  }
+  return {
+    ok: true,
+    run: { schema: 1, modelVersion: MODEL_VERSION, plan, world: { ...world, moulds: [...used.values()] }, ratio: result.ratio, batches: result.batches, moments, drying },
+  }
+}
+
+/** Every cast of a run, in the order of filling. */
+export function castsOf(run: FrozenRun): readonly RunCast[] {
+  const counts = new Map<string, number>()
+  for (const f of run.batches.flatMap(b => b.fills)) counts.set(f.mould.id, (counts.get(f.mould.id) ?? 0) + f.copies)
+  return run.batches.flatMap((batch, b) => {
+    let position = 0
+    return batch.fills.flatMap(fill => Array.from({ length: fill.copies }, (_, i): RunCast => ({
+      id: `${b + 1}.${++position}`, batch: b, mould: fill.mould,
+      label: counts.get(fill.mould.id) === 1 ? fill.mould.name : `${fill.mould.name} ${fill.first + i}`,
+    })))
+  })
+}
+
+/** The steps of the whole run: readying once, each batch in turn, setting at the end. */
+export function stepsOf(run: FrozenRun): readonly RunStep[] {
+  const last = run.batches.length - 1
+  return run.batches.flatMap((_, batch) => batchSteps(run.plan.school, batch === 0)
+    .filter(step => step.stage !== 'set' || batch === last)
+    .map(step => ({ ...step, batch, done: step.stage === 'clean-up' && batch < last ? `Bucket clean, on to batch ${batch + 2}` : step.done })))
+}

@@ -1,0 +1,187 @@
+import type { Kilograms, Seconds, WaterRatio } from '../units/quantity'
+import { standing, type HappeningKind, type Instant, type LeftoverPlace, type PourEvent, type Verdict } from './events'
+import type { DefectId } from './defects'
+import { castsOf, stepsOf, type FrozenRun, type RunCast, type RunStep } from './run'
+import type { Sign, Stage } from './stages'
+
+export interface StageEntered { readonly stage: Stage, readonly at: Instant, /** Nobody said so; it follows from a later stage. */ readonly inferred: boolean }
+
+export interface BatchState {
+  readonly stages: readonly StageEntered[]
+  /** When powder met water, and when stirring began. */
+  readonly wetAt?: Instant
+  readonly stirAt?: Instant
+  readonly filledAt?: Instant
+  readonly cleanAt?: Instant
+  readonly weighed: { readonly water?: Kilograms, readonly powder?: Kilograms }
+  /** Water per powder as weighed, when both were. */
+  readonly ratio?: WaterRatio
+  readonly marks: readonly { readonly sign: Sign, readonly at: Instant, readonly event: string }[]
+  readonly leftover?: LeftoverPlace
+}
+
+export type CastStatus = 'waiting' | 'setting' | 'opened' | 'judged' | 'finished'
+
+export interface CastState {
+  readonly cast: RunCast
+  readonly status: CastStatus
+  readonly filledAt?: Instant
+  readonly fillInferred: boolean
+  /** When to open it, known once its batch is wet. */
+  readonly openFrom?: Instant
+  readonly openTo?: Instant
+  readonly openedAt?: Instant
+  /** When it should be ready for its end use, known once it is open. */
+  readonly readyFrom?: Instant
+  readonly readyTo?: Instant
+  readonly verdict?: Verdict
+  readonly defects: readonly DefectId[]
+  readonly note: string
+  readonly finishedAt?: Instant
+}
+
+export type PourStatus = 'readying' | 'pouring' | 'setting' | 'drying' | 'finished' | 'abandoned'
+
+export interface PourState {
+  readonly status: PourStatus
+  /** Index into the run's steps of the step in hand. */
+  readonly step: number
+  readonly steps: readonly RunStep[]
+  readonly batches: readonly BatchState[]
+  readonly casts: readonly CastState[]
+  readonly notes: readonly { readonly at: Instant, readonly text: string }[]
+  readonly startedAt?: Instant
+  readonly endedAt?: Instant
+  /** The last thing that was said at the bench and that still stands: what “Back” takes back. */
+  readonly last?: PourEvent
+}
+
+const AT_THE_BENCH: ReadonlySet<HappeningKind> = new Set(['stage', 'weighed', 'mark', 'filled', 'leftover'])
+
+type Draft<T> = { -readonly [K in keyof T]: T[K] extends readonly (infer U)[] ? U[] : T[K] }
+
+/** Planned length of a step, used to place stages that nobody reported. */
+function plannedLength(run: FrozenRun, step: RunStep): Seconds {
+  const t = run.batches[step.batch]!.steps
+  switch (step.stage) {
+    case 'sift': return t.sifted.value
+    case 'soak': return t.soaked.value - t.sifted.value
+    case 'stir': return t.stirred.value - t.soaked.value
+    case 'fill': return t.pouring
+    default: return 0
+  }
+}
+
+/** Enters the step at `target`; steps between the last known and this one are inferred backwards from it by their planned lengths. */
+function enter(run: FrozenRun, steps: readonly RunStep[], entered: (StageEntered | undefined)[], target: number, at: Instant): void {
+  entered[target] = { stage: steps[target]!.stage, at, inferred: false }
+  entered.length = target + 1 // going back to an earlier step takes the later ones with it
+  let known = target - 1
+  while (known >= 0 && !entered[known]) known--
+  const earliest = known >= 0 ? entered[known]!.at : -Infinity
+  let moment = at
+  for (let i = target - 1; i > known; i--) {
+    moment = Math.max(earliest, moment - plannedLength(run, steps[i]!) * 1000)
+    entered[i] = { stage: steps[i]!.stage, at: moment, inferred: true }
+  }
+}
+
+function batchState(b: number, steps: readonly RunStep[], entered: readonly (StageEntered | undefined)[], events: readonly PourEvent[]): BatchState {
+  const stages: StageEntered[] = []
+  const batch: Draft<BatchState> = { stages, weighed: {}, marks: [] }
+  for (let i = 0; i < steps.length; i++) {
+    const was = entered[i], step = steps[i]!
+    const previous = steps[i - 1]
+    // Leaving a batch's clean-up is entering whatever comes next.
+    if (was && previous?.batch === b && previous.stage === 'clean-up') batch.cleanAt = was.at
+    if (!was || step.batch !== b) continue
+    stages.push(was)
+    if (step.starts === 'wet') batch.wetAt = was.at
+    if (step.stage === 'stir') batch.stirAt = was.at
+    if (step.stage === 'clean-up') batch.filledAt = was.at
+  }
+  const weighed: { water?: Kilograms, powder?: Kilograms } = {}
+  for (const e of events) {
+    if ((e.batch ?? 0) !== b) continue
+    if (e.kind === 'weighed') weighed[e.data.what] = e.data.mass
+    else if (e.kind === 'mark') batch.marks.push({ sign: e.data.sign, at: e.happenedAt, event: e.id })
+    else if (e.kind === 'leftover') batch.leftover = e.data.where
+  }
+  batch.weighed = weighed
+  if (weighed.water && weighed.powder) batch.ratio = weighed.water / weighed.powder
+  return batch
+}
+
+function castState(run: FrozenRun, cast: RunCast, batch: BatchState, events: readonly PourEvent[]): CastState {
+  const state: Draft<CastState> = { cast, status: 'waiting', fillInferred: false, defects: [], note: '' }
+  for (const e of events) {
+    if (!('cast' in e.data) || e.data.cast !== cast.id) continue
+    switch (e.kind) {
+      case 'filled': state.filledAt = e.happenedAt; break
+      case 'opened': state.openedAt ??= e.happenedAt; break
+      case 'judged':
+        state.verdict = e.data.verdict
+        state.defects = [...e.data.defects]
+        state.note = e.data.note
+        state.openedAt ??= e.happenedAt
+        if (e.data.verdict === 'waste') state.finishedAt ??= e.happenedAt
+        break
+      case 'finished': state.finishedAt = e.happenedAt; state.openedAt ??= e.happenedAt; break
+    }
+  }
+  if (state.filledAt === undefined && (batch.filledAt !== undefined || state.openedAt !== undefined)) {
+    state.filledAt = batch.filledAt ?? state.openedAt
+    state.fillInferred = true
+  }
+  const moments = run.moments[cast.mould.id]
+  if (batch.wetAt !== undefined && moments) {
+    state.openFrom = batch.wetAt + moments.open.from * 1000
+    state.openTo = batch.wetAt + moments.open.to * 1000
+  }
+  const drying = run.drying[cast.mould.id]
+  if (state.openedAt !== undefined && drying) {
+    state.readyFrom = state.openedAt + drying.low * 1000
+    state.readyTo = state.openedAt + drying.high * 1000
+  }
+  state.status = state.finishedAt !== undefined ? 'finished' : state.verdict ? 'judged' : state.openedAt !== undefined ? 'opened' : state.filledAt !== undefined ? 'setting' : 'waiting'
+  return state
+}
+
+/**
+ * State of a pour: a pure fold over its events in the order of happening. The same function runs in the browser, on the server and in tests.
+ * Tolerant: late, repeated, taken-back and unknown events never break it.
+ */
+export function foldPour(run: FrozenRun, all: readonly PourEvent[]): PourState {
+  const events = standing(all)
+  const steps = stepsOf(run)
+  const entered: (StageEntered | undefined)[] = []
+  const notes: { at: Instant, text: string }[] = []
+  let abandonedAt: Instant | undefined
+  for (const e of events) {
+    if (e.kind === 'stage') {
+      const target = steps.findIndex(s => s.batch === (e.batch ?? 0) && s.stage === e.data.stage)
+      if (target >= 0) enter(run, steps, entered, target, e.happenedAt)
+    }
+    else if (e.kind === 'note') notes.push({ at: e.happenedAt, text: e.data.text })
+    else if (e.kind === 'abandoned') abandonedAt = e.happenedAt
+  }
+  const batches = run.batches.map((_, b) => batchState(b, steps, entered, events))
+  const casts = castsOf(run).map(cast => castState(run, cast, batches[cast.batch]!, events))
+  const step = Math.max(0, entered.length - 1)
+  const done = casts.every(c => c.status === 'finished')
+  const status: PourStatus = abandonedAt !== undefined
+    ? 'abandoned'
+    : done
+      ? 'finished'
+      : casts.every(c => c.openedAt !== undefined)
+        ? 'drying'
+        : steps[step]!.stage === 'set' || casts.every(c => c.filledAt !== undefined)
+          ? 'setting'
+          : entered.length > 1 ? 'pouring' : 'readying'
+  return {
+    status, step, steps, batches, casts, notes,
+    startedAt: events[0]?.happenedAt,
+    endedAt: abandonedAt ?? (done ? Math.max(...casts.map(c => c.finishedAt!)) : undefined),
+    last: events.filter(e => AT_THE_BENCH.has(e.kind)).at(-1),
+  }
+}
