@@ -96,3 +96,8 @@ export function schoolAdvice(school: SchoolId, powder: PowderClass): SchoolAdvic
         : { fit: 'possible', why: 'Fast, but lumps stay dry inside unless it soaks; sift where the surface matters.' }
   }
 }
+
+/** Schools that know the powder's mass while mixing: weighed on the day. */
+export function needsScale(school: SchoolId): boolean {
+  return school === 'weighed' || school === 'dumped'
+}

@@ -1,0 +1,105 @@
+// @ts-check
+import { spawn, spawnSync } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { join } from 'node:path'
+import { startCluster } from './cluster.mjs'
+import { buildIfChanged, checkNode, DATA, debianPackages, npmPackages, ROOT } from './setup.mjs'
+import { giveUp, Plain, say } from './say.mjs'
+
+const USAGE = `bin/start            the demo workshop, with all set-up
+bin/start --fresh-demo   the demo workshop made anew
+bin/start --no-demo      your own workshop, empty at first
+DATABASE_URL=…           use a database you already have (your own workshop there; add --demo for the demo)
+HOST, PORT               where to serve; 127.0.0.1 and 4780 unless said`
+
+const KNOWN = ['--fresh-demo', '--no-demo', '--demo', '--help']
+
+/** @param {string} host @param {number} port @returns {Promise<boolean>} */
+function isFree(host, port) {
+  return new Promise((resolve) => {
+    const server = createServer()
+    server.once('error', () => resolve(false))
+    server.listen(port, host, () => server.close(() => resolve(true)))
+  })
+}
+
+/** @param {string} host */
+async function choosePort(host) {
+  const asked = process.env.PORT
+  if (asked !== undefined) {
+    const port = Number(asked)
+    if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Plain(`PORT=${asked} is not a port. Use a number from 1024 to 65535.`)
+    if (!await isFree(host, port)) throw new Plain(`Port ${port} is in use by another program. Choose another with PORT=…, or leave PORT out.`)
+    return port
+  }
+  for (let port = 4780; port < 4800; port++) if (await isFree(host, port)) return port
+  throw new Plain('Ports 4780 to 4799 are all in use. Choose one with PORT=…')
+}
+
+function sessionPassword() {
+  const file = join(DATA, 'session-key')
+  if (!existsSync(file)) writeFileSync(file, randomBytes(36).toString('base64url'), { mode: 0o600 })
+  return readFileSync(file, 'utf8')
+}
+
+/** The least user that can read the built server, when started as root. */
+function lesserUser() {
+  if (process.getuid?.() !== 0) return {}
+  const [uid, gid] = ['-u', '-g'].map(flag => Number(spawnSync('id', [flag, 'nobody'], { encoding: 'utf8' }).stdout))
+  const reads = spawnSync('runuser', ['-u', 'nobody', '--', process.execPath, '-e', `require('fs').readFileSync(${JSON.stringify(join(ROOT, '.output/server/index.mjs'))})`], { cwd: '/' }).status === 0
+  return uid && gid && reads ? { uid, gid } : {}
+}
+
+async function main() {
+  const args = process.argv.slice(2)
+  const unknown = args.find(a => !KNOWN.includes(a))
+  if (unknown || args.includes('--help')) {
+    say(USAGE)
+    if (unknown) throw new Plain(`\n“${unknown}” is not understood.`)
+    return
+  }
+  const own = process.env.DATABASE_URL
+  const demo = args.includes('--demo') || args.includes('--fresh-demo') || (!own && !args.includes('--no-demo'))
+  checkNode()
+  const host = process.env.HOST ?? '127.0.0.1'
+  const port = await choosePort(host)
+  if (!own) debianPackages({ chromium: false })
+  npmPackages()
+  const cluster = own ? undefined : await startCluster(join(DATA, 'postgres'))
+  const url = own ?? /** @type {NonNullable<typeof cluster>} */ (cluster).url(demo ? 'demo' : 'workshop')
+  try {
+    buildIfChanged()
+    const seed = spawnSync(join(ROOT, 'node_modules/.bin/tsx'), ['--tsconfig', 'tsconfig.tools.json', 'bin/database.ts', ...(own ? [] : ['--create']), ...(demo ? [args.includes('--fresh-demo') ? '--fresh-demo' : '--demo'] : [])], { cwd: ROOT, env: { ...process.env, DATABASE_URL: url }, encoding: 'utf8' })
+    if (seed.status !== 0) throw new Plain(seed.stderr.trim() || 'The database could not be made ready.')
+    const server = spawn(process.execPath, [join(ROOT, '.output/server/index.mjs')], {
+      cwd: '/', stdio: ['ignore', 'ignore', 'inherit'], detached: true, ...lesserUser(),
+      env: { ...process.env, NODE_ENV: 'production', NITRO_HOST: host, NITRO_PORT: String(port), HOST: host, PORT: String(port), NITRO_SHUTDOWN_TIMEOUT: '2000', NUXT_DATABASE_URL: url, NUXT_DEMO_MODE: String(demo), NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? sessionPassword() },
+    })
+    let stopping = false
+    const stop = () => {
+      if (stopping) return
+      stopping = true
+      server.kill('SIGTERM')
+    }
+    for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP'])) process.on(signal, stop)
+    server.once('exit', (code) => {
+      cluster?.stop()
+      if (stopping) say('Stopped.')
+      process.exit(stopping ? 0 : code ?? 1)
+    })
+    const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`
+    for (let tries = 0; !await fetch(`${address.replace('0.0.0.0', '127.0.0.1')}/api/session`).then(r => r.ok, () => false); tries++) {
+      if (tries > 300) throw new Plain('The server did not answer within a minute.')
+      await new Promise(resolve => setTimeout(resolve, 50 + tries))
+    }
+    say(`\n  Nine Ripples is at ${address}${demo ? '  (the demo workshop, Saltmarsh Lane)' : ''}\n  Ctrl-C stops it; the records stay.\n`)
+  }
+  catch (error) {
+    cluster?.stop()
+    throw error
+  }
+}
+
+main().catch(giveUp)

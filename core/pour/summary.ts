@@ -1,0 +1,99 @@
+import type { Seconds, WaterRatio } from '../units/quantity'
+import { powderClass } from '../gypsum/powders'
+import { endUse } from '../gypsum/end-use'
+import type { Instant, Verdict } from './events'
+import type { DefectId } from './defects'
+import { milestonesOf, type MilestoneId, type Tone } from './milestones'
+import type { FrozenRun } from './run'
+import type { CastStatus, PourState, PourStatus } from './timeline'
+
+/** What lists need to know of a milestone: enough to draw the glyph. */
+export interface MilestoneMark { readonly id: MilestoneId, readonly word: string, readonly tone: Tone, readonly low: Seconds, readonly value: Seconds, readonly high: Seconds, readonly actual?: Seconds }
+
+/** What Today, the Shelf and the Logbook read of a pour, kept beside its events and always equal to their fold. */
+export interface PourSummary {
+  readonly name: string
+  readonly status: PourStatus
+  readonly powder: string
+  readonly school: string
+  readonly bag?: string
+  readonly endUse: string
+  readonly moulds: readonly { readonly name: string, readonly count: number }[]
+  readonly batches: number
+  readonly ratio: { readonly planned: WaterRatio, readonly low: WaterRatio, readonly high: WaterRatio, readonly actual?: WaterRatio }
+  readonly startedAt?: Instant
+  readonly wetAt?: Instant
+  readonly endedAt?: Instant
+  /** What is in hand at the bench. */
+  readonly step: { readonly stage: string, readonly instruction: string, readonly batch: number }
+  readonly verdicts: Readonly<Record<Verdict, number>>
+  readonly defects: readonly DefectId[]
+  readonly glyph: readonly MilestoneMark[]
+}
+
+export interface CastSummary {
+  readonly id: string
+  readonly label: string
+  readonly mould: string
+  readonly material: string
+  readonly status: CastStatus
+  readonly powder: string
+  readonly ratio: WaterRatio
+  readonly endUse: string
+  /** What it will be ready for, in the words of its end use; it may be kept damp and never dry. */
+  readonly readyWord: string
+  readonly filledAt?: Instant
+  readonly openFrom?: Instant
+  readonly openTo?: Instant
+  readonly openedAt?: Instant
+  readonly readyFrom?: Instant
+  readonly readyTo?: Instant
+  readonly verdict?: Verdict
+  readonly defects: readonly DefectId[]
+  readonly note: string
+  readonly finishedAt?: Instant
+}
+
+export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
+  const counts = new Map<string, number>()
+  for (const f of run.batches.flatMap(b => b.fills)) counts.set(f.mould.name, (counts.get(f.mould.name) ?? 0) + f.copies)
+  const verdicts = { good: 0, second: 0, waste: 0 }
+  for (const c of state.casts) if (c.verdict) verdicts[c.verdict]++
+  const ratios = state.batches.flatMap(b => b.ratio ?? [])
+  const step = state.steps[state.step]!
+  return {
+    name: run.plan.name, status: state.status, powder: powderClass(run.plan.classId).name, school: run.plan.school, bag: run.world.bag?.name, endUse: run.plan.endUse,
+    moulds: [...counts].map(([name, count]) => ({ name, count })), batches: run.batches.length,
+    ratio: { planned: run.ratio.value, low: run.ratio.low, high: run.ratio.high, actual: ratios.length ? ratios.reduce((a, b) => a + b) / ratios.length : undefined },
+    startedAt: state.startedAt, wetAt: state.batches[0]?.wetAt, endedAt: state.endedAt,
+    step: { stage: step.stage, instruction: step.instruction, batch: step.batch },
+    verdicts, defects: [...new Set(state.casts.flatMap(c => c.defects))],
+    glyph: milestonesOf(run, state, 0).map(({ id, word, tone, low, value, high, actual }) => ({ id, word, tone, low, value, high, actual })),
+  }
+}
+
+export function summariseCasts(run: FrozenRun, state: PourState): readonly CastSummary[] {
+  const use = endUse(run.plan.endUse)
+  return state.casts.map(({ cast, fillInferred: _inferred, ...c }) => ({
+    ...c, id: cast.id, label: cast.label, mould: cast.mould.name, material: cast.mould.material,
+    powder: powderClass(run.plan.classId).name, ratio: state.batches[cast.batch]?.ratio ?? run.ratio.value, endUse: run.plan.endUse, readyWord: use.dryWord,
+  }))
+}
+
+/** What a cast needs next; the shelf is ordered by it. */
+export type CastNeed = 'open-now' | 'open-late' | 'setting' | 'judge' | 'ready-now' | 'drying' | 'kept-damp' | 'none'
+
+/** @param now on the workshop's clock. A cast is late an hour past the end of its opening time. */
+export function needOf(cast: CastSummary, now: Instant): CastNeed {
+  switch (cast.status) {
+    case 'waiting':
+    case 'finished': return 'none'
+    case 'setting':
+      if (cast.openFrom === undefined || now < cast.openFrom) return 'setting'
+      return now > cast.openTo! + 3_600_000 ? 'open-late' : 'open-now'
+    case 'opened': return 'judge'
+    case 'judged':
+      if (cast.readyFrom === undefined) return 'kept-damp'
+      return now >= cast.readyTo! ? 'ready-now' : 'drying'
+  }
+}

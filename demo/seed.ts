@@ -1,0 +1,89 @@
+import { randomBytes } from 'node:crypto'
+import { METRIC } from '~core/units/units'
+import { freezeRun, type FrozenRun } from '~core/pour/run'
+import { REAL_TIME } from '~shared/clock'
+import type { Db } from '../server/db/open'
+import { within, type Scope } from '../server/db/scope'
+import { saveItem, savePlan, worldOf } from '../server/db/library'
+import { recordEvents, startPour } from '../server/db/pours'
+import { addPerson, createWorkshop } from '../server/db/workshops'
+import { tell, type Telling } from './history'
+import { chance } from './random'
+import { BAGS, BUCKETS, makeIds, MOULDS, planOf, WISHES, type Ids, type WishKey } from './saltmarsh'
+
+const HOUR = 3_600_000, DAY = 24 * HOUR
+
+/** A stored hash that no password matches: the demo is entered by its one-press entrance only. */
+function noPassword(): string {
+  const random = (n: number) => randomBytes(n).toString('base64').replace(/=+$/, '')
+  return `$scrypt$n=16384,r=8,p=1$${random(16)}$${random(64)}`
+}
+
+interface Chapter extends Omit<Telling, 'wetAt'> { readonly wish: WishKey, /** Since powder met water. */ readonly hoursAgo: number }
+
+/** The last weeks, and today: something is setting, something is due, something is late. */
+const CHAPTERS: readonly Chapter[] = [
+  { wish: 'bellpulls', hoursAgo: 0.42, progress: 'setting' },
+  { wish: 'lanterns', hoursAgo: 1.62, progress: 'setting' },
+  { wish: 'evening', hoursAgo: 20, progress: 'setting' },
+  { wish: 'rosette', hoursAgo: 7, progress: 'drying' },
+  { wish: 'tiles', hoursAgo: 28, progress: 'drying' },
+  { wish: 'ferns', hoursAgo: 5.5, progress: 'opened' },
+  { wish: 'damp', hoursAgo: 52, progress: 'drying' },
+  { wish: 'towpath', hoursAgo: 74, progress: 'drying' },
+  { wish: 'lanterns', hoursAgo: 170, progress: 'drying' },
+  { wish: 'rosette', hoursAgo: 220, progress: 'finished', trouble: { kind: 'hurried', share: 1 } },
+  { wish: 'tiles', hoursAgo: 262, progress: 'finished' },
+  { wish: 'lanterns', hoursAgo: 310, progress: 'finished', trouble: { kind: 'too-thin', share: 0.5 } },
+  { wish: 'bellpulls', hoursAgo: 390, progress: 'finished' },
+  { wish: 'evening', hoursAgo: 460, progress: 'finished', trouble: { kind: 'short', share: 0.12 } },
+  { wish: 'towpath', hoursAgo: 530, progress: 'finished' },
+  { wish: 'ferns', hoursAgo: 600, progress: 'finished' },
+  { wish: 'tiles', hoursAgo: 700, progress: 'finished', trouble: { kind: 'over-stirred', share: 0.5 } },
+  { wish: 'lanterns', hoursAgo: 810, progress: 'finished' },
+  { wish: 'damp', hoursAgo: 930, progress: 'finished' },
+]
+
+async function seedLibrary(scope: Scope, ids: Ids, now: number): Promise<void> {
+  const day = (ago: number) => new Date(now - ago * DAY).toISOString().slice(0, 10)
+  for (const [key, body] of Object.entries(MOULDS)) await saveItem(scope, 'mould', ids.moulds[key as keyof typeof MOULDS], body, 0)
+  for (const [key, body] of Object.entries(BUCKETS)) await saveItem(scope, 'bucket', ids.buckets[key as keyof typeof BUCKETS], body, 0)
+  for (const [key, body] of Object.entries(BAGS)) await saveItem(scope, 'bag', ids.bags[key as keyof typeof BAGS], { ...body, opened: day(key === 'pottery' ? 300 : 12) }, 0)
+}
+
+/** Makes the demo workshop, once; `fresh` removes the one that is there first. All dates count back from `now`. */
+export async function seedDemo(db: Db, now: number, { fresh = false, seed = 9 } = {}): Promise<void> {
+  const existing = await db.selectFrom('workshop').select('id').where('demo', '=', true).execute()
+  if (existing.length > 0 && !fresh) return
+  await db.deleteFrom('workshop').where('demo', '=', true).execute()
+  const c = chance(seed)
+  const email = (name: string) => `${name}-${randomBytes(3).toString('hex')}@saltmarsh.invalid`
+  const { workshopId, personId } = await createWorkshop(db, { name: 'Saltmarsh Lane', units: METRIC, clock: REAL_TIME, demo: true }, { name: 'Marl Quillhouse', email: email('marl'), passwordHash: noPassword(), role: 'owner' })
+  const scope = within(db, workshopId)
+  const second = await addPerson(scope, { name: 'Isbet Fennimore', email: email('isbet'), passwordHash: noPassword(), role: 'member' })
+  await addPerson(scope, { name: 'Evening class', email: email('class'), passwordHash: noPassword(), role: 'viewer' })
+
+  // Ids are keys of the whole database: a second demo beside an old backup must not meet them again.
+  const unique = chance(seed + (now % 1e9))
+  const ids = makeIds(unique)
+  await seedLibrary(scope, ids, now)
+  const runs = new Map<WishKey, FrozenRun>()
+  const runFor = async (wish: WishKey): Promise<FrozenRun> => {
+    const known = runs.get(wish)
+    if (known) return known
+    const plan = planOf(ids, WISHES[wish])
+    const frozen = freezeRun(plan, await worldOf(scope, plan))
+    if (!frozen.ok) throw new Error(`The demo plan “${plan.name}” cannot be poured: ${frozen.problems[0]?.sentence}`)
+    runs.set(wish, frozen.run)
+    return frozen.run
+  }
+  for (const chapter of CHAPTERS) {
+    const run = await runFor(chapter.wish)
+    const actor = c.next() < 0.6 ? personId : second.id
+    const pour = unique.id()
+    const events = tell(run, { ...chapter, wetAt: now - chapter.hoursAgo * HOUR }, now, { ...c, id: unique.id }, `demo-${pour.slice(0, 4)}`)
+    await startPour(scope, { id: pour, run, first: events.slice(0, 1), actor })
+    if (events.length > 1) await recordEvents(scope, pour, events.slice(1), actor)
+  }
+  for (const wish of ['lanterns', 'towpath', 'rosette', 'damp'] as const) await savePlan(scope, unique.id(), planOf(ids, WISHES[wish]), 0)
+}

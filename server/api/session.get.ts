@@ -1,0 +1,16 @@
+import type { SessionFacts } from '~shared/account'
+import { REAL_TIME, workshopTime } from '~shared/clock'
+import { anyWorkshop } from '../db/workshops'
+import { demoMode, openRoute, whoIs } from '../route'
+
+/** Who is here, what their workshop is called and what time it is there. */
+export default openRoute({}, async ({ event, db }): Promise<SessionFacts> => {
+  const person = await whoIs(event)
+  const demo = demoMode()
+  if (!person) return { clock: { now: workshopTime(REAL_TIME, Date.now()), rate: 1 }, demo, needsOwner: !await anyWorkshop(db) }
+  return {
+    person: { id: person.id, name: person.name, email: person.email, role: person.role },
+    workshop: { id: person.workshopId, name: person.workshopName, units: person.units },
+    clock: { now: workshopTime(person.clock, Date.now()), rate: person.clock.rate }, demo: demo && person.demo, needsOwner: false,
+  }
+})

@@ -1,0 +1,10 @@
+import { sql, type Kysely } from 'kysely'
+import type { LiveMessage } from '~shared/pour'
+import type { Database } from './schema'
+
+export const CHANNEL = 'nine_ripples'
+
+/** Tells every server that something changed; heard only when the transaction commits. Carries ids, never data. */
+export async function announce(db: Kysely<Database>, workshop: string, message: LiveMessage): Promise<void> {
+  await sql`select pg_notify(${CHANNEL}, ${JSON.stringify({ workshop, message })})`.execute(db)
+}

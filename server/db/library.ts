@@ -1,0 +1,69 @@
+import { sql } from 'kysely'
+import type { LibraryBodies, LibraryItem, LibraryKind } from '~shared/library'
+import { PLAN_SCHEMA_VERSION, type SavedPlan } from '~shared/plan'
+import type { Plan, PlanWorld } from '~core/pour/plan'
+import type { Scope } from './scope'
+
+/** Someone else saved it in between; nothing was written. */
+export class Stale extends Error {}
+
+export async function libraryItems<K extends LibraryKind>(scope: Scope, kind: K): Promise<LibraryItem<K>[]> {
+  const rows = await scope.select('library_item').select(['id', 'body', 'revision']).where('kind', '=', kind).where('archived_at', 'is', null).orderBy(sql`body->>'name'`).execute()
+  const uses = kind === 'mould' ? await mouldUses(scope) : undefined
+  return rows.map(r => ({ id: r.id, kind, body: r.body as LibraryBodies[K], revision: r.revision, ...(uses && { uses: uses.get(r.id) ?? 0 }) }))
+}
+
+/** Casts poured in each mould: counted from what was frozen into the pours that were not abandoned. */
+async function mouldUses(scope: Scope): Promise<Map<string, number>> {
+  const rows = await scope.select('pour').innerJoin('pour_projection as p', 'p.pour_id', 'pour.id').where('p.status', '<>', 'abandoned')
+    .select([sql<string>`jsonb_path_query(run, '$.batches[*].fills[*]')`.as('fill')]).execute() as unknown as { fill: { mould: { id: string }, copies: number } }[]
+  const uses = new Map<string, number>()
+  for (const { fill } of rows) uses.set(fill.mould.id, (uses.get(fill.mould.id) ?? 0) + fill.copies)
+  return uses
+}
+
+export async function saveItem<K extends LibraryKind>(scope: Scope, kind: K, id: string, body: LibraryBodies[K], revision: number): Promise<LibraryItem<K>> {
+  const row = revision === 0
+    ? await scope.insert('library_item', [{ id, kind, body: JSON.stringify(body), archived_at: null }]).onConflict(c => c.column('id').doNothing()).returning(['id', 'revision']).executeTakeFirst()
+    : await scope.update('library_item').set({ body: JSON.stringify(body) as never, revision: revision + 1 }).where('id', '=', id).where('kind', '=', kind).where('revision', '=', revision).returning(['id', 'revision']).executeTakeFirst()
+  if (!row) throw new Stale()
+  return { id, kind, body, revision: row.revision }
+}
+
+/** Archived rather than deleted: old pours keep what they froze. @returns false when there is no such thing. */
+export async function archiveItem(scope: Scope, kind: LibraryKind, id: string): Promise<boolean> {
+  const result = await scope.update('library_item').set({ archived_at: new Date() }).where('id', '=', id).where('kind', '=', kind).where('archived_at', 'is', null).executeTakeFirst()
+  return result.numUpdatedRows > 0n
+}
+
+/** The moulds, bucket and bag that a plan names, as they are now. Unknown ids are simply not in it; the plan then explains itself. */
+export async function worldOf(scope: Scope, plan: Plan): Promise<PlanWorld> {
+  const ids = [...plan.fills.map(f => f.mould), plan.bucket, plan.bag].filter(id => id !== undefined)
+  if (ids.length === 0) return { moulds: [] }
+  const rows = await scope.select('library_item').select(['id', 'kind', 'body']).where('id', 'in', ids).execute()
+  const find = <K extends LibraryKind>(kind: K, id: string | undefined) => {
+    const row = rows.find(r => r.kind === kind && r.id === id)
+    return row && { id: row.id, ...row.body as LibraryBodies[K] }
+  }
+  return { moulds: plan.fills.flatMap(f => find('mould', f.mould) ?? []), bucket: find('bucket', plan.bucket), bag: find('bag', plan.bag) }
+}
+
+export async function savedPlans(scope: Scope): Promise<SavedPlan[]> {
+  const rows = await scope.select('plan').select(['id', 'body', 'revision', 'updated_at']).where('archived_at', 'is', null).orderBy('updated_at', 'desc').limit(200).execute()
+  return rows.map(r => ({ id: r.id, plan: r.body, revision: r.revision, updatedAt: r.updated_at.getTime() }))
+}
+
+/** @param revision the one this edit started from; 0 makes a new plan. @throws Stale when another device saved meanwhile. */
+export async function savePlan(scope: Scope, id: string, plan: Plan, revision: number): Promise<SavedPlan> {
+  const updated_at = new Date()
+  const row = revision === 0
+    ? await scope.insert('plan', [{ id, schema_version: PLAN_SCHEMA_VERSION, body: JSON.stringify(plan), updated_at, archived_at: null }]).onConflict(c => c.column('id').doNothing()).returning('revision').executeTakeFirst()
+    : await scope.update('plan').set({ body: JSON.stringify(plan) as never, updated_at, revision: revision + 1 }).where('id', '=', id).where('revision', '=', revision).returning('revision').executeTakeFirst()
+  if (!row) throw new Stale()
+  return { id, plan, revision: row.revision, updatedAt: updated_at.getTime() }
+}
+
+export async function archivePlan(scope: Scope, id: string): Promise<boolean> {
+  const result = await scope.update('plan').set({ archived_at: new Date() }).where('id', '=', id).where('archived_at', 'is', null).executeTakeFirst()
+  return result.numUpdatedRows > 0n
+}

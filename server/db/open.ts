@@ -1,0 +1,28 @@
+import { Kysely, Migrator, PostgresDialect, type Migration } from 'kysely'
+import pg from 'pg'
+import * as m0001 from './migrations/0001-first-workshop'
+import type { Database } from './schema'
+
+const MIGRATIONS: Record<string, Migration> = { '0001-first-workshop': m0001 }
+
+// Every bigint here is a millisecond count, far below 2^53.
+pg.types.setTypeParser(pg.types.builtins.INT8, Number)
+
+export type Db = Kysely<Database>
+
+/** Brings a database to the newest schema. Safe when two servers start at once. @throws with the failing migration's name. */
+export async function migrateToLatest(db: Db): Promise<void> {
+  const migrator = new Migrator({ db, provider: { getMigrations: async () => MIGRATIONS } })
+  const { error, results } = await migrator.migrateToLatest()
+  if (error) {
+    const failed = results?.find(r => r.status === 'Error')?.migrationName
+    throw new Error(`The database could not be brought up to date${failed ? ` (${failed})` : ''}.`, { cause: error })
+  }
+}
+
+export function connect(url: string): { readonly db: Db, readonly pool: pg.Pool } {
+  const pool = new pg.Pool({ connectionString: url, max: 10 })
+  // An idle connection that breaks (server restarted) must not end the process; the next query opens a new one.
+  pool.on('error', () => {})
+  return { db: new Kysely<Database>({ dialect: new PostgresDialect({ pool }) }), pool }
+}

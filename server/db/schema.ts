@@ -1,0 +1,49 @@
+import type { ColumnType, Generated, JSONColumnType } from 'kysely'
+import type { Plan } from '~core/pour/plan'
+import type { FrozenRun } from '~core/pour/run'
+import type { CastSummary, PourSummary } from '~core/pour/summary'
+import type { Role } from '~shared/account'
+import type { WorkshopClock } from '~shared/clock'
+import type { LibraryBodies, LibraryKind } from '~shared/library'
+import type { UnitPreferences } from '~core/units/units'
+
+type Json<T extends object> = JSONColumnType<T>
+type BigintAsNumber = ColumnType<number, number, number>
+
+export interface WorkshopTable { id: string, name: string, units: Json<UnitPreferences>, clock: Json<WorkshopClock>, event_seq: Generated<number>, demo: boolean, created_at: Generated<Date> }
+export interface PersonTable { id: string, workshop_id: string, name: string, email: string, password_hash: string, role: Role, archived_at: Date | null, created_at: Generated<Date> }
+export interface LibraryItemTable { id: string, workshop_id: string, kind: LibraryKind, body: Json<LibraryBodies[LibraryKind]>, revision: Generated<number>, archived_at: Date | null }
+export interface PlanTable { id: string, workshop_id: string, schema_version: number, body: Json<Plan>, revision: Generated<number>, updated_at: Date, archived_at: Date | null }
+export interface PourTable { id: string, workshop_id: string, plan_id: string | null, run: Json<FrozenRun>, started_by: string, created_at: Generated<Date> }
+export interface PourEventTable {
+  id: string
+  workshop_id: string
+  pour_id: string
+  seq: BigintAsNumber
+  batch: number | null
+  kind: string
+  version: number
+  data: Json<object>
+  /** Milliseconds on the workshop's clock. */
+  happened_at: BigintAsNumber
+  recorded_at: BigintAsNumber
+  received_at: Generated<Date>
+  /** The device's clock against the workshop's when it was sent. */
+  skew_ms: BigintAsNumber
+  device: string
+  device_seq: number
+  actor: string
+}
+export interface PourProjectionTable { pour_id: string, workshop_id: string, status: string, started_at: number | null, body: Json<PourSummary> }
+export interface CastProjectionTable { pour_id: string, workshop_id: string, cast_id: string, status: string, body: Json<CastSummary> }
+
+export interface Database {
+  workshop: WorkshopTable
+  person: PersonTable
+  library_item: LibraryItemTable
+  plan: PlanTable
+  pour: PourTable
+  pour_event: PourEventTable
+  pour_projection: PourProjectionTable
+  cast_projection: CastProjectionTable
+}

@@ -1,0 +1,45 @@
+import { z } from './zod'
+import type { PourEvent } from '~core/pour/events'
+import { DEFECTS, type DefectId } from '~core/pour/defects'
+import { SIGNS, type Sign, type Stage } from '~core/pour/stages'
+import type { FrozenRun } from '~core/pour/run'
+import type { CastSummary, PourSummary } from '~core/pour/summary'
+import { planSchema } from './plan'
+
+const STAGES = ['gauge', 'ready', 'weigh', 'sift', 'soak', 'stir', 'fill', 'clean-up', 'set', 'dry'] as const satisfies readonly Stage[]
+const cast = z.string().regex(/^\d{1,3}\.\d{1,3}$/, 'That is no cast of this pour.')
+// From 2000 to 2100: a broken clock must not make an entry that sorts before everything.
+const instant = z.number().min(946_684_800_000).max(4_102_444_800_000)
+
+const envelope = {
+  id: z.uuid(), batch: z.int().min(0).max(400).optional(), version: z.literal(1),
+  happenedAt: instant, recordedAt: instant, device: z.string().min(1).max(64), deviceSeq: z.int().min(0),
+}
+
+/** An event as a device sends it: the server adds pour and actor. */
+export const sentEventSchema = z.discriminatedUnion('kind', [
+  z.object({ ...envelope, kind: z.literal('stage'), data: z.object({ stage: z.enum(STAGES) }) }),
+  z.object({ ...envelope, kind: z.literal('weighed'), data: z.object({ what: z.enum(['water', 'powder']), mass: z.number().positive('A weight is more than nothing.').max(5000), how: z.enum(['scale', 'jug', 'scoops']) }) }),
+  z.object({ ...envelope, kind: z.literal('mark'), data: z.object({ sign: z.enum(SIGNS.map(s => s.id) as [Sign, ...Sign[]]) }) }),
+  z.object({ ...envelope, kind: z.literal('filled'), data: z.object({ cast }) }),
+  z.object({ ...envelope, kind: z.literal('leftover'), data: z.object({ where: z.enum(['overflow', 'bin', 'none']) }) }),
+  z.object({ ...envelope, kind: z.literal('note'), data: z.object({ text: z.string().trim().min(1, 'Write something first.').max(2000, 'Keep a note under 2 000 characters.') }) }),
+  z.object({ ...envelope, kind: z.literal('opened'), data: z.object({ cast }) }),
+  z.object({ ...envelope, kind: z.literal('judged'), data: z.object({ cast, verdict: z.enum(['good', 'second', 'waste']), defects: z.array(z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]])).max(20), note: z.string().max(2000) }) }),
+  z.object({ ...envelope, kind: z.literal('finished'), data: z.object({ cast }) }),
+  z.object({ ...envelope, kind: z.literal('abandoned'), data: z.object({ reason: z.string().max(2000) }) }),
+  z.object({ ...envelope, kind: z.literal('undo'), data: z.object({ event: z.uuid() }) }),
+])
+export type SentEvent = z.infer<typeof sentEventSchema>
+
+/** A device's batch of events; `sentAt` on its idea of the workshop's clock, so that skew can be stored. */
+export const sendEventsSchema = z.object({ sentAt: instant, events: z.array(sentEventSchema).min(1).max(500) })
+export const startPourSchema = z.object({ id: z.uuid(), planId: z.uuid().optional(), plan: planSchema, startedAt: instant, device: z.string().min(1).max(64), deviceSeq: z.int().min(0), eventId: z.uuid() })
+
+export interface EventsAnswer { readonly events: readonly PourEvent[], readonly seq: number }
+export interface PourAnswer extends EventsAnswer { readonly id: string, readonly planId?: string, readonly run: FrozenRun, readonly startedBy: string }
+export interface PourRow { readonly id: string, readonly summary: PourSummary }
+export interface CastRow { readonly pour: string, readonly pourName: string, readonly cast: CastSummary }
+
+/** What the live stream says: ids only, the data is fetched. */
+export type LiveMessage = { readonly what: 'pour', readonly pour: string, readonly seq: number } | { readonly what: 'clock' | 'library' | 'plans' | 'people' }

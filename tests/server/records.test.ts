@@ -1,0 +1,192 @@
+import { randomUUID } from 'node:crypto'
+import { sql } from 'kysely'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { METRIC } from '../../core/units/units'
+import type { Happening } from '../../core/pour/events'
+import { freezeRun, type FrozenRun } from '../../core/pour/run'
+import { summariseCasts, summarisePour } from '../../core/pour/summary'
+import { foldPour } from '../../core/pour/timeline'
+import { REAL_TIME } from '../../shared/clock'
+import type { SentEvent } from '../../shared/pour'
+import { chance } from '../../demo/random'
+import { makeIds, MOULDS, BUCKETS, planOf, WISHES } from '../../demo/saltmarsh'
+import { seedDemo } from '../../demo/seed'
+import { archiveItem, libraryItems, savedPlans, saveItem, savePlan, Stale, worldOf } from '../../server/db/library'
+import { migrateToLatest, type Db } from '../../server/db/open'
+import { castRows, EventsRefused, pourEventsAfter, pourRows, pourWithEvents, recordEvents, startPour } from '../../server/db/pours'
+import { within, type Scope } from '../../server/db/scope'
+import { AlreadyOwned, addPerson, changePerson, createFirstWorkshop, createWorkshop, EmailTaken, LastOwner, people, personByEmail, personById } from '../../server/db/workshops'
+import { freshDatabase } from './fresh'
+
+let db: Db, close: () => Promise<void>, scope: Scope, other: Scope, run: FrozenRun
+const ids = makeIds(chance(1))
+const owner = (email: string) => ({ name: 'Someone', email, passwordHash: 'x', role: 'owner' as const })
+const T0 = 1_800_000_000_000
+let seq = 0
+const event = (at: number, happening: Happening, batch = 0): SentEvent => ({ ...happening, id: randomUUID(), version: 1, batch, happenedAt: T0 + at * 1000, recordedAt: T0 + at * 1000, device: 'bench', deviceSeq: ++seq } as SentEvent)
+const stage = (at: number, name: string, batch = 0) => event(at, { kind: 'stage', data: { stage: name as 'soak' } }, batch)
+
+async function newPour(): Promise<string> {
+  const id = randomUUID()
+  await startPour(scope, { id, run, first: [stage(0, 'ready')], actor: 'someone' })
+  return id
+}
+
+beforeAll(async () => {
+  ({ db, close } = await freshDatabase())
+  scope = within(db, (await createWorkshop(db, { name: 'One', units: METRIC, clock: REAL_TIME, demo: false }, owner('one@example.org'))).workshopId)
+  other = within(db, (await createWorkshop(db, { name: 'Two', units: METRIC, clock: REAL_TIME, demo: false }, owner('two@example.org'))).workshopId)
+  await saveItem(scope, 'mould', ids.moulds.lantern, { ...MOULDS.lantern }, 0)
+  await saveItem(scope, 'bucket', ids.buckets.bowl, { ...BUCKETS.bowl }, 0)
+  const plan = { ...planOf(ids, WISHES.lanterns), bag: undefined }
+  const frozen = freezeRun(plan, await worldOf(scope, plan))
+  if (!frozen.ok) throw new Error(frozen.problems[0]?.sentence)
+  run = frozen.run
+})
+afterAll(() => close())
+
+describe('migrations', () => {
+  it('may run again, and at the same time', async () => {
+    await Promise.all([migrateToLatest(db), migrateToLatest(db)])
+  })
+})
+
+describe('events', () => {
+  it('are taken once, however often they are sent', async () => {
+    const pour = await newPour()
+    const events = [stage(60, 'weigh'), stage(120, 'sift')]
+    const first = await recordEvents(scope, pour, events, 'someone')
+    const again = await recordEvents(scope, pour, [...events, events[0]!], 'someone')
+    expect(again).toEqual(first)
+    expect(first!.events).toHaveLength(3)
+  })
+
+  it('projections equal the fold of the events, after late ones and undo too', async () => {
+    const pour = await newPour()
+    const soak = stage(240, 'soak')
+    for (const batch of [[stage(60, 'weigh'), stage(120, 'sift')], [soak, event(200, { kind: 'mark', data: { sign: 'lumps' } })], [event(250, { kind: 'undo', data: { event: soak.id } })], [event(300, { kind: 'opened', data: { cast: '1.1' } })]]) {
+      await recordEvents(scope, pour, batch, 'someone')
+      const { events } = (await pourWithEvents(scope, pour))!
+      const state = foldPour(run, events)
+      const stored = (await pourRows(scope)).find(r => r.id === pour)!
+      expect(stored.summary).toEqual(JSON.parse(JSON.stringify(summarisePour(run, state))))
+      const casts = (await castRows(scope, 0)).filter(r => r.pour === pour).map(r => r.cast).sort((a, b) => a.id < b.id ? -1 : 1)
+      expect(casts).toEqual(JSON.parse(JSON.stringify(summariseCasts(run, state))))
+    }
+  })
+
+  it('arriving from many devices at once all land, in one order of numbers', async () => {
+    const pour = await newPour()
+    const before = (await pourWithEvents(scope, pour))!.seq
+    await Promise.all(Array.from({ length: 12 }, (_, i) => recordEvents(scope, pour, [event(100 + i, { kind: 'note', data: { text: `note ${i}` } })], 'someone')))
+    const { events, seq: last } = (await pourEventsAfter(scope, pour, before))!
+    expect(events).toHaveLength(12)
+    expect(last).toBe(before + 12)
+  })
+
+  it('that could not belong to the pour are refused whole', async () => {
+    const pour = await newPour()
+    const good = stage(60, 'weigh')
+    await expect(recordEvents(scope, pour, [good, event(70, { kind: 'opened', data: { cast: '9.9' } })], 'x')).rejects.toThrow(EventsRefused)
+    await expect(recordEvents(scope, pour, [stage(60, 'weigh', 77)], 'x')).rejects.toThrow('names batch 78')
+    expect((await pourWithEvents(scope, pour))!.events).toHaveLength(1)
+  })
+
+  it('an id cannot be taken over by another pour', async () => {
+    const [one, two] = [await newPour(), await newPour()]
+    const e = stage(60, 'weigh')
+    await recordEvents(scope, one, [e], 'x')
+    await expect(recordEvents(scope, two, [e], 'x')).rejects.toThrow(EventsRefused)
+  })
+
+  it('starting the same pour twice is harmless', async () => {
+    const id = randomUUID(), first = [stage(0, 'ready')]
+    await startPour(scope, { id, run, first, actor: 'x' })
+    await startPour(scope, { id, run, first: [stage(5, 'ready')], actor: 'x' })
+    expect((await pourWithEvents(scope, id))!.events).toHaveLength(1)
+  })
+})
+
+describe('a workshop’s walls', () => {
+  it('no other workshop reads or writes what is in this one', async () => {
+    const pour = await newPour()
+    expect(await pourWithEvents(other, pour)).toBeUndefined()
+    expect(await pourEventsAfter(other, pour, 0)).toBeUndefined()
+    expect(await recordEvents(other, pour, [stage(60, 'weigh')], 'x')).toBeUndefined()
+    await expect(startPour(other, { id: pour, run, first: [stage(1, 'ready')], actor: 'x' })).rejects.toThrow(EventsRefused)
+    expect(await pourRows(other)).toEqual([])
+    expect(await castRows(other, 0)).toEqual([])
+    expect(await libraryItems(other, 'mould')).toEqual([])
+    await expect(saveItem(other, 'mould', ids.moulds.lantern, { ...MOULDS.lantern, name: 'Stolen' }, 1)).rejects.toThrow(Stale)
+    expect(await archiveItem(other, 'mould', ids.moulds.lantern)).toBe(false)
+    expect((await worldOf(other, planOf(ids, WISHES.lanterns))).moulds).toEqual([])
+    expect(await changePerson(other, (await people(scope))[0]!.id, { role: 'viewer' })).toBe(false)
+    expect((await pourWithEvents(scope, pour))!.events).toHaveLength(1)
+  })
+})
+
+describe('the library and plans', () => {
+  it('refuses to overwrite a newer version', async () => {
+    const id = randomUUID(), plan = planOf(ids, WISHES.lanterns)
+    expect((await savePlan(scope, id, plan, 0)).revision).toBe(1)
+    expect((await savePlan(scope, id, { ...plan, name: 'Two' }, 1)).revision).toBe(2)
+    await expect(savePlan(scope, id, { ...plan, name: 'Stale' }, 1)).rejects.toThrow(Stale)
+    expect((await savedPlans(scope)).find(p => p.id === id)!.plan.name).toBe('Two')
+  })
+
+  it('counts the casts of each mould', async () => {
+    const before = (await libraryItems(scope, 'mould'))[0]!.uses!
+    await newPour()
+    expect((await libraryItems(scope, 'mould'))[0]!.uses).toBe(before + 6)
+  })
+
+  it('what is archived leaves the list but not old pours', async () => {
+    const id = randomUUID()
+    await saveItem(scope, 'bag', id, { name: 'Old bag', classId: 'casting-plaster', uncertain: true, note: '' }, 0)
+    expect(await archiveItem(scope, 'bag', id)).toBe(true)
+    expect(await archiveItem(scope, 'bag', id)).toBe(false)
+    expect(await libraryItems(scope, 'bag')).toEqual([])
+  })
+})
+
+describe('people', () => {
+  it('the first-start door lets exactly one owner in, even when two press at once', async () => {
+    const fresh = await freshDatabase()
+    const tries = await Promise.allSettled([1, 2, 3].map(i => createFirstWorkshop(fresh.db, 'New', METRIC, owner(`first${i}@example.org`))))
+    expect(tries.filter(t => t.status === 'fulfilled')).toHaveLength(1)
+    expect(tries.filter(t => t.status === 'rejected').every(t => (t as PromiseRejectedResult).reason instanceof AlreadyOwned)).toBe(true)
+    await fresh.close()
+  })
+
+  it('keeps one owner at least, and one person to an address', async () => {
+    const me = (await people(scope)).find(p => p.role === 'owner')!
+    await expect(changePerson(scope, me.id, { role: 'member' })).rejects.toThrow(LastOwner)
+    await expect(changePerson(scope, me.id, { archived: true })).rejects.toThrow(LastOwner)
+    await expect(addPerson(scope, owner('one@example.org'))).rejects.toThrow(EmailTaken)
+    const added = await addPerson(scope, { ...owner('third@example.org'), role: 'member' })
+    await changePerson(scope, added.id, { archived: true })
+    expect(await personById(db, added.id)).toBeUndefined()
+    expect(await personByEmail(db, 'third@example.org')).toBeUndefined()
+  })
+})
+
+describe('the demo', () => {
+  it('has something live, something due and something late whenever it is made; making it again changes nothing', async () => {
+    const demo = await freshDatabase()
+    const now = Date.UTC(2027, 1, 3, 15, 30)
+    await seedDemo(demo.db, now)
+    await seedDemo(demo.db, now)
+    const { rows } = await sql<{ id: string }>`select id from workshop`.execute(demo.db)
+    expect(rows).toHaveLength(1)
+    const inside = within(demo.db, rows[0]!.id)
+    const casts = (await castRows(inside, now)).map(r => r.cast)
+    const setting = casts.filter(c => c.status === 'setting')
+    expect(setting.some(c => c.openFrom! > now)).toBe(true)
+    expect(setting.some(c => c.openFrom! <= now && c.openTo! + 3_600_000 > now)).toBe(true)
+    expect(setting.some(c => c.openTo! + 3_600_000 < now)).toBe(true)
+    expect((await pourRows(inside)).filter(r => r.summary.status === 'finished').length).toBeGreaterThanOrEqual(8)
+    await seedDemo(demo.db, now + 86_400_000, { fresh: true })
+    expect((await sql`select id from workshop`.execute(demo.db)).rows).toHaveLength(1)
+    await demo.close()
+  })
+})
