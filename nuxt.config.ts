@@ -50,10 +50,10 @@ export default defineNuxtConfig({
   eslint: { config: { stylistic: { braceStyle: 'stroustrup', quotes: 'single', semi: false } } },
   primevue: {
     autoImport: false,
-    components: { include: ['Button', 'InputText', 'Select', 'SelectButton', 'Dialog', 'Password', 'Checkbox', 'Textarea'] },
+    components: { include: [] },
     directives: { include: [] },
     composables: { include: [] },
-    importTheme: { as: 'CasterPreset', from: '~/assets/preset.ts' },
+    importTheme: { as: 'CasterTheme', from: '~/assets/preset.ts' },
     options: { ripple: false },
   },
   security: {

@@ -8,15 +8,17 @@ export type SchoolId = 'weighed' | 'saturation' | 'scoops' | 'bag' | 'dumped'
 export interface School {
   readonly id: SchoolId
   readonly name: string
+  /** One word, for where there is little room. */
+  readonly short: string
   readonly how: string
 }
 
 export const SCHOOLS: readonly School[] = [
-  { id: 'weighed', name: 'Weigh', how: 'Water and powder on a scale, then sift the powder in.' },
-  { id: 'saturation', name: 'Sift to islands', how: 'Measure the water, sift until dry islands stay on top.' },
-  { id: 'scoops', name: 'Scoops', how: 'Count scoops of powder to scoops of water.' },
-  { id: 'bag', name: 'The bag', how: 'Water into a bag of measured powder, knead, cut a corner.' },
-  { id: 'dumped', name: 'All at once', how: 'Weighed powder goes in together, so that all of it meets water at the same time.' },
+  { id: 'weighed', name: 'Weigh', short: 'Weigh', how: 'Water and powder on a scale, then sift the powder in.' },
+  { id: 'saturation', name: 'Sift to islands', short: 'Islands', how: 'Measure the water, sift until dry islands stay on top.' },
+  { id: 'scoops', name: 'Scoops', short: 'Scoops', how: 'Count scoops of powder to scoops of water.' },
+  { id: 'bag', name: 'The bag', short: 'Bag', how: 'Water into a bag of measured powder, knead, cut a corner.' },
+  { id: 'dumped', name: 'All at once', short: 'At once', how: 'Weighed powder goes in together, so that all of it meets water at the same time.' },
 ]
 
 export interface Scoop {

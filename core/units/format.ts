@@ -82,8 +82,18 @@ export function formatDurationRange(low: Seconds, high: Seconds): string {
   const a = Math.round(low / 60), b = Math.round(high / 60)
   if (high < 180) return `${Math.round(low / 5) * 5}–${Math.round(high / 5) * 5} s`
   if (b < 60) return a === b ? `${a} min` : `${a}–${b} min`
-  const from = formatDuration(low, 'minute'), to = formatDuration(high, 'minute')
-  return from === to ? from : `${from} – ${to}`
+  // No false precision: five minutes beyond an hour, hours beyond six, half days beyond two days.
+  const step = high < 6 * 3600 ? 300 : high < 48 * 3600 ? 3600 : 43_200
+  const to = Math.round(high / step) * step, from = Math.round(low / step) * step || low
+  if (step === 43_200) return `${halves(from)}–${halves(to)} d`
+  if (step === 3600) return from === to ? `${from / 3600} h` : `${Math.round(from / 3600)}–${to / 3600} h`
+  return from === to ? formatDuration(to, 'minute') : `${formatDuration(from, 'minute')} – ${formatDuration(to, 'minute')}`
+}
+
+/** Days to the half: `1½`. */
+function halves(seconds: Seconds): string {
+  const n = Math.max(1, Math.round(seconds / 43_200))
+  return `${n === 1 ? '' : Math.floor(n / 2)}${n % 2 ? '½' : ''}`
 }
 
 /** Water per 100 powder, the way the trade writes a consistency. */

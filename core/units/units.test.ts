@@ -87,6 +87,9 @@ describe('writing', () => {
     expect(formatDuration(3599, 'minute')).toBe('1 h')
     expect(formatDurationRange(1020, 1320)).toBe('17–22 min')
     expect(formatDurationRange(3000, 5100)).toBe('50 min – 1 h 25')
+    expect(formatDurationRange(3960, 11_280)).toBe('1 h 5 – 3 h 10')
+    expect(formatDurationRange(9.2 * 3600, 30.7 * 3600)).toBe('9–31 h')
+    expect(formatDurationRange(37 * 3600, 117 * 3600)).toBe('1½–5 d')
     fc.assert(fc.property(fc.double({ min: 0, max: 1e7, noNaN: true }), s => !formatDuration(s).includes(':')))
   })
 

@@ -1,0 +1,13 @@
+<script setup lang="ts">
+import { onBeforeUnmount } from 'vue'
+import { useClock } from '~/stores/clock'
+
+const stop = useClock().start()
+onBeforeUnmount(stop)
+</script>
+
+<template>
+  <NuxtLayout>
+    <NuxtPage />
+  </NuxtLayout>
+</template>

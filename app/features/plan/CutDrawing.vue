@@ -1,0 +1,161 @@
+<script setup lang="ts">
+import { formatLength, formatMass, formatVolume, roundTo } from '~core/units/format'
+import type { Batch } from '~core/pour/plan'
+import type { Vessel } from '~core/mould/vessel'
+import type { SchoolId } from '~core/gypsum/schools'
+import { useSession } from '~/stores/session'
+import { CUT, layoutCut } from './cut'
+
+const { batch, vessel, school, bucketName = 'bucket', approximate = false } = defineProps<{ batch: Batch, vessel?: Vessel, school: SchoolId, bucketName?: string, /** The powder follows from the sifting. */ approximate?: boolean }>()
+const units = computed(() => useSession().units)
+const cut = computed(() => layoutCut(batch.fills, school === 'bag' ? undefined : vessel, batch.levels))
+const about = computed(() => approximate ? 'about ' : '')
+const mass = (kg: number) => formatMass(kg, units.value)
+const length = (m: number) => formatLength(m, units.value)
+const level = (id: 'water' | 'final' | 'safe') => cut.value.bucket?.levels.find(l => l.id === id)
+const water = computed(() => level('water')), final = computed(() => level('final')), safe = computed(() => level('safe'))
+const label = computed(() => {
+  const b = batch
+  const moulds = b.fills.map(f => `${f.copies} × ${f.mould.name}`).join(', ')
+  return `To scale. ${mass(b.mix.water)} water${b.levels ? `, standing ${length(b.levels.water)} high in the ${bucketName}` : ''}; ${about.value}${mass(b.mix.powder)} powder${b.levels ? `, then ${length(b.levels.final)} high` : ''}. Fills ${moulds}.`
+})
+const word = { water: 'Water line', final: 'With powder in', safe: 'No higher' } as const
+</script>
+
+<template>
+  <svg
+    :viewBox="`0 0 ${CUT.width} ${cut.height}`"
+    role="img"
+    :aria-label="label"
+  >
+    <line
+      x1="0"
+      :x2="CUT.width"
+      :y1="cut.table + 1.5"
+      :y2="cut.table + 1.5"
+      class="table"
+    />
+    <g v-if="cut.bucket && water && final && safe">
+      <path
+        :d="`M${cut.bucket.centre - cut.bucket.bottom} ${cut.table}L${cut.bucket.centre - final.half} ${final.y}H${cut.bucket.centre + final.half}L${cut.bucket.centre + cut.bucket.bottom} ${cut.table}Z`"
+        class="mix"
+      />
+      <path
+        :d="`M${cut.bucket.centre - cut.bucket.bottom} ${cut.table}L${cut.bucket.centre - water.half} ${water.y}H${cut.bucket.centre + water.half}L${cut.bucket.centre + cut.bucket.bottom} ${cut.table}Z`"
+        class="water"
+      />
+      <path
+        :d="`M${cut.bucket.centre - cut.bucket.top} ${cut.bucket.rim}L${cut.bucket.centre - cut.bucket.bottom} ${cut.table}H${cut.bucket.centre + cut.bucket.bottom}L${cut.bucket.centre + cut.bucket.top} ${cut.bucket.rim}`"
+        class="wall"
+      />
+      <g
+        v-for="l in cut.bucket.levels"
+        :key="l.id"
+        :class="`level-${l.id}`"
+      >
+        <polyline
+          :points="`${cut.bucket.centre - l.half},${l.y} ${cut.bucket.centre + l.half + 6},${l.y} ${cut.bucket.centre + cut.bucket.top + 14},${l.labelY}`"
+          class="mark"
+        />
+        <text
+          :x="cut.bucket.centre + cut.bucket.top + 19"
+          :y="l.labelY - 3"
+          class="word"
+        >{{ word[l.id] }}</text>
+        <text
+          :x="cut.bucket.centre + cut.bucket.top + 19"
+          :y="l.labelY + 15"
+          class="num tall"
+        >{{ length(l.height) }}</text>
+      </g>
+      <g class="level-final">
+        <text
+          :x="CUT.left - 16"
+          :y="Math.min((final.y + water.y) / 2, cut.table - 70) - 2"
+          text-anchor="end"
+          class="num big powder"
+        >{{ batch.scoops ? roundTo(batch.scoops.powder, 0.5) : mass(batch.mix.powder) }}</text>
+        <text
+          :x="CUT.left - 16"
+          :y="Math.min((final.y + water.y) / 2, cut.table - 70) + 16"
+          text-anchor="end"
+          class="word"
+        >{{ batch.scoops ? 'scoops powder' : `${about}powder` }}</text>
+        <text
+          :x="CUT.left - 16"
+          :y="Math.min((water.y + cut.table) / 2, cut.table - 18) - 2"
+          text-anchor="end"
+          class="num big blue"
+        >{{ batch.scoops ? roundTo(batch.scoops.water, 0.5) : mass(batch.mix.water) }}</text>
+        <text
+          :x="CUT.left - 16"
+          :y="Math.min((water.y + cut.table) / 2, cut.table - 18) + 16"
+          text-anchor="end"
+          class="word"
+        >{{ batch.scoops ? 'scoops water first' : 'water first' }}</text>
+      </g>
+    </g>
+    <g
+      v-for="m in cut.moulds"
+      :key="m.name"
+    >
+      <rect
+        :x="m.x + m.wall"
+        :y="cut.table - m.wall - m.depth"
+        :width="m.width"
+        :height="m.depth"
+        class="mix"
+      />
+      <path
+        :d="`M${m.x} ${cut.table - m.wall - m.depth}v${m.depth + m.wall}h${m.width + 2 * m.wall}v${-m.depth - m.wall}h${-m.wall}v${m.depth}h${-m.width}v${-m.depth}Z`"
+        class="mould"
+      />
+      <text
+        :x="m.x + m.width / 2 + m.wall"
+        :y="cut.table + 20"
+        text-anchor="middle"
+        class="name"
+      >{{ m.count > 1 ? `${m.count} × ` : '' }}{{ m.name }}</text>
+      <text
+        :x="m.x + m.width / 2 + m.wall"
+        :y="cut.table + 37"
+        text-anchor="middle"
+        class="num word"
+      >{{ formatVolume(m.volume, units) }}{{ m.count > 1 ? ' each' : '' }}</text>
+    </g>
+    <text
+      v-if="cut.bucket"
+      :x="cut.bucket.centre"
+      :y="cut.table + 20"
+      text-anchor="middle"
+      class="name"
+    >{{ bucketName }}</text>
+    <text
+      v-if="cut.hidden > 0"
+      :x="CUT.width"
+      y="14"
+      text-anchor="end"
+      class="word"
+    >and {{ cut.hidden }} more {{ cut.hidden === 1 ? 'kind' : 'kinds' }}</text>
+  </svg>
+</template>
+
+<style scoped>
+svg { display: block; width: 100%; height: auto; }
+.table { stroke: var(--line); stroke-width: 1.5; }
+.mix { fill: var(--mix-soft); }
+.water { fill: var(--water-soft); }
+.wall { fill: none; stroke: var(--ink); stroke-width: 3; stroke-linejoin: round; stroke-linecap: round; }
+.mould { fill: var(--ink); opacity: 0.82; }
+.mark { fill: none; stroke: var(--ink); stroke-width: 1.4; }
+.level-water .mark { stroke: var(--water); stroke-width: 2; }
+.level-water text { fill: var(--water); }
+.level-safe .mark { stroke: var(--heat); stroke-dasharray: 5 4; }
+.level-safe text { fill: var(--heat); }
+.word { font-size: 13.5px; }
+.name { font-size: 14px; font-weight: 640; }
+.tall { font-size: 16px; font-weight: 650; }
+.big { font-size: 22px; font-weight: 700; }
+.big.powder { fill: var(--powder); }
+.big.blue { fill: var(--water); }
+</style>

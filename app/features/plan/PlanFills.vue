@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import Select from 'primevue/select'
+import { END_USES, endUse } from '~core/gypsum/end-use'
+import { MOULD_MATERIALS } from '~core/gypsum/hydration'
+import { formatVolume } from '~core/units/format'
+import MouldPicture from '~/ui/MouldPicture.vue'
+import Stepper from '~/ui/Stepper.vue'
+import { useLibrary } from '~/stores/library'
+import { usePlanning } from '~/stores/planning'
+import { useSession } from '~/stores/session'
+import { reAdvised } from './advice'
+
+const planning = usePlanning(), library = useLibrary(), session = useSession()
+const plan = computed(() => planning.plan)
+const use = computed(() => endUse(plan.value.endUse))
+const rows = computed(() => plan.value.fills.flatMap((f) => {
+  const item = library.items.mould.find(m => m.id === f.mould)
+  return item ? [{ ...f, item }] : []
+}))
+const unused = computed(() => library.items.mould.filter(m => !plan.value.fills.some(f => f.mould === m.id)))
+const problems = computed(() => planning.result.problems.filter(p => p.field === 'fills' || p.field === 'endUse'))
+
+function setCount(mould: string, count: number) {
+  planning.change({ fills: count === 0 ? plan.value.fills.filter(f => f.mould !== mould) : plan.value.fills.map(f => f.mould === mould ? { mould, count } : f) })
+}
+function add(mould: string | null) {
+  if (mould) planning.change({ fills: [...plan.value.fills, { mould, count: 1 }] })
+}
+</script>
+
+<template>
+  <section aria-labelledby="fills-head">
+    <div class="field">
+      <label
+        id="use-label"
+        for="end-use"
+      >What is the piece for?</label>
+      <Select
+        label-id="end-use"
+        :model-value="plan.endUse"
+        :options="[...END_USES]"
+        option-label="name"
+        option-value="id"
+        aria-labelledby="use-label"
+        fluid
+        @update:model-value="planning.change(reAdvised(plan, { endUse: $event }))"
+      />
+      <p class="small soft">
+        {{ use.wants }}
+      </p>
+    </div>
+    <h2
+      id="fills-head"
+      class="eyebrow"
+    >
+      What you are filling
+    </h2>
+    <ul class="ruled">
+      <li
+        v-for="r in rows"
+        :key="r.mould"
+        class="fill"
+      >
+        <MouldPicture
+          :mouth="r.item.body.mouth"
+          :volume="r.item.body.volume.value"
+          :size="38"
+        />
+        <span>
+          <span class="strong">{{ r.item.body.name }}</span><br>
+          <span class="small soft">{{ MOULD_MATERIALS[r.item.body.material].name.toLowerCase() }}, <span class="num">{{ formatVolume(r.item.body.volume.value, session.units) }}</span></span>
+        </span>
+        <Stepper
+          :label="`How many: ${r.item.body.name}`"
+          :model-value="r.count"
+          @update:model-value="setCount(r.mould, $event)"
+        />
+      </li>
+    </ul>
+    <p
+      v-for="p in problems"
+      :key="p.sentence"
+      :class="['problem', { warn: p.severity === 'warn' }]"
+      role="status"
+    >
+      {{ p.sentence }}
+    </p>
+    <Select
+      v-if="unused.length > 0"
+      :model-value="null"
+      :options="unused"
+      :option-label="m => m.body.name"
+      option-value="id"
+      placeholder="Add a mould"
+      aria-label="Add a mould"
+      :filter="unused.length > 8"
+      fluid
+      @update:model-value="add"
+    />
+    <p
+      v-else-if="library.items.mould.length === 0"
+      class="small"
+    >
+      No moulds yet. <NuxtLink to="/moulds">
+        Add your first mould
+      </NuxtLink>, with what it holds.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+section { display: grid; gap: 10px; }
+.fill { display: grid; grid-template-columns: auto 1fr auto; gap: 10px; align-items: center; padding: 7px 0; }
+</style>

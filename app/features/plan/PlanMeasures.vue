@@ -1,0 +1,279 @@
+<script setup lang="ts">
+import Select from 'primevue/select'
+import SelectButton from 'primevue/selectbutton'
+import { ADDITIONS, type AdditionId } from '~core/gypsum/mix'
+import { STIR_TOOLS } from '~core/gypsum/hydration'
+import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
+import { schoolAdvice, SCHOOLS } from '~core/gypsum/schools'
+import type { Plan, PlanField } from '~core/pour/plan'
+import QuantityField from '~/ui/QuantityField.vue'
+import Stepper from '~/ui/Stepper.vue'
+import { useLibrary } from '~/stores/library'
+import { usePlanning } from '~/stores/planning'
+import { reAdvised } from './advice'
+import RatioSlider from './RatioSlider.vue'
+
+const planning = usePlanning(), library = useLibrary()
+const plan = computed(() => planning.plan)
+const powder = computed(() => planning.result.powder)
+const advice = computed(() => schoolAdvice(plan.value.school, powder.value))
+const school = computed(() => SCHOOLS.find(s => s.id === plan.value.school)!)
+const at = (...fields: PlanField[]) => planning.result.problems.filter(p => fields.includes(p.field))
+const sentenceAt = (field: PlanField) => at(field).map(p => p.sentence).join(' ')
+const refusedAt = (field: PlanField) => at(field).some(p => p.severity === 'refuse')
+
+const powders = computed(() => [
+  ...(library.items.bag.length > 0 ? [{ label: 'Your bags', items: library.items.bag.map(b => ({ value: `bag:${b.id}`, name: b.body.name })) }] : []),
+  { label: 'By class', items: POWDER_CLASSES.map(p => ({ value: `class:${p.id}`, name: p.name })) },
+])
+const chosenPowder = computed(() => plan.value.bag ? `bag:${plan.value.bag}` : `class:${plan.value.classId}`)
+function choosePowder(value: string) {
+  const [kind, id = ''] = value.split(':')
+  const bag = kind === 'bag' ? library.items.bag.find(b => b.id === id) : undefined
+  planning.change({ ...reAdvised(plan.value, { classId: bag ? bag.body.classId : id as PowderClassId }), bag: bag?.id })
+}
+const KNOWN = [{ id: 'moulds', name: 'To fill the moulds' }, { id: 'powder', name: 'I have this much powder left' }, { id: 'water', name: 'This much water is in the bucket' }] as const
+const FILLINGS = [{ id: 'loose', name: 'scooped loosely' }, { id: 'tapped', name: 'tapped down' }] as const
+const tools = Object.entries(STIR_TOOLS).map(([id, t]) => ({ id, name: t.name }))
+const share = (id: AdditionId) => Math.round((plan.value.additions.find(a => a.id === id)?.share ?? 0) * 100)
+function setShare(id: AdditionId, percent: number) {
+  const others = plan.value.additions.filter(a => a.id !== id)
+  planning.change({ additions: percent > 0 ? [...others, { id, share: percent / 100 }] : others })
+}
+const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => value !== undefined && planning.change({ [key]: value })
+</script>
+
+<template>
+  <section aria-labelledby="measures-head">
+    <h2
+      id="measures-head"
+      class="eyebrow"
+    >
+      How you measure and mix
+    </h2>
+    <SelectButton
+      :model-value="plan.school"
+      :options="[...SCHOOLS]"
+      option-label="short"
+      option-value="id"
+      :allow-empty="false"
+      aria-labelledby="measures-head"
+      class="schools"
+      @update:model-value="set('school')($event)"
+    />
+    <p class="small soft">
+      <span class="strong">{{ school.name }}.</span> {{ school.how }} <span :class="{ against: advice.fit === 'against' }">{{ advice.why }}</span>
+    </p>
+    <p
+      v-for="p in at('school')"
+      :key="p.sentence"
+      :class="['problem', { warn: p.severity === 'warn' }]"
+      role="status"
+    >
+      {{ p.sentence }}
+    </p>
+    <div class="pair">
+      <span
+        id="powder-label"
+        class="strong"
+      >Powder</span>
+      <Select
+        :model-value="chosenPowder"
+        :options="powders"
+        option-label="name"
+        option-value="value"
+        option-group-label="label"
+        option-group-children="items"
+        aria-labelledby="powder-label"
+        class="wide"
+        @update:model-value="choosePowder"
+      />
+    </div>
+    <RatioSlider />
+    <div
+      v-if="plan.school === 'scoops'"
+      class="pair"
+    >
+      <span class="strong">Scoops of powder to one of water</span>
+      <Stepper
+        label="Scoops of powder to one of water"
+        :model-value="plan.scoop.perWater"
+        :min="0.5"
+        :max="6"
+        :step="0.5"
+        @update:model-value="planning.change({ scoop: { ...plan.scoop, perWater: $event } })"
+      />
+      <QuantityField
+        class="full"
+        kind="volume"
+        label="One scoop holds"
+        :model-value="plan.scoop.volume"
+        :check="v => v > 0 ? undefined : 'A scoop holds more than nothing.'"
+        @update:model-value="$event && planning.change({ scoop: { ...plan.scoop, volume: $event } })"
+      />
+      <SelectButton
+        :model-value="plan.scoop.filling"
+        :options="[...FILLINGS]"
+        option-label="name"
+        option-value="id"
+        :allow-empty="false"
+        aria-label="How the scoop is filled"
+        @update:model-value="planning.change({ scoop: { ...plan.scoop, filling: $event } })"
+      />
+    </div>
+    <QuantityField
+      kind="temperature"
+      label="Water temperature"
+      :model-value="plan.waterTemperature"
+      :problem="sentenceAt('waterTemperature')"
+      :invalid="refusedAt('waterTemperature')"
+      @update:model-value="set('waterTemperature')($event)"
+    />
+    <div
+      v-if="plan.school !== 'bag'"
+      class="pair"
+    >
+      <span
+        id="bucket-label"
+        class="strong"
+      >Bucket</span>
+      <Select
+        :model-value="plan.bucket"
+        :options="library.items.bucket"
+        :option-label="b => b.body.name"
+        option-value="id"
+        placeholder="Choose one"
+        aria-labelledby="bucket-label"
+        class="wide"
+        @update:model-value="set('bucket')($event)"
+      />
+      <p
+        v-if="library.items.bucket.length === 0"
+        class="small full"
+      >
+        No buckets yet. <NuxtLink to="/powders">
+          Measure your first bucket
+        </NuxtLink>.
+      </p>
+      <p
+        v-for="p in at('bucket')"
+        :key="p.sentence"
+        class="problem full"
+        role="status"
+      >
+        {{ p.sentence }}
+      </p>
+    </div>
+    <div class="pair">
+      <span
+        id="known-label"
+        class="strong"
+      >How much</span>
+      <Select
+        :model-value="plan.known.what"
+        :options="[...KNOWN]"
+        option-label="name"
+        option-value="id"
+        aria-labelledby="known-label"
+        class="wide"
+        @update:model-value="planning.change({ known: { ...plan.known, what: $event } })"
+      />
+      <QuantityField
+        v-if="plan.known.what !== 'moulds'"
+        class="full"
+        kind="mass"
+        :label="plan.known.what === 'powder' ? 'Powder left' : 'Water in the bucket'"
+        :model-value="plan.known.amount || undefined"
+        :problem="sentenceAt('known')"
+        invalid
+        @update:model-value="$event !== undefined && planning.change({ known: { ...plan.known, amount: $event } })"
+      />
+    </div>
+    <details>
+      <summary>Soak, stirring, room, losses, additions</summary>
+      <div class="more">
+        <QuantityField
+          kind="temperature"
+          label="Room"
+          :model-value="plan.roomTemperature"
+          @update:model-value="set('roomTemperature')($event)"
+        />
+        <QuantityField
+          v-if="plan.school !== 'bag'"
+          kind="time"
+          label="Soak"
+          :model-value="plan.soakMinutes * 60"
+          :check="v => v <= 3600 ? undefined : 'An hour is the longest soak.'"
+          @update:model-value="$event !== undefined && planning.change({ soakMinutes: $event / 60 })"
+        />
+        <QuantityField
+          kind="time"
+          :label="plan.school === 'bag' ? 'Knead' : 'Stir'"
+          :model-value="plan.stir.minutes * 60"
+          :problem="sentenceAt('stir')"
+          :check="v => v <= 3600 ? undefined : 'An hour is far too long to stir.'"
+          @update:model-value="$event !== undefined && planning.change({ stir: { ...plan.stir, minutes: $event / 60 } })"
+        />
+        <div class="pair">
+          <span
+            id="tool-label"
+            class="strong"
+          >With</span>
+          <Select
+            :model-value="plan.stir.tool"
+            :options="tools"
+            option-label="name"
+            option-value="id"
+            aria-labelledby="tool-label"
+            class="wide"
+            @update:model-value="planning.change({ stir: { ...plan.stir, tool: $event } })"
+          />
+        </div>
+        <div class="pair">
+          <span class="strong">Spare for losses</span>
+          <Stepper
+            label="Spare for losses, percent"
+            unit=" %"
+            :max="50"
+            :model-value="Math.round(plan.losses * 100)"
+            @update:model-value="planning.change({ losses: $event / 100 })"
+          />
+        </div>
+        <div
+          v-for="a in ADDITIONS"
+          :key="a.id"
+          class="pair"
+        >
+          <span>{{ a.name }}, of the powder’s weight</span>
+          <Stepper
+            :label="`${a.name}, percent of the powder’s weight`"
+            unit=" %"
+            :max="150"
+            :model-value="share(a.id)"
+            @update:model-value="setShare(a.id, $event)"
+          />
+        </div>
+        <p
+          v-for="p in at('additions')"
+          :key="p.sentence"
+          class="problem"
+        >
+          {{ p.sentence }}
+        </p>
+      </div>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+section { display: grid; gap: 10px; }
+.schools { display: grid; grid-template-columns: repeat(5, auto); font-size: 0.86rem; }
+.schools :deep(.p-togglebutton-content) { padding: 0.5rem 0.2rem; }
+.pair { display: grid; grid-template-columns: minmax(74px, 1fr) auto; gap: 6px 10px; align-items: center; }
+.full { grid-column: 1 / -1; }
+.wide { width: 226px; }
+.against { color: var(--heat); }
+details { border-top: 1px solid var(--line); padding-top: 10px; }
+summary { cursor: pointer; font-weight: 600; min-height: 26px; }
+.more { display: grid; gap: 10px; padding-top: 10px; }
+</style>

@@ -1,0 +1,61 @@
+import type { CastNeed, CastSummary } from '~core/pour/summary'
+import type { CastRow } from '~shared/pour'
+import { roughRange, timeOfDay, windowOf, dayAndTime } from '~/lib/when'
+
+/** Casts of one pour and mould that are in the same state and need the same: handled as one. */
+export interface CastGroup {
+  readonly key: string
+  readonly pour: string
+  readonly pourName: string
+  readonly need: CastNeed
+  readonly label: string
+  readonly first: CastSummary
+  readonly casts: readonly CastSummary[]
+}
+
+const numberOf = (label: string) => Number(/ (\d+)$/.exec(label)?.[1] ?? 0)
+
+/** `Bell-pull 4–9`, `Lantern base 1, 2 and 5`, or the one name. */
+export function groupLabel(casts: readonly CastSummary[]): string {
+  const [first] = casts
+  if (!first) return ''
+  if (casts.length === 1) return first.label
+  const numbers = casts.map(c => numberOf(c.label)).sort((a, b) => a - b)
+  const unbroken = numbers.every((n, i) => i === 0 || n === numbers[i - 1]! + 1)
+  return `${first.mould} ${unbroken ? `${numbers[0]}–${numbers.at(-1)}` : `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`}`
+}
+
+export function groupCasts(rows: readonly (CastRow & { readonly need: CastNeed })[]): CastGroup[] {
+  const groups = new Map<string, (CastRow & { need: CastNeed })[]>()
+  for (const row of rows) {
+    const key = [row.pour, row.cast.mould, row.need, row.cast.openFrom, row.cast.verdict].join('|')
+    groups.set(key, [...groups.get(key) ?? [], row])
+  }
+  return [...groups].map(([key, members]) => {
+    const casts = members.map(m => m.cast).sort((a, b) => numberOf(a.label) - numberOf(b.label))
+    return { key, pour: members[0]!.pour, pourName: members[0]!.pourName, need: members[0]!.need, label: groupLabel(casts), first: casts[0]!, casts }
+  })
+}
+
+const RANK: Record<CastNeed, number> = { 'open-late': 0, 'open-now': 1, 'judge': 2, 'ready-now': 3, 'setting': 4, 'drying': 5, 'kept-damp': 6, 'none': 7 }
+
+/** What needs a hand next comes first. */
+export function byNeed(a: CastGroup, b: CastGroup): number {
+  const moment = (g: CastGroup) => g.need === 'drying' ? g.first.readyFrom! : g.first.openFrom ?? 0
+  return RANK[a.need] - RANK[b.need] || moment(a) - moment(b)
+}
+
+/** What the group needs, in words: what, and when. */
+export function needWords(group: CastGroup, now: number): { readonly what: string, readonly when: string } {
+  const c = group.first
+  switch (group.need) {
+    case 'open-late': return { what: 'Open now', when: `since ${dayAndTime(c.openFrom!, now)}, late` }
+    case 'open-now': return { what: 'Open now', when: `best until ${timeOfDay(c.openTo!)}` }
+    case 'judge': return { what: 'Look it over', when: `opened ${dayAndTime(c.openedAt!, now)}` }
+    case 'ready-now': return { what: c.readyWord.replace(/^./, x => x.toUpperCase()), when: `since about ${dayAndTime(c.readyTo!, now)}` }
+    case 'setting': return { what: windowOf(c.openFrom!, c.openTo!, now), when: 'open' }
+    case 'drying': return { what: roughRange(c.readyFrom!, c.readyTo!, now).replace(/^./, x => x.toUpperCase()), when: c.readyWord }
+    case 'kept-damp': return { what: 'Kept damp', when: 're-wet it; watch for mildew' }
+    case 'none': return { what: '', when: '' }
+  }
+}

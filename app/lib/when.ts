@@ -1,0 +1,45 @@
+import { format, isSameDay, isSameYear } from 'date-fns'
+import type { Instant } from '~core/pour/events'
+
+/** Times of day and days as people say them: `15:10`, `tomorrow 15:10`, `Thu 15:10`, `12 Oct`. */
+export function timeOfDay(at: Instant): string {
+  return format(at, 'HH:mm')
+}
+
+const DAY = 86_400_000
+
+export function dayAndTime(at: Instant, now: Instant): string {
+  if (isSameDay(at, now)) return timeOfDay(at)
+  if (isSameDay(at, now + DAY)) return `tomorrow ${timeOfDay(at)}`
+  if (isSameDay(at, now - DAY)) return `yesterday ${timeOfDay(at)}`
+  if (Math.abs(at - now) < 6 * DAY) return format(at, 'EEE HH:mm')
+  return format(at, isSameYear(at, now) ? 'd MMM' : 'd MMM yyyy')
+}
+
+/** Half days for what cannot be known to the hour: `Thu afternoon`. */
+export function roughDay(at: Instant, now: Instant): string {
+  const hour = new Date(at).getHours()
+  const part = hour < 5 ? 'night' : hour < 12 ? 'morning' : hour < 18 ? 'afternoon' : 'evening'
+  if (isSameDay(at, now)) return `this ${part}`
+  if (isSameDay(at, now + DAY)) return `tomorrow ${part}`
+  if (Math.abs(at - now) < 6 * DAY) return `${format(at, 'EEE')} ${part}`
+  return format(at, 'd MMM')
+}
+
+export function roughRange(from: Instant, to: Instant, now: Instant): string {
+  const a = roughDay(from, now), b = roughDay(to, now)
+  return a === b ? a : `${a} to ${b}`
+}
+
+/** `15:10–15:30` on one day, both days named otherwise. */
+export function windowOf(from: Instant, to: Instant, now: Instant): string {
+  return isSameDay(from, to) ? `${dayAndTime(from, now)}–${timeOfDay(to)}` : `${dayAndTime(from, now)} – ${dayAndTime(to, now)}`
+}
+
+/** A wall clock of minutes and seconds for the bench: it counts, so it may look like one. */
+export function counting(seconds: number): string {
+  const s = Math.max(0, Math.floor(seconds))
+  const h = Math.floor(s / 3600), m = Math.floor(s / 60) % 60
+  const two = (x: number) => String(x).padStart(2, '0')
+  return h > 0 ? `${h} h ${two(m)}` : `${m} min ${two(s % 60)} s`
+}

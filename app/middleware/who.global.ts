@@ -1,0 +1,24 @@
+import { Refused } from '~/lib/api'
+import { useLive } from '~/stores/live'
+import { useRecords } from '~/stores/records'
+import { useSession } from '~/stores/session'
+
+/** Asks once who is here; people who are not signed in see the entrance. */
+export default defineNuxtRouteMiddleware(async (to) => {
+  const session = useSession()
+  if (!session.facts) {
+    try {
+      await session.load()
+    }
+    catch (error) {
+      throw createError({ statusCode: 503, message: error instanceof Refused ? error.sentence : 'The workshop’s server does not answer.', fatal: true })
+    }
+  }
+  const here = session.person !== undefined
+  if (!here && to.path !== '/sign-in') return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
+  if (here) {
+    useLive().start()
+    await useRecords().load()
+    if (to.path === '/sign-in') return navigateTo('/')
+  }
+})

@@ -1,0 +1,186 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { formatConsistency, formatMass, formatVolume, roundTo } from '~core/units/format'
+import CutDrawing from '~/features/plan/CutDrawing.vue'
+import PlanFills from '~/features/plan/PlanFills.vue'
+import PlanMeasures from '~/features/plan/PlanMeasures.vue'
+import PlanMoments from '~/features/plan/PlanMoments.vue'
+import StageCurve from '~/features/plan/StageCurve.vue'
+import { useLibrary } from '~/stores/library'
+import { usePlanning } from '~/stores/planning'
+import { useSession } from '~/stores/session'
+
+const planning = usePlanning(), library = useLibrary(), session = useSession()
+const route = useRoute()
+const id = String(route.params.id)
+onBeforeRouteLeave(() => planning.save())
+await Promise.all([library.loaded ? undefined : library.load(), planning.load()])
+const known = planning.saved.find(p => p.id === id)
+planning.open(known)
+if (!known) planning.id = id
+
+const result = computed(() => planning.result)
+const units = computed(() => session.units)
+const refused = computed(() => result.value.problems.find(p => p.severity === 'refuse'))
+const starting = ref(false)
+const trouble = ref('')
+/** Batches that are alike are drawn once. */
+const drawn = computed(() => {
+  const groups: { batch: typeof result.value.batches[number], numbers: number[] }[] = []
+  result.value.batches.forEach((batch, i) => {
+    const same = groups.find(g => Math.abs(g.batch.mix.powder / batch.mix.powder - 1) < 1e-6 && g.batch.fills.map(f => `${f.copies}${f.mould.id}`).join() === batch.fills.map(f => `${f.copies}${f.mould.id}`).join())
+    if (same) same.numbers.push(i + 1)
+    else groups.push({ batch, numbers: [i + 1] })
+  })
+  return groups.map(({ batch, numbers }) => ({ batch, title: result.value.batches.length === 1 ? 'One batch' : numbers.length === 1 ? `Batch ${numbers[0]} of ${result.value.batches.length}` : `Batches ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}, each the same` }))
+})
+const total = computed(() => `${formatMass(result.value.total.water, units.value)} water and ${formatMass(result.value.total.powder, units.value)} powder`)
+
+async function toBench() {
+  starting.value = true
+  trouble.value = ''
+  try {
+    await planning.save()
+    await navigateTo(`/bench/${await planning.toBench({ id: planning.revision > 0 ? planning.id : undefined, plan: planning.plan })}`)
+  }
+  catch (error) {
+    trouble.value = (error as Error).message
+  }
+  finally {
+    starting.value = false
+  }
+}
+</script>
+
+<template>
+  <div>
+    <header>
+      <div class="title">
+        <h1 class="sr-only">
+          Plan {{ planning.plan.name }}
+        </h1>
+        <input
+          class="name"
+          aria-label="Name of the plan"
+          placeholder="Name this pour"
+          :value="planning.plan.name"
+          :readonly="!session.mayWrite"
+          maxlength="120"
+          @input="planning.change({ name: ($event.target as HTMLInputElement).value })"
+        >
+        <p
+          class="small soft"
+          role="status"
+        >
+          <template v-if="planning.saving === 'failed'">
+            <span class="problem">{{ planning.saveTrouble }}</span>
+          </template>
+          <template v-else>
+            {{ result.batches.length > 0 ? `${result.batches.length === 1 ? '1 batch' : `${result.batches.length} batches`} · ${total}` : 'Nothing to pour yet' }}
+            · {{ planning.saving === 'saved' ? (planning.revision > 0 ? 'saved' : 'saved as soon as you change it') : 'saving …' }}
+          </template>
+        </p>
+      </div>
+      <Button
+        v-if="session.mayWrite"
+        label="Take to the bench"
+        :disabled="refused !== undefined || starting"
+        :aria-describedby="refused ? 'why-not' : undefined"
+        @click="toBench"
+      />
+    </header>
+    <p
+      v-if="trouble"
+      class="problem"
+      role="alert"
+    >
+      {{ trouble }}
+    </p>
+    <div class="three">
+      <div class="left">
+        <PlanFills />
+        <PlanMeasures />
+      </div>
+      <div class="middle">
+        <div
+          v-if="refused"
+          id="why-not"
+          class="sheet cannot"
+        >
+          <h2>Not yet</h2>
+          <p>{{ refused.sentence }}</p>
+        </div>
+        <article
+          v-for="{ batch: b, title } in drawn.slice(0, 6)"
+          :key="title"
+          class="sheet batch"
+        >
+          <h2>{{ title }}</h2>
+          <p class="small soft">
+            makes <span class="num">{{ formatVolume(b.mix.slurry, units) }}</span> at <span class="num">{{ formatConsistency(result.ratio.value) }}</span>
+            <template v-if="b.scoops">
+              · about {{ formatMass(b.mix.powder, units) }} powder in {{ roundTo(b.scoops.powder, 0.5) }} level scoops
+            </template>
+            <template v-for="a in b.mix.additions" :key="a.id">
+              · {{ formatMass(a.mass, units) }} {{ a.id.replace('-', ' ') }}
+            </template>
+          </p>
+          <CutDrawing
+            :batch="b"
+            :vessel="planning.world.bucket?.vessel"
+            :bucket-name="planning.world.bucket?.name"
+            :school="planning.plan.school"
+            :approximate="planning.plan.school === 'saturation' || planning.plan.school === 'scoops'"
+          />
+          <p
+            v-if="planning.plan.school === 'bag'"
+            class="bag"
+          >
+            <span class="num big powder">{{ formatMass(b.mix.powder, units) }}</span> powder in a strong bag, then
+            <span class="num big water">{{ formatVolume(b.mix.waterVolume, units) }}</span> water into it
+          </p>
+        </article>
+        <p
+          v-if="drawn.length > 6"
+          class="small soft"
+        >
+          and {{ drawn.length - 6 }} more batches like these
+        </p>
+        <p
+          v-if="planning.plan.known.what !== 'moulds' && result.batches.length > 0"
+          class="small"
+        >
+          {{ result.unfilled > 0 ? `${result.unfilled} of the moulds stay empty.` : 'It fills every mould.' }}
+          <template v-if="result.spare > 5e-6">
+            {{ formatVolume(result.spare, units) }} is over{{ planning.plan.overflow ? `: ${planning.plan.overflow.toLowerCase()}` : '' }}.
+          </template>
+        </p>
+      </div>
+      <PlanMoments class="right" />
+      <StageCurve
+        v-if="result.batches.length > 0"
+        class="under"
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+header { display: flex; justify-content: space-between; align-items: start; gap: 16px; margin-bottom: 16px; }
+.title { flex: 1; min-width: 0; }
+.name { width: 100%; border: 0; border-bottom: 1.5px solid transparent; background: none; padding: 0 0 2px; font-size: 1.85rem; font-weight: 720; font-stretch: 104%; letter-spacing: -0.01em; }
+.name:hover, .name:focus { border-bottom-color: var(--line-strong); }
+.name::placeholder { color: var(--soft); opacity: 1; }
+.three { display: grid; grid-template-columns: 312px minmax(0, 1fr) 262px; gap: 22px; align-items: start; grid-template-rows: auto 1fr; }
+.left { display: grid; gap: 22px; }
+.middle { display: grid; gap: 12px; }
+.batch { padding: 16px 18px 8px; }
+.cannot { padding: 16px 18px; border-left: 4px solid var(--warn); display: grid; gap: 6px; }
+.bag { padding: 4px 0 12px; }
+.big { font-size: 1.25rem; font-weight: 700; }
+.big.powder { color: var(--powder); } .big.water { color: var(--water); }
+.left { grid-row: 1 / span 2; }
+.under { grid-column: 2 / -1; }
+@media (max-width: 1080px) { .three { grid-template-columns: 300px minmax(0, 1fr); } .right { grid-column: 1 / -1; } }
+@media (max-width: 720px) { .three { grid-template-columns: minmax(0, 1fr); } .under { grid-column: 1; } .left { grid-row: auto; } header { flex-wrap: wrap; } }
+</style>

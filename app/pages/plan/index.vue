@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { endUse } from '~core/gypsum/end-use'
+import { formatConsistency } from '~core/units/format'
+import { powderClass } from '~core/gypsum/powders'
+import { dayAndTime } from '~/lib/when'
+import { useLibrary } from '~/stores/library'
+import { usePlanning } from '~/stores/planning'
+import { useSession } from '~/stores/session'
+import { newId } from '~/lib/api'
+
+const planning = usePlanning(), library = useLibrary(), session = useSession()
+const trouble = ref('')
+await Promise.all([planning.load(), library.load()])
+
+function fills(plan: typeof planning.plan): string {
+  return plan.fills.flatMap((f) => {
+    const mould = library.items.mould.find(m => m.id === f.mould)
+    return mould ? `${f.count} × ${mould.body.name}` : []
+  }).join(', ') || 'nothing chosen yet'
+}
+async function remove(id: string) {
+  try {
+    await planning.remove(id)
+  }
+  catch (error) {
+    trouble.value = (error as Error).message
+  }
+}
+</script>
+
+<template>
+  <div>
+    <header>
+      <h1>Plan</h1>
+      <Button
+        v-if="session.mayWrite"
+        label="New plan"
+        @click="navigateTo(`/plan/${newId()}`)"
+      />
+    </header>
+    <p
+      v-if="planning.trouble || trouble"
+      class="problem"
+      role="alert"
+    >
+      {{ planning.trouble || trouble }}
+    </p>
+    <ul
+      v-if="planning.saved.length > 0"
+      class="ruled"
+    >
+      <li
+        v-for="p in planning.saved"
+        :key="p.id"
+      >
+        <NuxtLink
+          :to="`/plan/${p.id}`"
+          class="row-link"
+        >
+          <span class="strong">{{ p.plan.name || 'Plan without a name' }}</span><br>
+          <span class="small soft">{{ fills(p.plan) }}</span>
+        </NuxtLink>
+        <span class="small">{{ powderClass(p.plan.classId).name }} at <span class="num">{{ formatConsistency(p.plan.ratio) }}</span><br><span class="soft">{{ endUse(p.plan.endUse).name.toLowerCase() }}</span></span>
+        <span class="small soft">changed {{ dayAndTime(p.updatedAt, Date.now()) }}</span>
+        <Button
+          v-if="session.mayWrite"
+          label="Put away"
+          severity="secondary"
+          size="small"
+          :aria-label="`Put away ${p.plan.name}`"
+          @click="remove(p.id)"
+        />
+      </li>
+    </ul>
+    <div
+      v-else-if="planning.loaded"
+      class="empty"
+    >
+      <p>No plans yet. A plan says what you fill and how you mix; everything else follows: how much water and powder, how many batches, when to pour and when to open.</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 14px; }
+li { display: grid; grid-template-columns: 2fr 1.2fr 1fr auto; gap: 16px; align-items: center; padding: 11px 0; }
+@media (max-width: 720px) { li { grid-template-columns: 1fr auto; } li > :nth-child(2) { display: none; } }
+</style>

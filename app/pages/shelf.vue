@@ -1,0 +1,178 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { formatConsistency } from '~core/units/format'
+import type { Happening, Verdict } from '~core/pour/events'
+import type { DefectId } from '~core/pour/defects'
+import type { CastSummary } from '~core/pour/summary'
+import RippleGlyph from '~/ui/RippleGlyph.vue'
+import CastBar from '~/features/shelf/CastBar.vue'
+import JudgeDialog from '~/features/shelf/JudgeDialog.vue'
+import { byNeed, groupCasts, needWords, type CastGroup } from '~/features/shelf/groups'
+import { useClock } from '~/stores/clock'
+import { usePours } from '~/stores/pours'
+import { useRecords } from '~/stores/records'
+import { useSession } from '~/stores/session'
+
+const pours = usePours(), clock = useClock(), records = useRecords(), session = useSession()
+await pours.load()
+const judging = ref<CastGroup>()
+const opened = ref(new Set<string>())
+const said = ref('')
+
+const groups = computed(() => groupCasts(pours.needs.filter(r => r.need !== 'none')).sort(byNeed))
+const sections = computed(() => [
+  { id: 'now', title: 'Needs a hand now', hint: '', groups: groups.value.filter(g => ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need)) },
+  { id: 'setting', title: 'Setting', hint: 'leave alone', groups: groups.value.filter(g => g.need === 'setting') },
+  { id: 'drying', title: 'Drying', hint: 'next moment first', groups: groups.value.filter(g => ['drying', 'kept-damp'].includes(g.need)) },
+].filter(s => s.groups.length > 0))
+const count = computed(() => groups.value.reduce((n, g) => n + g.casts.length, 0))
+const marks = (pour: string) => pours.rows.find(r => r.id === pour)?.summary
+
+const ACTION: Partial<Record<CastGroup['need'], { word: string, strong: boolean }>> = {
+  'open-late': { word: 'Opened', strong: true }, 'open-now': { word: 'Opened', strong: true }, 'setting': { word: 'Opened early', strong: false },
+  'judge': { word: 'Look over', strong: true }, 'ready-now': { word: 'Finished', strong: true }, 'drying': { word: 'Finished', strong: false }, 'kept-damp': { word: 'Finished', strong: false },
+}
+async function recordAll(group: CastGroup, casts: readonly CastSummary[], make: (cast: string) => Happening) {
+  for (const c of casts) await records.record(group.pour, make(c.id))
+}
+async function act(group: CastGroup) {
+  if (group.need === 'judge') {
+    judging.value = group
+    return
+  }
+  const kind = ['open-late', 'open-now', 'setting'].includes(group.need) ? 'opened' as const : 'finished' as const
+  await recordAll(group, group.casts, cast => ({ kind, data: { cast } }))
+  said.value = `${group.label}: ${kind}.`
+}
+async function judged(verdict: Verdict, defects: DefectId[], note: string) {
+  const group = judging.value
+  judging.value = undefined
+  if (!group) return
+  await recordAll(group, group.casts, cast => ({ kind: 'judged', data: { cast, verdict, defects, note } }))
+  said.value = `${group.label}: ${verdict}.`
+}
+/** One of a group, treated alone. */
+const alone = (group: CastGroup, cast: CastSummary): CastGroup => ({ ...group, key: `${group.key}|${cast.id}`, label: cast.label, first: cast, casts: [cast] })
+function toggle(key: string) {
+  const next = new Set(opened.value)
+  if (!next.delete(key)) next.add(key)
+  opened.value = next
+}
+const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c => alone(g, c))] : [g]
+</script>
+
+<template>
+  <div>
+    <header>
+      <h1>Shelf</h1>
+      <p class="soft">
+        {{ count }} {{ count === 1 ? 'cast' : 'casts' }}
+      </p>
+    </header>
+    <p
+      v-if="pours.trouble"
+      class="problem"
+      role="alert"
+    >
+      {{ pours.trouble }}
+    </p>
+    <p
+      class="sr-only"
+      role="status"
+    >
+      {{ said }}
+    </p>
+    <section
+      v-for="s in sections"
+      :key="s.id"
+      :aria-labelledby="`shelf-${s.id}`"
+    >
+      <div class="group-head">
+        <h2 :id="`shelf-${s.id}`">
+          {{ s.title }}
+        </h2><span class="small soft">{{ s.hint }}</span>
+      </div>
+      <ul class="ruled">
+        <template
+          v-for="g in s.groups"
+          :key="g.key"
+        >
+          <li
+            v-for="r in rowsOf(g)"
+            :key="r.key"
+            :class="['cast', { part: r !== g, late: r.need === 'open-late' }]"
+          >
+            <RippleGlyph
+              v-if="r === g && marks(g.pour)"
+              :marks="marks(g.pour)!.glyph"
+              :now="marks(g.pour)!.wetAt ? (clock.now - marks(g.pour)!.wetAt!) / 1000 : undefined"
+              :size="34"
+            />
+            <span v-else />
+            <span class="who">
+              <NuxtLink
+                :to="`/pour/${r.pour}`"
+                class="row-link strong"
+              >{{ r.label }}</NuxtLink>
+              <button
+                v-if="r === g && g.casts.length > 1"
+                class="unfold"
+                :aria-expanded="opened.has(g.key)"
+                @click="toggle(g.key)"
+              >{{ opened.has(g.key) ? 'together' : 'one by one' }}</button>
+              <br><span class="small soft">{{ r.first.material.replace('-', ' ') }}, {{ r.first.powder.toLowerCase() }} at <span class="num">{{ formatConsistency(r.first.ratio) }}</span></span>
+            </span>
+            <CastBar
+              class="bar"
+              :cast="r.first"
+              :now="clock.now"
+            />
+            <span class="need">
+              <span :class="['strong', { num: r.need === 'setting' }]">{{ needWords(r, clock.now).what }}</span><br>
+              <span class="small soft">{{ needWords(r, clock.now).when }}</span>
+            </span>
+            <Button
+              v-if="session.mayWrite && ACTION[r.need]"
+              class="act"
+              :label="ACTION[r.need]!.word"
+              :aria-label="`${ACTION[r.need]!.word}: ${r.label}`"
+              :severity="ACTION[r.need]!.strong ? undefined : 'secondary'"
+              @click="act(r)"
+            />
+          </li>
+        </template>
+      </ul>
+    </section>
+    <div
+      v-if="pours.loaded && groups.length === 0"
+      class="empty"
+    >
+      <p>The shelf is empty. Casts appear here as soon as they are poured, and say when they want to be opened.</p>
+      <Button
+        label="Plan a pour"
+        @click="navigateTo('/plan')"
+      />
+    </div>
+    <JudgeDialog
+      :group="judging"
+      @judged="judged"
+      @closed="judging = undefined"
+    />
+  </div>
+</template>
+
+<style scoped>
+header { display: flex; gap: 14px; align-items: baseline; }
+.cast { display: grid; grid-template-columns: 40px minmax(0, 1.4fr) minmax(120px, 1.2fr) minmax(150px, 0.9fr) 132px; gap: 16px; align-items: center; padding: 9px 0; min-height: 62px; }
+.part { padding-left: 22px; min-height: 48px; }
+.late .need .strong { color: var(--warn); }
+.unfold { border: 0; background: none; color: var(--action); font-size: 0.84rem; padding: 4px 6px; margin-left: 6px; text-decoration: underline; text-underline-offset: 2px; }
+.act { width: 100%; }
+@media (max-width: 720px) {
+  .cast { grid-template-columns: 36px minmax(0, 1fr) minmax(104px, auto); gap: 4px 10px; }
+  .bar { grid-column: 2 / -1; grid-row: 3; }
+  .need { grid-column: 2; grid-row: 2; }
+  .who { grid-column: 2; }
+  .act { grid-column: 3; grid-row: 1 / 3; min-height: 48px; }
+}
+</style>

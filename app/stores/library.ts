@@ -1,0 +1,49 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import type { LibraryBodies, LibraryItem, LibraryKind } from '~shared/library'
+import type { PlanWorld } from '~core/pour/plan'
+import type { Plan } from '~core/pour/plan'
+import { api } from '~/lib/api'
+import { useLive } from './live'
+
+type Shelves = { [K in LibraryKind]: LibraryItem<K>[] }
+
+/** Moulds, buckets and bags of the workshop. */
+export const useLibrary = defineStore('library', () => {
+  const items = ref<Shelves>({ mould: [], bucket: [], bag: [] })
+  const loaded = ref(false)
+  const trouble = ref('')
+
+  async function load(): Promise<void> {
+    try {
+      const [mould, bucket, bag] = await Promise.all([api<LibraryItem<'mould'>[]>('library/mould'), api<LibraryItem<'bucket'>[]>('library/bucket'), api<LibraryItem<'bag'>[]>('library/bag')])
+      items.value = { mould, bucket, bag }
+      loaded.value = true
+      trouble.value = ''
+    }
+    catch (error) {
+      trouble.value = (error as Error).message
+    }
+  }
+  async function save<K extends LibraryKind>(kind: K, id: string, body: LibraryBodies[K], revision: number): Promise<void> {
+    await api(`library/${kind}/${id}`, { method: 'PUT', body: { body, revision } })
+    await load()
+  }
+  async function archive(kind: LibraryKind, id: string): Promise<void> {
+    await api(`library/${kind}/${id}`, { method: 'DELETE' })
+    await load()
+  }
+  /** The things a plan names, as the core wants them. */
+  function worldOf(plan: Plan): PlanWorld {
+    const { mould, bucket, bag } = items.value
+    const facts = <T extends { id: string, body: object }>(item: T | undefined) => item && { ...item.body, id: item.id } as T['body'] & { id: string }
+    return {
+      moulds: plan.fills.flatMap(f => facts(mould.find(m => m.id === f.mould)) ?? []),
+      bucket: facts(bucket.find(b => b.id === plan.bucket)), bag: facts(bag.find(b => b.id === plan.bag)),
+    }
+  }
+  useLive().on((message) => {
+    if (loaded.value && (message.what === 'library' || message.what === 'caught-up')) void load()
+  })
+  return { items, loaded, trouble, load, save, archive, worldOf }
+})

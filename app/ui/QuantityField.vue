@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import { formatLength, formatMass, formatTemperature, formatVolume } from '~core/units/format'
+import { parseQuantity } from '~core/units/parse'
+import type { UnitKind } from '~core/units/units'
+import { formatDuration } from '~core/units/format'
+import { useSession } from '~/stores/session'
+
+/** A number with its unit, read as people type it. SI outside; a value that cannot be read is refused in words and the old one kept. */
+const { kind, label, hideLabel = false, problem = '', invalid = false, check } = defineProps<{
+  kind: UnitKind
+  label: string
+  hideLabel?: boolean
+  /** A sentence from outside about this field. */
+  problem?: string
+  invalid?: boolean
+  /** A further rule; returns a sentence when the value will not do. */
+  check?: (value: number) => string | undefined
+}>()
+const model = defineModel<number | undefined>({ required: true })
+const session = useSession()
+const id = useId()
+const typed = ref('')
+const typing = ref(false)
+const own = ref('')
+
+const write: Record<UnitKind, (value: number) => string> = {
+  mass: v => formatMass(v, session.units), volume: v => formatVolume(v, session.units), length: v => formatLength(v, session.units),
+  temperature: v => formatTemperature(v, session.units), time: v => formatDuration(v),
+}
+const shown = computed(() => typing.value ? typed.value : model.value === undefined ? '' : write[kind](model.value))
+const sentence = computed(() => own.value || problem)
+
+function read(final: boolean) {
+  if (typed.value.trim() === '' && !final) return
+  const parsed = parseQuantity(typed.value, kind, session.units)
+  const wrong = parsed.ok ? check?.(parsed.value) : parsed.sentence
+  if (parsed.ok && !wrong) {
+    own.value = ''
+    model.value = parsed.value
+  }
+  else if (final) own.value = `${wrong}${model.value === undefined ? '' : ' The old value is kept.'}`
+}
+function begin(event: FocusEvent) {
+  typed.value = shown.value
+  typing.value = true
+  void nextTick(() => (event.target as HTMLInputElement).select())
+}
+function input(event: Event) {
+  typed.value = (event.target as HTMLInputElement).value
+  own.value = ''
+  read(false)
+}
+function end() {
+  if (!typing.value) return
+  if (typed.value !== (model.value === undefined ? '' : write[kind](model.value)) && typed.value.trim() !== '') read(true)
+  typing.value = false
+}
+</script>
+
+<template>
+  <div class="quantity">
+    <label
+      :for="id"
+      :class="{ 'sr-only': hideLabel }"
+    >{{ label }}</label>
+    <InputText
+      :id="id"
+      class="num box"
+      :model-value="shown"
+      :invalid="sentence !== '' && (own !== '' || invalid)"
+      :aria-describedby="sentence ? `${id}-says` : undefined"
+      autocomplete="off"
+      autocapitalize="off"
+      spellcheck="false"
+      @focus="begin"
+      @input="input"
+      @blur="end"
+      @keydown.enter="read(true)"
+    />
+    <p
+      v-if="sentence"
+      :id="`${id}-says`"
+      :class="['problem', { warn: own === '' && !invalid }]"
+      role="alert"
+    >
+      {{ sentence }}
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.quantity { display: grid; grid-template-columns: 1fr auto; align-items: center; gap: 2px 10px; }
+label { font-weight: 600; }
+.box { width: 9.2em; text-align: right; padding: 0.35rem 0.55rem; font-size: 0.95rem; }
+.problem { grid-column: 1 / -1; }
+</style>
