@@ -2,7 +2,7 @@ import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
 const at = (folder: string) => fileURLToPath(new URL(folder, import.meta.url))
-const alias = { '~core': at('./core'), '~shared': at('./shared'), '~demo': at('./demo'), '~server': at('./server') }
+const alias = { '~': at('./app'), '~core': at('./core'), '~shared': at('./shared'), '~demo': at('./demo'), '~server': at('./server') }
 
 export default defineConfig({
   test: {

@@ -1,3 +1,5 @@
 <template>
-  <slot />
+  <div>
+    <slot />
+  </div>
 </template>

@@ -1,8 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~shared/library'
-import type { PlanWorld } from '~core/pour/plan'
-import type { Plan } from '~core/pour/plan'
+import type { PlanWorld, Plan } from '~core/pour/plan'
 import { api } from '~/lib/api'
 import { useLive } from './live'
 

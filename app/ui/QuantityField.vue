@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
-import { formatLength, formatMass, formatTemperature, formatVolume } from '~core/units/format'
+import { formatLength, formatMass, formatTemperature, formatVolume, formatDuration } from '~core/units/format'
 import { parseQuantity } from '~core/units/parse'
 import type { UnitKind } from '~core/units/units'
-import { formatDuration } from '~core/units/format'
 import { useSession } from '~/stores/session'
 
 /** A number with its unit, read as people type it. SI outside; a value that cannot be read is refused in words and the old one kept. */
@@ -17,7 +16,9 @@ const { kind, label, hideLabel = false, problem = '', invalid = false, check } =
   /** A further rule; returns a sentence when the value will not do. */
   check?: (value: number) => string | undefined
 }>()
-const model = defineModel<number | undefined>({ required: true })
+/** Told once the value is final: on leaving the field or Enter. */
+const emit = defineEmits<{ settled: [value: number] }>()
+const model = defineModel<number | undefined>()
 const session = useSession()
 const id = useId()
 const typed = ref('')
@@ -38,6 +39,7 @@ function read(final: boolean) {
   if (parsed.ok && !wrong) {
     own.value = ''
     model.value = parsed.value
+    if (final) emit('settled', parsed.value)
   }
   else if (final) own.value = `${wrong}${model.value === undefined ? '' : ' The old value is kept.'}`
 }

@@ -121,7 +121,10 @@ async function toBench() {
             <template v-if="b.scoops">
               · about {{ formatMass(b.mix.powder, units) }} powder in {{ roundTo(b.scoops.powder, 0.5) }} level scoops
             </template>
-            <template v-for="a in b.mix.additions" :key="a.id">
+            <template
+              v-for="a in b.mix.additions"
+              :key="a.id"
+            >
               · {{ formatMass(a.mass, units) }} {{ a.id.replace('-', ' ') }}
             </template>
           </p>

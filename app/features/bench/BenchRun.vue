@@ -1,0 +1,317 @@
+<script setup lang="ts">
+import { useFullscreen, useLocalStorage, useWakeLock } from '@vueuse/core'
+import { formatDuration } from '~core/units/format'
+import type { LeftoverPlace } from '~core/pour/events'
+import { cautionsFor } from '~core/pour/cautions'
+import { counting, timeOfDay, windowOf } from '~/lib/when'
+import HoldButton from '~/ui/HoldButton.vue'
+import RippleChart from '~/ui/RippleChart.vue'
+import { useLive } from '~/stores/live'
+import { useRecords } from '~/stores/records'
+import FillPanel from './FillPanel.vue'
+import MinuteStrip from './MinuteStrip.vue'
+import WeighPanel from './WeighPanel.vue'
+import { useBenchKeys } from './keys'
+import { TELLINGS, useTelling } from './telling'
+import { useBench } from './useBench'
+
+const bench = useBench()
+const { store, clock, session, run, state, step, nextStep, batch, milestones, cues, wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over, late, next, back, sign, leftover, SIGNS } = bench
+const live = useLive(), records = useRecords()
+const bright = useLocalStorage('bench-bright', false)
+const keysOn = useLocalStorage('bench-keys', true)
+const { telling, muted, words, flashing } = useTelling(() => cues.value, () => clock.now)
+const root = ref<HTMLElement>()
+const { isSupported: canFill, isFullscreen, toggle: toggleFull } = useFullscreen(root)
+const { isSupported: canWake, request, release } = useWakeLock()
+const locked = ref(false)
+const said = ref('')
+
+onMounted(() => void request('screen').catch(() => {}))
+onBeforeUnmount(() => void release().catch(() => {}))
+
+const isLast = computed(() => nextStep.value === undefined)
+async function forward() {
+  if (over.value || isLast.value) {
+    await navigateTo('/shelf')
+    return
+  }
+  await next()
+  said.value = `${step.value.instruction}. ${step.value.detail}`
+}
+async function goBack() {
+  await back()
+  said.value = `Back: ${step.value.instruction}.`
+}
+useBenchKeys(() => keysOn.value && !over.value, {
+  next: () => void forward(), back: () => void goBack(), mute: () => {
+    muted.value = !muted.value
+  }, sign: (n) => {
+    const s = SIGNS[n - 1]
+    if (s) void sign(s)
+  },
+})
+const share = computed(() => expected.value ? Math.min(1, inStep.value / expected.value) : 0)
+const LATE = [0, 1, 2, 5] as const
+const places = computed<readonly { id: LeftoverPlace, word: string }[]>(() => [
+  { id: 'overflow', word: run.value.plan.overflow ? `Into ${run.value.plan.overflow.toLowerCase()}` : 'Into the overflow mould' }, { id: 'bin', word: 'Set, then the bin' }, { id: 'none', word: 'Nothing was left' },
+])
+const caution = computed(() => cautionsFor(run.value.plan, run.value.world).filter(c => step.value.stage === 'ready' || step.value.stage === 'weigh' || step.value.stage === 'sift' ? c.id !== 'sheet' : c.id === 'skin' || c.id === 'drain'))
+const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan.school === 'saturation')
+</script>
+
+<template>
+  <main
+    ref="root"
+    :class="['bench', 'face', { bright }]"
+  >
+    <div
+      v-if="flashing > 0"
+      :key="flashing"
+      class="flash"
+      aria-hidden="true"
+    />
+    <header>
+      <div class="name">
+        <h1>{{ run.plan.name }}</h1>
+        <span v-if="run.batches.length > 1">batch {{ step.batch + 1 }} of {{ run.batches.length }}</span>
+        <span
+          v-if="!live.connected || records.unsent > 0"
+          class="kept"
+          role="status"
+        >{{ live.connected ? 'sending' : 'no connection, kept here' }}{{ records.unsent > 0 ? ` (${records.unsent})` : '' }}</span>
+      </div>
+      <div class="tools">
+        <span class="num clock">{{ timeOfDay(clock.now) }}</span>
+        <span
+          class="tellings"
+          role="group"
+          aria-label="How cues are told"
+        >
+          <button
+            v-for="t in TELLINGS"
+            :key="t.id"
+            :aria-pressed="telling === t.id"
+            @click="telling = t.id"
+          >{{ t.word }}</button>
+        </span>
+        <button
+          :aria-pressed="bright"
+          @click="bright = !bright"
+        >
+          Bright
+        </button>
+        <button
+          :aria-pressed="keysOn"
+          @click="keysOn = !keysOn"
+        >
+          Keys
+        </button>
+        <button
+          v-if="canFill"
+          :aria-pressed="isFullscreen"
+          @click="toggleFull"
+        >
+          Full screen
+        </button>
+        <button @click="locked = true">
+          Lock
+        </button>
+        <NuxtLink to="/">
+          Leave
+        </NuxtLink>
+      </div>
+    </header>
+    <p
+      class="sr-only"
+      role="status"
+    >
+      {{ said }}
+    </p>
+    <div class="body">
+      <div class="chart">
+        <RippleChart
+          :milestones="milestones"
+          :now="wetFor"
+          :before="before"
+          :size="440"
+          :letter="17"
+        />
+        <p
+          v-if="!canWake"
+          class="small soft"
+        >
+          This browser cannot keep the screen awake here; set it so in the device.
+        </p>
+      </div>
+      <div class="work">
+        <p class="stage">
+          <template v-if="step.stage === 'clean-up'">
+            Clean-up
+          </template>
+          <template v-else>
+            {{ place.number }} of {{ place.of }} · {{ step.stage.replace(/^./, c => c.toUpperCase()) }}
+          </template>
+        </p>
+        <h2>{{ over ? 'This pour has left the bench' : step.instruction }}</h2>
+        <p class="detail">
+          {{ over ? 'Its casts are on the shelf.' : step.detail }}
+        </p>
+        <p
+          v-if="words"
+          class="cue"
+          role="alert"
+        >
+          {{ words }}
+        </p>
+        <div
+          v-if="expected !== undefined"
+          class="elapsed"
+        >
+          <p><span class="num now">{{ counting(inStep) }}</span> <span class="soft">of about {{ formatDuration(Math.round(expected / 5) * 5) }}</span></p>
+          <div
+            class="track"
+            aria-hidden="true"
+          >
+            <span :style="{ width: `${share * 100}%` }" />
+          </div>
+        </div>
+        <WeighPanel
+          v-if="step.stage === 'weigh' || showsPowder"
+          :key="`${step.batch}-${step.stage}`"
+          :batch="step.batch"
+          :powder-only="showsPowder"
+        />
+        <FillPanel
+          v-if="step.stage === 'fill'"
+          :batch="step.batch"
+        />
+        <div
+          v-if="step.stage === 'clean-up'"
+          class="leftover"
+          role="group"
+          aria-label="Where the leftover went"
+        >
+          <button
+            v-for="p in places"
+            :key="p.id"
+            :aria-pressed="batch.leftover === p.id"
+            :disabled="!session.mayWrite"
+            @click="leftover(p.id)"
+          >
+            {{ p.word }}
+          </button>
+        </div>
+        <p
+          v-if="(step.stage === 'set' || step.stage === 'clean-up') && openWindow"
+          class="open"
+        >
+          Open the moulds <span class="num">{{ windowOf(openWindow.from, openWindow.to, clock.now) }}</span><template v-if="openWindow.from > clock.now">
+            , in <span class="num">{{ formatDuration((openWindow.from - clock.now) / 1000) }}</span>
+          </template>
+        </p>
+        <ul
+          v-if="['ready', 'weigh', 'sift', 'clean-up', 'set'].includes(step.stage)"
+          class="cautions"
+        >
+          <li
+            v-for="c in caution"
+            :key="c.id"
+          >
+            {{ c.sentence }}
+          </li>
+        </ul>
+        <MinuteStrip
+          v-if="wetFor !== undefined && !over"
+          :cues="cues"
+          :now="clock.now"
+        />
+        <p
+          v-if="wetFor !== undefined"
+          class="both"
+        >
+          <span>wet <span class="num">{{ counting(wetFor) }}</span></span>
+          <span v-if="stirredFor !== undefined">since stirring began <span class="num">{{ counting(stirredFor) }}</span></span>
+        </p>
+      </div>
+    </div>
+    <section
+      v-if="!over"
+      class="signs"
+      aria-label="I can see"
+    >
+      <div class="signs-head">
+        <span>I can see</span>
+        <span
+          class="late"
+          role="group"
+          aria-label="When the next entry happened"
+        >
+          <button
+            v-for="m in LATE"
+            :key="m"
+            :aria-pressed="late === m"
+            @click="late = m"
+          >{{ m === 0 ? 'just now' : `${m} min ago` }}</button>
+        </span>
+      </div>
+      <div class="sign-row">
+        <button
+          v-for="(s, i) in SIGNS"
+          :key="s.id"
+          :disabled="!offered.has(s.id) || !session.mayWrite"
+          :class="{ given: given.has(s.id) }"
+          :title="s.meaning"
+          @click="sign(s)"
+        >
+          <span
+            class="num key"
+            aria-hidden="true"
+          >{{ i + 1 }}</span>{{ s.words }}{{ given.has(s.id) ? ' ✓' : '' }}
+        </button>
+      </div>
+    </section>
+    <footer>
+      <button
+        class="go"
+        :disabled="!session.mayWrite && !over"
+        @click="forward"
+      >
+        {{ over ? 'To the shelf' : step.done }}
+      </button>
+      <button
+        class="side"
+        :aria-pressed="muted"
+        @click="muted = !muted"
+      >
+        {{ muted ? 'Muted' : 'Mute' }}
+      </button>
+      <HoldButton
+        class="side"
+        :disabled="!session.mayWrite"
+        aria-label="Back: hold to take back the last entry"
+        @held="goBack"
+      >
+        Back <span class="small">hold</span>
+      </HoldButton>
+    </footer>
+    <div
+      v-if="locked"
+      class="lock"
+    >
+      <p>Locked against drips. Keys and pedal still work.</p>
+      <HoldButton @held="locked = false">
+        Hold to unlock
+      </HoldButton>
+    </div>
+    <p
+      v-if="store.trouble"
+      class="sr-only"
+      role="status"
+    >
+      {{ store.trouble }} {{ state.status }}
+    </p>
+  </main>
+</template>
+
+<style scoped src="./bench.css"></style>

@@ -1,0 +1,45 @@
+import type { FrozenRun } from '~core/pour/run'
+import { milestonesOf } from '~core/pour/milestones'
+import type { PourState } from '~core/pour/timeline'
+
+/** Something to be told at a moment of a batch: spoken, sounded or flashed. */
+export interface Cue { readonly id: string, readonly at: number, readonly words: string, readonly short: string }
+
+const SAY = {
+  sift: ['The powder should be in. Let it soak.', 'powder in'], soak: ['Soaked. Start stirring.', 'stir'], stir: ['Start pouring.', 'pour'], fill: ['It should all be poured.', 'poured'],
+  set: ['The gloss should be going now.', 'gloss'], warm: ['About its warmest now.', 'warmest'], open: ['The moulds can be opened now.', 'open'],
+} as const
+
+/**
+ * Cues still to come for every batch that is wet, in workshop time (ms). Steps that are done say nothing; the end of the
+ * pouring time is announced a minute ahead as well.
+ */
+export function cuesOf(run: FrozenRun, state: PourState): readonly Cue[] {
+  const many = run.batches.length > 1
+  return state.batches.flatMap((batch, b): Cue[] => {
+    if (batch.wetAt === undefined) return []
+    const wet = batch.wetAt
+    const name = many ? `Batch ${b + 1}. ` : ''
+    const list: Cue[] = milestonesOf(run, state, b).flatMap((m): Cue[] => {
+      if (m.id === 'dry' || m.actual !== undefined) return []
+      const [words, short] = SAY[m.id]
+      return [{ id: `${b}-${m.id}`, at: wet + (m.id === 'open' ? m.low : m.value) * 1000, words: name + words, short }]
+    })
+    const pourBy = pouringEnds(run, b)
+    if (batch.filledAt === undefined) {
+      list.push({ id: `${b}-hurry`, at: wet + (pourBy - 60) * 1000, words: `${name}One minute left to pour.`, short: '1 min left' })
+      list.push({ id: `${b}-late`, at: wet + pourBy * 1000, words: `${name}Stop if it no longer flows.`, short: 'too stiff' })
+    }
+    return list
+  }).sort((a, c) => a.at - c.at)
+}
+
+/** Seconds after wetting by which a batch should be poured: the earliest of its moulds. */
+export function pouringEnds(run: FrozenRun, batch: number): number {
+  return Math.min(...run.batches[batch]!.fills.map(f => run.moments[f.mould.id]!.pourBy.value))
+}
+
+/** Cues that fell due between two readings of the clock. After a long gap (a reload, a jump) only the last one is still worth saying. */
+export function fallenDue(cues: readonly Cue[], before: number, now: number): readonly Cue[] {
+  return cues.filter(c => c.at > before && c.at <= now).slice(-1)
+}

@@ -1,0 +1,49 @@
+import { useLocalStorage } from '@vueuse/core'
+import { ref, watch } from 'vue'
+import { fallenDue, type Cue } from './cues'
+
+export type Telling = 'spoken' | 'tone' | 'flash'
+export const TELLINGS: readonly { readonly id: Telling, readonly word: string }[] = [{ id: 'spoken', word: 'Spoken' }, { id: 'tone', word: 'Tone' }, { id: 'flash', word: 'Flash' }]
+
+let audio: AudioContext | undefined
+
+function sound(): void {
+  try {
+    audio ??= new AudioContext()
+    const [oscillator, gain] = [audio.createOscillator(), audio.createGain()]
+    oscillator.frequency.value = 660
+    gain.gain.setValueAtTime(0.0001, audio.currentTime)
+    gain.gain.exponentialRampToValueAtTime(0.4, audio.currentTime + 0.03)
+    gain.gain.exponentialRampToValueAtTime(0.0001, audio.currentTime + 0.9)
+    oscillator.connect(gain).connect(audio.destination)
+    oscillator.start()
+    oscillator.stop(audio.currentTime + 1)
+  }
+  catch { /* A browser without sound still shows the words. */ }
+}
+
+/** Tells cues as they fall due: always as words on the screen, and aloud, as a tone or as one flash of the whole screen. */
+export function useTelling(cues: () => readonly Cue[], now: () => number) {
+  const telling = useLocalStorage<Telling>('bench-telling', 'spoken')
+  const muted = useLocalStorage('bench-muted', false)
+  const words = ref('')
+  const flashing = ref(0)
+  let before = now()
+
+  function tell(cue: Cue): void {
+    words.value = cue.words
+    // The flash goes with every cue unless muted: under extraction nothing is heard.
+    if (muted.value) return
+    if (telling.value === 'flash') flashing.value++
+    else if (telling.value === 'spoken' && 'speechSynthesis' in globalThis) {
+      speechSynthesis.cancel()
+      speechSynthesis.speak(new SpeechSynthesisUtterance(cue.words))
+    }
+    else sound()
+  }
+  watch(now, (at) => {
+    for (const cue of fallenDue(cues(), before, at)) tell(cue)
+    before = at
+  })
+  return { telling, muted, words, flashing }
+}

@@ -1,0 +1,74 @@
+import { computed, ref } from 'vue'
+import type { LeftoverPlace } from '~core/pour/events'
+import { milestonesOf } from '~core/pour/milestones'
+import { SIGNS, signsAt, NINE_STAGES, schoolStages, type SignFacts } from '~core/pour/stages'
+import { useClock } from '~/stores/clock'
+import { useRun } from '~/stores/run'
+import { useSession } from '~/stores/session'
+import { cuesOf } from './cues'
+
+/** What the bench shows and does, worked out from the pour in hand and the clock. */
+export function useBench() {
+  const store = useRun(), clock = useClock(), session = useSession()
+  /** Minutes that the next entry is told late. */
+  const late = ref(0)
+  const run = computed(() => store.run!)
+  const state = computed(() => store.state!)
+  const step = computed(() => state.value.steps[state.value.step]!)
+  const nextStep = computed(() => state.value.steps[state.value.step + 1])
+  const batch = computed(() => state.value.batches[step.value.batch]!)
+  const entered = computed(() => batch.value.stages.find(s => s.stage === step.value.stage)?.at ?? state.value.startedAt ?? clock.now)
+  const milestones = computed(() => milestonesOf(run.value, state.value, step.value.batch))
+  const cues = computed(() => cuesOf(run.value, state.value))
+  const since = (at: number | undefined) => at === undefined ? undefined : Math.max(0, (clock.now - at) / 1000)
+  const wetFor = computed(() => since(batch.value.wetAt))
+  const stirredFor = computed(() => since(batch.value.stirAt))
+  const inStep = computed(() => since(entered.value) ?? 0)
+  const before = computed(() => step.value.stage === 'ready' ? 1 : step.value.stage === 'weigh' ? 2 : 3)
+  /** Place among the nine, counting only what this school has. */
+  const place = computed(() => {
+    const own = schoolStages(run.value.plan.school)
+    const stage = step.value.stage === 'clean-up' ? 'set' : step.value.stage
+    return { number: own.indexOf(stage) + 1, of: own.length, all: NINE_STAGES.length }
+  })
+  /** Expected length of the step in hand, seconds; nothing where it has none. */
+  const expected = computed(() => {
+    const { steps } = run.value.batches[step.value.batch]!
+    switch (step.value.stage) {
+      case 'sift': return steps.sifted.value
+      case 'soak': return steps.soaked.value - steps.sifted.value
+      case 'stir': return steps.stirred.value - steps.soaked.value
+      case 'fill': return steps.pouring
+      default: return undefined
+    }
+  })
+  const openWindow = computed(() => {
+    const waiting = state.value.casts.filter(c => c.openedAt === undefined && c.openFrom !== undefined)
+    return waiting.length ? { from: Math.min(...waiting.map(c => c.openFrom!)), to: Math.max(...waiting.map(c => c.openTo!)) } : undefined
+  })
+  const offered = computed(() => new Set(signsAt(step.value.stage).map(s => s.id)))
+  const given = computed(() => new Set(batch.value.marks.map(m => m.sign)))
+  const over = computed(() => ['finished', 'abandoned', 'drying'].includes(state.value.status))
+
+  function when(): number {
+    const at = clock.read() - late.value * 60_000
+    late.value = 0
+    return at
+  }
+  async function next(): Promise<void> {
+    if (!session.mayWrite || !nextStep.value) return
+    await store.record({ kind: 'stage', data: { stage: nextStep.value.stage } }, nextStep.value.batch, when())
+  }
+  async function back(): Promise<void> {
+    const { last } = state.value
+    // The first entry is the start of the pour: there is nothing before it to go back to.
+    if (session.mayWrite && last && !(last.kind === 'stage' && last.data.stage === 'ready')) await store.undo(last)
+  }
+  async function sign(s: SignFacts): Promise<void> {
+    if (session.mayWrite && offered.value.has(s.id)) await store.record({ kind: 'mark', data: { sign: s.id } }, step.value.batch, when())
+  }
+  async function leftover(where: LeftoverPlace): Promise<void> {
+    await store.record({ kind: 'leftover', data: { where } }, step.value.batch)
+  }
+  return { store, clock, session, run, state, step, nextStep, batch, milestones, cues, wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over, late, next, back, sign, leftover, SIGNS }
+}

@@ -1,0 +1,46 @@
+import { reactive, ref } from 'vue'
+import type { LibraryBodies, LibraryItem, LibraryKind } from '~shared/library'
+import { LIBRARY } from '~shared/library'
+import { newId, Refused } from '~/lib/api'
+import { useLibrary } from '~/stores/library'
+
+/** Editing one thing of the library in a dialog: a copy that is checked by its schema and saved whole, or left. */
+export function useEditing<K extends LibraryKind>(kind: K, blank: () => LibraryBodies[K]) {
+  const library = useLibrary()
+  const open = ref(false)
+  const trouble = ref('')
+  const busy = ref(false)
+  const item = reactive({ id: '', revision: 0, body: blank() as object }) as { id: string, revision: number, body: LibraryBodies[K] }
+
+  function edit(existing?: LibraryItem<K>): void {
+    item.id = existing?.id ?? newId()
+    item.revision = existing?.revision ?? 0
+    item.body = existing ? JSON.parse(JSON.stringify(existing.body)) as LibraryBodies[K] : blank()
+    trouble.value = ''
+    open.value = true
+  }
+  async function attempt(work: () => Promise<void>): Promise<void> {
+    busy.value = true
+    trouble.value = ''
+    try {
+      await work()
+      open.value = false
+    }
+    catch (error) {
+      trouble.value = error instanceof Refused ? error.sentence : (error as Error).message
+    }
+    finally {
+      busy.value = false
+    }
+  }
+  async function save(): Promise<void> {
+    const checked = LIBRARY[kind].safeParse(item.body)
+    if (!checked.success) {
+      trouble.value = checked.error.issues[0]!.message
+      return
+    }
+    await attempt(() => library.save(kind, item.id, checked.data as LibraryBodies[K], item.revision))
+  }
+  const putAway = () => attempt(() => library.archive(kind, item.id))
+  return { open, trouble, busy, item, edit, save, putAway }
+}

@@ -1,0 +1,39 @@
+import { DEFECTS } from '~core/pour/defects'
+import type { PourEvent } from '~core/pour/events'
+import { standing } from '~core/pour/events'
+import { SIGNS } from '~core/pour/stages'
+import { castsOf, type FrozenRun } from '~core/pour/run'
+import { formatMass } from '~core/units/format'
+import type { UnitPreferences } from '~core/units/units'
+
+const STAGE: Record<string, string> = {
+  'ready': 'Readying began', 'weigh': 'Weighing began', 'sift': 'Powder met water', 'soak': 'Soak began', 'stir': 'Stirring began', 'fill': 'Pouring began', 'clean-up': 'All poured', 'set': 'Left to set', 'gauge': 'Gauged', 'dry': 'Drying began',
+}
+const PLACE = { overflow: 'into the overflow mould', bin: 'set and binned', none: 'nothing was left' } as const
+
+/** One entry of a pour in words. */
+export function entryWords(event: PourEvent, run: FrozenRun, units: UnitPreferences): string {
+  const cast = 'cast' in event.data ? castsOf(run).find(c => c.id === (event.data as { cast: string }).cast)?.label ?? event.data.cast : ''
+  const batch = run.batches.length > 1 && event.batch !== undefined && !cast ? `Batch ${event.batch + 1}: ` : ''
+  switch (event.kind) {
+    case 'stage': return batch + (STAGE[event.data.stage] ?? event.data.stage)
+    case 'weighed': return `${batch}${formatMass(event.data.mass, units)} of ${event.data.what}`
+    case 'mark': return `${batch}${SIGNS.find(s => s.id === event.data.sign)?.words ?? event.data.sign}`
+    case 'filled': return `${cast} filled`
+    case 'leftover': return `${batch}Leftover: ${PLACE[event.data.where]}`
+    case 'note': return `“${event.data.text}”`
+    case 'opened': return `${cast} opened`
+    case 'judged': return `${cast}: ${event.data.verdict}${event.data.defects.length ? `, ${event.data.defects.map(d => DEFECTS.find(x => x.id === d)?.words.toLowerCase()).join(', ')}` : ''}${event.data.note ? `. “${event.data.note}”` : ''}`
+    case 'finished': return `${cast} finished`
+    case 'abandoned': return `Given up${event.data.reason ? `: ${event.data.reason}` : ''}`
+    case 'undo': return 'An entry was taken back'
+  }
+}
+
+export interface Entry { readonly event: PourEvent, readonly words: string, readonly takenBack: boolean, readonly late: boolean }
+
+/** Every entry in the order of happening, with those that were taken back marked as such and late ones too. */
+export function entriesOf(events: readonly PourEvent[], run: FrozenRun, units: UnitPreferences): readonly Entry[] {
+  const stands = new Set(standing(events).map(e => e.id))
+  return [...events].sort((a, b) => a.happenedAt - b.happenedAt).map(event => ({ event, words: entryWords(event, run, units), takenBack: !stands.has(event.id), late: event.recordedAt - event.happenedAt > 45_000 }))
+}

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import BenchRun from '~/features/bench/BenchRun.vue'
+import { useLibrary } from '~/stores/library'
+import { useRun } from '~/stores/run'
+
+definePageMeta({ layout: 'bench' })
+const store = useRun(), route = useRoute()
+await Promise.all([store.load(String(route.params.id)), useLibrary().loaded ? undefined : useLibrary().load()])
+useHead({ title: () => `${store.run?.plan.name ?? 'Bench'}, bench` })
+</script>
+
+<template>
+  <BenchRun v-if="store.run && store.state" />
+  <main
+    v-else
+    class="bench none"
+  >
+    <h1>{{ store.missing ? 'There is no such pour' : 'This pour cannot be reached just now' }}</h1>
+    <p>{{ store.trouble }}</p>
+    <p>
+      <NuxtLink to="/bench">
+        To the bench
+      </NuxtLink>
+    </p>
+  </main>
+</template>
+
+<style scoped>
+.none { min-height: 100dvh; background: var(--ground); color: var(--ink); padding: 16vh 8vw; display: grid; gap: 12px; align-content: start; }
+</style>

@@ -1,0 +1,198 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
+import InputText from 'primevue/inputtext'
+import Select from 'primevue/select'
+import SelectButton from 'primevue/selectbutton'
+import { MOULD_MATERIALS } from '~core/gypsum/hydration'
+import { evenDepth } from '~core/mould/vessel'
+import { formatLength, formatVolume } from '~core/units/format'
+import type { MouldBody } from '~shared/library'
+import EditDialog from '~/features/library/EditDialog.vue'
+import { useEditing } from '~/features/library/useEditing'
+import MouldPicture from '~/ui/MouldPicture.vue'
+import QuantityField from '~/ui/QuantityField.vue'
+import Stepper from '~/ui/Stepper.vue'
+import { useLibrary } from '~/stores/library'
+import { useSession } from '~/stores/session'
+
+const library = useLibrary(), session = useSession()
+await library.load()
+const { open, trouble, busy, item, edit, save, putAway } = useEditing('mould', () => ({
+  name: '', material: 'silicone', volume: { value: 0.0005, low: 0.00048, high: 0.00052 }, mouth: { shape: 'round', width: 0.1, length: 0.1 }, wall: 0.008, section: 0.03, fragile: false, note: '',
+} satisfies MouldBody))
+const materials = Object.entries(MOULD_MATERIALS).map(([id, m]) => ({ id, name: m.name }))
+const SHAPES = [{ id: 'round', name: 'Round opening' }, { id: 'rectangular', name: 'Rectangular' }]
+const units = computed(() => session.units)
+const spread = computed(() => Math.round(50 * (item.body.volume.high - item.body.volume.low) / item.body.volume.value))
+function setVolume(value: number | undefined, percent = spread.value) {
+  if (!value || value <= 0) return
+  item.body.volume = { value, low: value * (1 - percent / 100), high: value * (1 + percent / 100) }
+}
+</script>
+
+<template>
+  <div>
+    <header>
+      <h1>Moulds</h1><Button
+        v-if="session.mayWrite"
+        label="Add a mould"
+        @click="edit()"
+      />
+    </header>
+    <p
+      v-if="library.trouble"
+      class="problem"
+      role="alert"
+    >
+      {{ library.trouble }}
+    </p>
+    <ul
+      v-if="library.items.mould.length > 0"
+      class="ruled"
+    >
+      <li
+        v-for="m in library.items.mould"
+        :key="m.id"
+      >
+        <MouldPicture
+          :mouth="m.body.mouth"
+          :volume="m.body.volume.value"
+          :size="52"
+        />
+        <span><span class="strong">{{ m.body.name }}</span><br><span class="small soft">{{ MOULD_MATERIALS[m.body.material].name }}<template v-if="m.body.note">. {{ m.body.note }}</template></span></span>
+        <span><span class="num strong">{{ formatVolume(m.body.volume.value, units) }}</span><br><span class="num small soft">{{ formatVolume(m.body.volume.low, units) }} to {{ formatVolume(m.body.volume.high, units) }}</span></span>
+        <span class="small release">{{ MOULD_MATERIALS[m.body.material].release }}</span>
+        <span class="small soft"><span class="num">{{ m.uses ?? 0 }}</span> casts so far</span>
+        <Button
+          v-if="session.mayWrite"
+          label="Change"
+          severity="secondary"
+          size="small"
+          :aria-label="`Change ${m.body.name}`"
+          @click="edit(m)"
+        />
+      </li>
+    </ul>
+    <div
+      v-else-if="library.loaded"
+      class="empty"
+    >
+      <p>No moulds yet. Fill yours with water to where the plaster should stand, pour that into a jug or onto a scale, and write it down here once. Then let the mould drain dry.</p>
+    </div>
+    <EditDialog
+      v-model:open="open"
+      :title="item.revision ? item.body.name || 'Mould' : 'A new mould'"
+      :trouble="trouble"
+      :busy="busy"
+      :existing="item.revision > 0"
+      @save="save"
+      @put-away="putAway"
+    >
+      <div class="field">
+        <label for="mould-name">Name</label><InputText
+          id="mould-name"
+          v-model="item.body.name"
+          maxlength="80"
+        />
+      </div>
+      <div class="field">
+        <span
+          id="material-label"
+          class="strong small"
+        >Made of</span><Select
+          v-model="item.body.material"
+          :options="materials"
+          option-label="name"
+          option-value="id"
+          aria-labelledby="material-label"
+        />
+        <p class="small soft">
+          {{ MOULD_MATERIALS[item.body.material].release }}
+        </p>
+      </div>
+      <QuantityField
+        kind="volume"
+        label="It holds"
+        :model-value="item.body.volume.value"
+        :check="v => v > 0 ? undefined : 'A mould holds more than nothing.'"
+        @update:model-value="setVolume($event)"
+      />
+      <div class="pair">
+        <span class="strong">Known to within</span><Stepper
+          label="Known to within, percent"
+          unit=" %"
+          :min="1"
+          :max="50"
+          :model-value="spread"
+          @update:model-value="setVolume(item.body.volume.value, $event)"
+        />
+      </div>
+      <SelectButton
+        v-model="item.body.mouth.shape"
+        :options="SHAPES"
+        option-label="name"
+        option-value="id"
+        :allow-empty="false"
+        aria-label="Shape of the opening"
+      />
+      <QuantityField
+        kind="length"
+        :label="item.body.mouth.shape === 'round' ? 'Across the opening' : 'Width of the opening'"
+        :model-value="item.body.mouth.width"
+        :check="v => v > 0 ? undefined : 'An opening is wider than nothing.'"
+        @update:model-value="$event && (item.body.mouth.width = $event)"
+      />
+      <QuantityField
+        v-if="item.body.mouth.shape === 'rectangular'"
+        kind="length"
+        label="Length of the opening"
+        :model-value="item.body.mouth.length"
+        :check="v => v > 0 ? undefined : 'An opening is longer than nothing.'"
+        @update:model-value="$event && (item.body.mouth.length = $event)"
+      />
+      <QuantityField
+        kind="length"
+        label="Its wall"
+        :model-value="item.body.wall"
+        :check="v => v > 0 ? undefined : 'A wall is thicker than nothing.'"
+        @update:model-value="$event && (item.body.wall = $event)"
+      />
+      <QuantityField
+        kind="length"
+        label="Thickest part of the cast"
+        :model-value="item.body.section"
+        :check="v => v > 0 ? undefined : 'The cast is thicker than nothing.'"
+        @update:model-value="$event && (item.body.section = $event)"
+      />
+      <label class="check"><Checkbox
+        v-model="item.body.fragile"
+        binary
+        input-id="fragile"
+      /> Thin or undercut parts that break if it is opened early</label>
+      <div class="field">
+        <label for="mould-note">Note</label><InputText
+          id="mould-note"
+          v-model="item.body.note"
+          maxlength="2000"
+        />
+      </div>
+      <p class="small soft drawn">
+        <MouldPicture
+          :mouth="item.body.mouth"
+          :volume="item.body.volume.value"
+          :size="60"
+        /> If its walls were straight it would be {{ formatLength(evenDepth(item.body.mouth, item.body.volume.value), units) }} deep.
+      </p>
+    </EditDialog>
+  </div>
+</template>
+
+<style scoped>
+header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 10px; }
+li { display: grid; grid-template-columns: 60px minmax(0, 1.3fr) 150px minmax(0, 1.2fr) 110px auto; gap: 16px; align-items: center; padding: 9px 0; }
+.pair { display: grid; grid-template-columns: 1fr auto; align-items: center; }
+.check { display: flex; gap: 10px; align-items: center; min-height: 32px; }
+.drawn { display: flex; gap: 12px; align-items: center; }
+@media (max-width: 720px) { li { grid-template-columns: 56px 1fr auto; } .release, li > :nth-child(5) { display: none; } }
+</style>

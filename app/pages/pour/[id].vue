@@ -1,0 +1,282 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { endUse } from '~core/gypsum/end-use'
+import { SCHOOLS } from '~core/gypsum/schools'
+import { DEFECTS } from '~core/pour/defects'
+import { milestonesOf } from '~core/pour/milestones'
+import { formatConsistency, formatDuration, formatDurationRange, formatMass, formatTemperature } from '~core/units/format'
+import { entriesOf } from '~/features/logbook/record'
+import RippleChart from '~/ui/RippleChart.vue'
+import { dayAndTime } from '~/lib/when'
+import { useClock } from '~/stores/clock'
+import { useRun } from '~/stores/run'
+import { useSession } from '~/stores/session'
+
+const store = useRun(), clock = useClock(), session = useSession(), route = useRoute()
+await store.load(String(route.params.id))
+const shown = ref(0)
+const note = ref('')
+const reason = ref<string>()
+const units = computed(() => session.units)
+const run = computed(() => store.run!), state = computed(() => store.state!)
+const milestones = computed(() => milestonesOf(run.value, state.value, shown.value))
+const batch = computed(() => state.value.batches[shown.value]!)
+const wetFor = computed(() => batch.value.wetAt === undefined || state.value.endedAt ? undefined : (clock.now - batch.value.wetAt) / 1000)
+const plannedBatch = computed(() => run.value.batches[shown.value]!)
+const entries = computed(() => entriesOf(store.events, run.value, units.value))
+const words = new Map(DEFECTS.map(d => [d.id, d.words.toLowerCase()]))
+const STATUS = { readying: 'on the bench', pouring: 'on the bench', setting: 'setting', drying: 'on the shelf', finished: 'finished', abandoned: 'given up' } as const
+const running = computed(() => !['finished', 'abandoned'].includes(state.value.status))
+function difference(actual: number, low: number, high: number): { words: string, off: boolean } {
+  if (actual >= low && actual <= high) return { words: 'as expected', off: false }
+  return actual < low ? { words: `${formatDuration(low - actual, low - actual > 600 ? 'minute' : 'second')} sooner`, off: true } : { words: `${formatDuration(actual - high, actual - high > 600 ? 'minute' : 'second')} later`, off: true }
+}
+async function addNote() {
+  if (note.value.trim()) await store.record({ kind: 'note', data: { text: note.value.trim() } })
+  note.value = ''
+}
+async function giveUp() {
+  await store.record({ kind: 'abandoned', data: { reason: reason.value ?? '' } })
+  reason.value = undefined
+}
+</script>
+
+<template>
+  <div v-if="store.run && store.state">
+    <header>
+      <div>
+        <h1>{{ run.plan.name }}</h1>
+        <p class="soft">
+          {{ state.startedAt ? dayAndTime(state.startedAt, clock.now) : '' }}, {{ STATUS[state.status] }} · {{ endUse(run.plan.endUse).name.toLowerCase() }} · {{ SCHOOLS.find(s => s.id === run.plan.school)?.name.toLowerCase() }}
+        </p>
+      </div>
+      <Button
+        v-if="running && state.status !== 'drying'"
+        label="To the bench"
+        @click="navigateTo(`/bench/${store.id}`)"
+      />
+    </header>
+    <div
+      v-if="run.batches.length > 1"
+      class="batches"
+      role="group"
+      aria-label="Batch"
+    >
+      <button
+        v-for="(_, i) in run.batches"
+        :key="i"
+        :aria-pressed="shown === i"
+        @click="shown = i"
+      >
+        Batch {{ i + 1 }}
+      </button>
+    </div>
+    <div class="two">
+      <div class="sheet chart">
+        <RippleChart
+          :milestones="milestones"
+          :now="wetFor"
+          :size="440"
+        />
+      </div>
+      <div>
+        <table>
+          <caption>Planned against what happened, after powder met water</caption>
+          <thead>
+            <tr>
+              <th scope="col">
+                Moment
+              </th><th scope="col">
+                expected
+              </th><th scope="col">
+                was
+              </th><th scope="col" />
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="m in milestones"
+              :key="m.id"
+            >
+              <th scope="row">
+                {{ m.phrase }}
+              </th>
+              <td class="num">
+                {{ formatDurationRange(m.low, m.high) }}
+              </td>
+              <td class="num">
+                {{ m.actual === undefined ? '—' : formatDuration(m.actual, m.actual > 1200 ? 'minute' : 'second') }}
+              </td>
+              <td :class="['small', m.actual !== undefined && difference(m.actual, m.low, m.high).off ? 'off' : 'soft']">
+                {{ m.actual === undefined ? '' : difference(m.actual, m.low, m.high).words }}
+              </td>
+            </tr>
+            <tr>
+              <th scope="row">
+                water per 100 powder
+              </th>
+              <td class="num">
+                {{ formatConsistency(run.ratio.low) }}–{{ formatConsistency(run.ratio.high) }}
+              </td>
+              <td class="num">
+                {{ batch.ratio ? formatConsistency(batch.ratio) : '—' }}
+              </td>
+              <td :class="['small', batch.ratio && (batch.ratio < run.ratio.low || batch.ratio > run.ratio.high) ? 'off' : 'soft']">
+                {{ batch.ratio ? (batch.ratio > run.ratio.high ? 'thinner than planned' : batch.ratio < run.ratio.low ? 'thicker than planned' : 'as planned') : 'not weighed' }}
+              </td>
+            </tr>
+            <tr>
+              <th scope="row">
+                water, powder
+              </th>
+              <td class="num">
+                {{ formatMass(plannedBatch.mix.water, units) }}, {{ formatMass(plannedBatch.mix.powder, units) }}
+              </td>
+              <td
+                class="num"
+                colspan="2"
+              >
+                {{ batch.weighed.water ? formatMass(batch.weighed.water, units) : '—' }}, {{ batch.weighed.powder ? formatMass(batch.weighed.powder, units) : '—' }}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="small soft basis">
+          {{ run.world.bag?.name ?? 'Powder by class' }}; water {{ formatTemperature(run.plan.waterTemperature, units) }}, room {{ formatTemperature(run.plan.roomTemperature, units) }}. Expected by setting model {{ run.modelVersion }}, frozen when the pour began.
+        </p>
+      </div>
+    </div>
+    <div class="two lower">
+      <section aria-labelledby="casts-head">
+        <div class="group-head">
+          <h2 id="casts-head">
+            Casts
+          </h2>
+        </div>
+        <ul class="ruled">
+          <li
+            v-for="c in state.casts"
+            :key="c.cast.id"
+            class="line"
+          >
+            <span class="strong">{{ c.cast.label }}</span>
+            <span>{{ c.verdict ?? c.status }}<template v-if="c.defects.length > 0">, {{ c.defects.map(d => words.get(d)).join(', ') }}</template><br><span
+              v-if="c.note"
+              class="small soft"
+            >{{ c.note }}</span></span>
+          </li>
+        </ul>
+      </section>
+      <section aria-labelledby="record-head">
+        <div class="group-head">
+          <h2 id="record-head">
+            Record
+          </h2><span class="small soft">{{ entries.length }} entries</span>
+        </div>
+        <ol class="record">
+          <li
+            v-for="e in entries"
+            :key="e.event.id"
+            :class="{ back: e.takenBack }"
+          >
+            <span class="num small">{{ dayAndTime(e.event.happenedAt, clock.now) }}</span>
+            <span>{{ e.words }}<span
+              v-if="e.takenBack || e.late"
+              class="small soft"
+            > ({{ e.takenBack ? 'taken back' : 'told later' }})</span></span>
+          </li>
+        </ol>
+        <form
+          v-if="session.mayWrite"
+          class="note"
+          @submit.prevent="addNote"
+        >
+          <InputText
+            v-model="note"
+            placeholder="Add a note"
+            aria-label="Add a note"
+            maxlength="2000"
+            fluid
+          />
+          <Button
+            type="submit"
+            label="Note it"
+            severity="secondary"
+            :disabled="!note.trim()"
+          />
+        </form>
+        <div
+          v-if="session.mayWrite && running"
+          class="give-up"
+        >
+          <Button
+            v-if="reason === undefined"
+            label="Give this pour up"
+            severity="secondary"
+            size="small"
+            @click="reason = ''"
+          />
+          <form
+            v-else
+            class="note"
+            @submit.prevent="giveUp"
+          >
+            <InputText
+              v-model="reason"
+              placeholder="Why, in a few words"
+              aria-label="Why it is given up"
+              maxlength="2000"
+              fluid
+            />
+            <Button
+              type="submit"
+              label="Give it up"
+            />
+            <Button
+              label="Keep it"
+              severity="secondary"
+              @click="reason = undefined"
+            />
+          </form>
+        </div>
+      </section>
+    </div>
+  </div>
+  <div
+    v-else
+    class="empty"
+  >
+    <h1>{{ store.missing ? 'There is no such pour' : 'This pour cannot be reached just now' }}</h1>
+    <p>{{ store.trouble }}</p>
+    <NuxtLink to="/logbook">
+      To the logbook
+    </NuxtLink>
+  </div>
+</template>
+
+<style scoped>
+header { display: flex; justify-content: space-between; gap: 16px; align-items: start; margin-bottom: 14px; }
+.batches { display: flex; gap: 4px; margin-bottom: 12px; }
+.batches button { border: 1px solid var(--line-strong); background: var(--sheet); border-radius: 8px; padding: 5px 14px; min-height: 32px; }
+.batches button[aria-pressed=true] { background: var(--ink); color: var(--sheet); }
+.two { display: grid; grid-template-columns: minmax(260px, 420px) minmax(0, 1fr); gap: 28px; align-items: start; }
+.lower { grid-template-columns: minmax(0, 1fr) minmax(0, 1.2fr); }
+.chart { padding: 14px; }
+.chart :deep(.plate) { fill: var(--sheet); }
+table { width: 100%; border-collapse: collapse; }
+caption { text-align: left; font-weight: 600; color: var(--soft); font-size: 0.87rem; padding-bottom: 6px; }
+th, td { text-align: right; padding: 7px 0 7px 14px; border-bottom: 1px solid var(--line); font-weight: 400; white-space: nowrap; }
+th[scope=row], th:first-child { text-align: left; padding-left: 0; }
+thead th { font-size: 0.84rem; color: var(--soft); border-bottom: 2px solid var(--ink); }
+td.num { font-size: 0.9rem; }
+.off { color: var(--warn); font-weight: 600; }
+.basis { padding-top: 10px; max-width: 62ch; }
+.line { display: grid; grid-template-columns: 1fr 1.4fr; gap: 12px; padding: 8px 0; }
+.record { display: grid; gap: 5px; padding: 10px 0; max-height: 420px; overflow: auto; }
+.record li { display: grid; grid-template-columns: 128px 1fr; gap: 10px; }
+.back > :last-child { color: var(--soft); text-decoration: line-through; }
+.note { display: flex; gap: 8px; padding-top: 8px; }
+.give-up { padding-top: 18px; }
+@media (max-width: 900px) { .two, .lower { grid-template-columns: minmax(0, 1fr); } }
+</style>

@@ -1,0 +1,260 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
+import InputText from 'primevue/inputtext'
+import Select from 'primevue/select'
+import { POWDER_CLASSES, powderClass } from '~core/gypsum/powders'
+import { safeHeight, vesselVolume } from '~core/mould/vessel'
+import { formatConsistency, formatLength, formatMass, formatVolume, roundTo } from '~core/units/format'
+import type { BagBody, BucketBody } from '~shared/library'
+import EditDialog from '~/features/library/EditDialog.vue'
+import { useEditing } from '~/features/library/useEditing'
+import QuantityField from '~/ui/QuantityField.vue'
+import { useLibrary } from '~/stores/library'
+import { useSession } from '~/stores/session'
+
+const library = useLibrary(), session = useSession()
+await library.load()
+const units = computed(() => session.units)
+const bag = useEditing('bag', (): BagBody => ({ name: '', classId: 'casting-plaster', uncertain: false, note: '' }))
+const bucket = useEditing('bucket', (): BucketBody => ({ name: '', vessel: { bottom: 0.2, top: 0.25, height: 0.24 } }))
+/** Mass of one litre of powder as the person scoops it; kept as a bulk density with a twentieth either way. */
+const litre = computed({
+  get: () => bag.item.body.bulk && (bag.item.body.bulk.low + bag.item.body.bulk.high) / 2000,
+  set: (kg: number | undefined) => {
+    bag.item.body.bulk = kg ? { low: kg * 950, high: kg * 1050 } : undefined
+  },
+})
+const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothing.'
+</script>
+
+<template>
+  <div>
+    <header>
+      <h1>Powders</h1><Button
+        v-if="session.mayWrite"
+        label="Add a bag"
+        @click="bag.edit()"
+      />
+    </header>
+    <p
+      v-if="library.trouble"
+      class="problem"
+      role="alert"
+    >
+      {{ library.trouble }}
+    </p>
+    <ul class="ruled bags">
+      <li
+        v-for="b in library.items.bag"
+        :key="b.id"
+      >
+        <span><span class="strong">{{ b.body.name }}</span><br><span class="small soft">{{ powderClass(b.body.classId).name }}<template v-if="b.body.opened">, opened {{ b.body.opened }}</template>{{ b.body.uncertain ? ', set time uncertain' : '' }}</span></span>
+        <span class="small">{{ b.body.left === undefined ? '' : `${formatMass(b.body.left, units)} left` }}</span>
+        <span class="small soft">{{ b.body.bulk ? `a litre weighs ${roundTo(b.body.bulk.low, 10)} to ${roundTo(b.body.bulk.high, 10)} g as scooped here` : 'bulk density not measured' }}</span>
+        <Button
+          v-if="session.mayWrite"
+          label="Change"
+          severity="secondary"
+          size="small"
+          :aria-label="`Change ${b.body.name}`"
+          @click="bag.edit(b)"
+        />
+      </li>
+    </ul>
+    <p
+      v-if="library.loaded && library.items.bag.length === 0"
+      class="empty"
+    >
+      No bags yet. You can plan with a class of powder alone; a bag of your own makes scoops and times truer.
+    </p>
+    <div class="group-head">
+      <h2>Buckets</h2><Button
+        v-if="session.mayWrite"
+        label="Add a bucket"
+        severity="secondary"
+        size="small"
+        class="right"
+        @click="bucket.edit()"
+      />
+    </div>
+    <ul class="ruled bags">
+      <li
+        v-for="b in library.items.bucket"
+        :key="b.id"
+      >
+        <span class="strong">{{ b.body.name }}</span>
+        <span class="small"><span class="num">{{ formatVolume(vesselVolume(b.body.vessel, safeHeight(b.body.vessel)), units) }}</span> with room to stir</span>
+        <span class="small soft">{{ formatLength(b.body.vessel.bottom, units) }} across below, {{ formatLength(b.body.vessel.top, units) }} above, {{ formatLength(b.body.vessel.height, units) }} high</span>
+        <Button
+          v-if="session.mayWrite"
+          label="Change"
+          severity="secondary"
+          size="small"
+          :aria-label="`Change ${b.body.name}`"
+          @click="bucket.edit(b)"
+        />
+      </li>
+    </ul>
+    <p
+      v-if="library.loaded && library.items.bucket.length === 0"
+      class="empty"
+    >
+      No buckets yet. Three inside measures are enough for the water line in millimetres.
+    </p>
+    <div class="group-head">
+      <h2>Classes</h2><span class="small soft">water per 100 powder; set time at 21 °C, hand stirred</span>
+    </div>
+    <div class="scroll">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">
+              Class
+            </th><th scope="col">
+              usual
+            </th><th scope="col">
+              usable
+            </th><th scope="col">
+              gloss goes
+            </th><th scope="col">
+              a loose litre weighs
+            </th><th scope="col">
+              from
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="p in POWDER_CLASSES"
+            :key="p.id"
+          >
+            <th scope="row">
+              {{ p.name }}
+            </th>
+            <td class="num">
+              {{ formatConsistency(p.ratio.recommended) }}
+            </td>
+            <td class="num">
+              {{ formatConsistency(p.ratio.low) }}–{{ formatConsistency(p.ratio.high) }}
+            </td>
+            <td class="num">
+              {{ p.nominalSet.minutes }} min
+            </td>
+            <td class="num">
+              {{ roundTo(p.bulkLoose.low, 10) }}–{{ roundTo(p.bulkLoose.high, 10) }} g
+            </td>
+            <td class="small soft">
+              {{ p.nominalSet.basis.kind }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <EditDialog
+      v-model:open="bag.open.value"
+      :title="bag.item.revision ? bag.item.body.name || 'Bag' : 'A new bag'"
+      :trouble="bag.trouble.value"
+      :busy="bag.busy.value"
+      :existing="bag.item.revision > 0"
+      @save="bag.save"
+      @put-away="bag.putAway"
+    >
+      <div class="field">
+        <label for="bag-name">Name</label><InputText
+          id="bag-name"
+          v-model="bag.item.body.name"
+          maxlength="80"
+        />
+      </div>
+      <div class="field">
+        <span
+          id="class-label"
+          class="strong small"
+        >Class of powder</span><Select
+          v-model="bag.item.body.classId"
+          :options="[...POWDER_CLASSES]"
+          option-label="name"
+          option-value="id"
+          aria-labelledby="class-label"
+        />
+      </div>
+      <QuantityField
+        v-model="bag.item.body.left"
+        kind="mass"
+        label="Left in it"
+      />
+      <QuantityField
+        v-model="litre"
+        kind="mass"
+        label="A level litre, scooped your way, weighs"
+        :check="v => v > 0.2 && v < 2.5 ? undefined : 'A litre of powder weighs between 200 g and 2 500 g.'"
+      />
+      <label class="check"><Checkbox
+        v-model="bag.item.body.uncertain"
+        binary
+      /> Old, damp or from an unknown source: its set time is less certain</label>
+      <div class="field">
+        <label for="bag-opened">Opened on</label><input
+          id="bag-opened"
+          type="date"
+          class="date"
+          :value="bag.item.body.opened"
+          @change="bag.item.body.opened = ($event.target as HTMLInputElement).value || undefined"
+        >
+      </div>
+    </EditDialog>
+    <EditDialog
+      v-model:open="bucket.open.value"
+      :title="bucket.item.revision ? bucket.item.body.name || 'Bucket' : 'A new bucket'"
+      :trouble="bucket.trouble.value"
+      :busy="bucket.busy.value"
+      :existing="bucket.item.revision > 0"
+      @save="bucket.save"
+      @put-away="bucket.putAway"
+    >
+      <div class="field">
+        <label for="bucket-name">Name</label><InputText
+          id="bucket-name"
+          v-model="bucket.item.body.name"
+          maxlength="80"
+        />
+      </div>
+      <QuantityField
+        v-model="bucket.item.body.vessel.bottom"
+        kind="length"
+        label="Inside, across the bottom"
+        :check="positive"
+      />
+      <QuantityField
+        v-model="bucket.item.body.vessel.top"
+        kind="length"
+        label="Inside, across the top"
+        :check="positive"
+      />
+      <QuantityField
+        v-model="bucket.item.body.vessel.height"
+        kind="length"
+        label="Inside height"
+        :check="positive"
+      />
+      <p class="small soft">
+        It holds {{ formatVolume(vesselVolume(bucket.item.body.vessel), units) }} to the rim, {{ formatVolume(vesselVolume(bucket.item.body.vessel, safeHeight(bucket.item.body.vessel)), units) }} with room to stir.
+      </p>
+    </EditDialog>
+  </div>
+</template>
+
+<style scoped>
+header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 10px; }
+.bags li { display: grid; grid-template-columns: minmax(0, 1.3fr) minmax(0, 0.8fr) minmax(0, 1.4fr) auto; gap: 16px; align-items: center; padding: 9px 0; }
+.right { margin-left: auto; }
+.check { display: flex; gap: 10px; align-items: center; min-height: 32px; }
+.date { border: 1px solid var(--line-strong); border-radius: 9px; padding: 0.45rem 0.6rem; background: var(--sheet); max-width: 200px; }
+.scroll { overflow-x: auto; }
+table { width: 100%; border-collapse: collapse; margin-top: 6px; }
+th, td { text-align: left; padding: 7px 14px 7px 0; border-bottom: 1px solid var(--line); font-weight: 400; white-space: nowrap; }
+thead th { font-size: 0.84rem; color: var(--soft); }
+th[scope=row] { font-weight: 600; }
+@media (max-width: 720px) { .bags li { grid-template-columns: 1fr auto; } .bags li > :nth-child(3) { display: none; } }
+</style>
