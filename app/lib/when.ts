@@ -16,6 +16,11 @@ export function dayAndTime(at: Instant, now: Instant): string {
   return format(at, isSameYear(at, now) ? 'd MMM' : 'd MMM yyyy')
 }
 
+/** `today 15:10`, `12 Oct 15:10`: for records, where the minute matters however long ago it was. */
+export function recordTime(at: Instant, now: Instant): string {
+  return isSameDay(at, now) ? timeOfDay(at) : format(at, 'd MMM HH:mm')
+}
+
 /** Half days for what cannot be known to the hour: `Thu afternoon`. */
 export function roughDay(at: Instant, now: Instant): string {
   const hour = new Date(at).getHours()

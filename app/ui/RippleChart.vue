@@ -9,6 +9,8 @@ const layout = computed(() => layoutRipples(milestones, now, before, size, lette
 const ring = (inner: number, outer: number) => `M${outer} 0A${outer} ${outer} 0 0 1 0 ${outer}L0 ${inner}A${inner} ${inner} 0 0 0 ${inner} 0Z`
 const arc = (r: number) => `M${r} 0A${r} ${r} 0 0 1 0 ${r}`
 const sector = (r: number) => `M0 0L${r} 0A${r} ${r} 0 0 1 0 ${r}Z`
+/** Half the width of a label's plate. */
+const half = (a: { word: string, past: boolean }) => letter * 0.3 * (a.word.length + (a.past ? 3.2 : 1.2))
 const spoken = computed(() => milestones.map(m => m.actual !== undefined
   ? `${m.word} was after ${formatDuration(m.actual)}`
   : `${m.word} expected after ${formatDurationRange(m.low, m.high)}`))
@@ -88,9 +90,9 @@ const spoken = computed(() => milestones.map(m => m.actual !== undefined
         :class="[`tone-${a.tone}`]"
       >
         <rect
-          :x="a.label.x - letter * 0.3 * (a.word.length + 1.2)"
+          :x="a.label.x - half(a)"
           :y="a.label.y - letter * 0.66"
-          :width="letter * 0.6 * (a.word.length + 1.2)"
+          :width="2 * half(a)"
           :height="letter * 1.32"
           :rx="letter * 0.3"
           class="plate"

@@ -72,7 +72,7 @@ function placeLabels(arcs: readonly { word: string, r: number }[], letter: numbe
  * @param letter height of a label's letters in the same units as `size`; labels are laid out so that they do not cover each other.
  */
 export function layoutRipples(milestones: readonly Milestone[], now: Seconds | undefined, before: number, size: number, letter = size * 0.035): Ripples {
-  const last = Math.max(1800, ...milestones.map(m => Math.max(m.high, m.actual ?? 0)))
+  const last = Math.max(1800, ...milestones.map(m => m.actual ?? m.high))
   const until = last * 1.25
   const radius = (t: Seconds) => rippleRadius(t, until, size)
   const bare = milestones.map((m) => {

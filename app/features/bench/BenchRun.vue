@@ -21,6 +21,8 @@ const live = useLive(), records = useRecords()
 const bright = useLocalStorage('bench-bright', false)
 const keysOn = useLocalStorage('bench-keys', true)
 const { telling, muted, words, flashing } = useTelling(() => cues.value, () => clock.now)
+// On the root element, so that every token of the page turns with it.
+useHead({ htmlAttrs: { class: () => bright.value ? 'bench bright' : 'bench' } })
 const root = ref<HTMLElement>()
 const { isSupported: canFill, isFullscreen, toggle: toggleFull } = useFullscreen(root)
 const { isSupported: canWake, request, release } = useWakeLock()
@@ -63,7 +65,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
 <template>
   <main
     ref="root"
-    :class="['bench', 'face', { bright }]"
+    class="face"
   >
     <div
       v-if="flashing > 0"

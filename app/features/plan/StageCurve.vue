@@ -9,7 +9,7 @@ const planning = usePlanning(), session = useSession()
 const box = ref<HTMLElement>()
 const { width: measured } = useElementSize(box)
 const width = computed(() => Math.max(320, measured.value))
-const HEIGHT = 176, TOP = 26, BASE = 148, LEFT = 14
+const HEIGHT = 194, TOP = 26, BASE = 148, LEFT = 14
 const knee = 120
 
 const curve = computed(() => planning.curve)
@@ -35,7 +35,7 @@ const bands = computed(() => {
   ]
   return all.filter(s => s.to > s.from && s.from < until.value).map(s => ({ ...s, x: x(s.from), w: x(Math.min(until.value, s.to)) - x(s.from) }))
 })
-const ticks = computed(() => [60, 120, 300, 600, 1200, 1800, 3600, 7200, 14_400].filter(t => t < until.value * 0.96))
+const ticks = computed(() => [60, 300, 600, 1200, 1800, 3600, 7200, 14_400].filter(t => t < until.value * 0.96))
 const spoken = computed(() => curve.value ? `Core temperature over ${formatDuration(until.value, 'minute')}: from ${formatTemperature(curve.value.temperature[0]!, session.units)} to ${formatTemperature(curve.value.temperature[hottest.value]!, session.units)} after ${formatDuration(curve.value.time[hottest.value]!, 'minute')}.` : '')
 </script>
 
@@ -110,9 +110,8 @@ const spoken = computed(() => curve.value ? `Core temperature over ${formatDurat
         >{{ formatDuration(t, 'minute') }}</text>
       </g>
       <text
-        :x="width - LEFT"
-        :y="TOP + 8"
-        text-anchor="end"
+        :x="LEFT"
+        :y="HEIGHT - 5"
         class="key"
       >line: core temperature · shade: thickening</text>
     </svg>
@@ -120,7 +119,7 @@ const spoken = computed(() => curve.value ? `Core temperature over ${formatDurat
 </template>
 
 <style scoped>
-.curve { padding: 12px 0 4px; min-height: 190px; overflow: hidden; }
+.curve { padding: 12px 0 4px; min-height: 208px; overflow: hidden; }
 svg { display: block; }
 .band-powder { fill: var(--powder-soft); } .band-plain { fill: #f2f5f5; } .band-mix { fill: var(--mix-soft); } .band-water { fill: var(--water-soft); } .band-set { fill: var(--set-soft); }
 .stiff { fill: var(--mix); opacity: 0.16; }

@@ -26,6 +26,7 @@ describe('the cut drawing', () => {
 
   it('labels of close levels do not touch', () => {
     const { levels } = layoutCut([fill(mould(0.09, 1e-4))], pail, { water: 0.004, final: 0.009, safe: 0.21 }).bucket!
+    expect(Math.min(...levels.map(l => l.labelY))).toBeGreaterThan(18)
     const ys = levels.map(l => l.labelY).sort((a, b) => a - b)
     for (let i = 1; i < ys.length; i++) expect(ys[i]! - ys[i - 1]!).toBeGreaterThanOrEqual(CUT.label - 1e-9)
   })

@@ -39,9 +39,10 @@ export function layoutCut(fills: readonly BatchFill[], vessel: Vessel | undefine
   const gap = 22
   const free = CUT.width - (vessel ? CUT.left + CUT.right : 0) - gap * (shown.length + 1)
   const scale = Math.min(free / Math.max(1e-6, bucketWidth + mouldsWidth), CUT.drawn / tallest)
-  // Three labels stacked on a small bucket need their own height.
-  const drawn = Math.max(tallest * scale, vessel ? 3 * CUT.label : 40)
-  const table = CUT.head + drawn
+  const drawn = Math.max(tallest * scale, 40)
+  const marks = vessel && levels ? spread((['water', 'final', 'safe'] as const).map(id => ({ id, height: levels[id], y: -levels[id] * scale, half: vesselDiameter(vessel, levels[id]) * scale / 2 })), 0) : []
+  // Stacked labels of a shallow bucket may stand higher than its rim.
+  const table = CUT.head + Math.max(drawn, 20 - Math.min(0, ...marks.map(m => m.labelY)))
   const centre = CUT.left + bucketWidth * scale / 2
   let x = vessel ? CUT.left + CUT.right + bucketWidth * scale + gap : (CUT.width - mouldsWidth * scale - gap * (shown.length - 1)) / 2
   const moulds = inside.map(({ fill, width, depth }) => {
@@ -54,9 +55,7 @@ export function layoutCut(fills: readonly BatchFill[], vessel: Vessel | undefine
     scale, table, moulds, height: table + CUT.foot, hidden: fills.length - shown.length,
     bucket: vessel && {
       centre, bottom: vessel.bottom * scale / 2, top: vessel.top * scale / 2, rim: table - vessel.height * scale,
-      levels: levels
-        ? spread((['water', 'final', 'safe'] as const).map(id => ({ id, height: levels[id], y: table - levels[id] * scale, half: vesselDiameter(vessel, levels[id]) * scale / 2 })), table)
-        : [],
+      levels: marks.map(m => ({ ...m, y: table + m.y, labelY: table + m.labelY })),
     },
   }
 }

@@ -143,6 +143,7 @@ async function toBench() {
             <span class="num big water">{{ formatVolume(b.mix.waterVolume, units) }}</span> water into it
           </p>
         </article>
+        <StageCurve v-if="result.batches.length > 0" />
         <p
           v-if="drawn.length > 6"
           class="small soft"
@@ -160,10 +161,6 @@ async function toBench() {
         </p>
       </div>
       <PlanMoments class="right" />
-      <StageCurve
-        v-if="result.batches.length > 0"
-        class="under"
-      />
     </div>
   </div>
 </template>
@@ -174,7 +171,7 @@ header { display: flex; justify-content: space-between; align-items: start; gap:
 .name { width: 100%; border: 0; border-bottom: 1.5px solid transparent; background: none; padding: 0 0 2px; font-size: 1.85rem; font-weight: 720; font-stretch: 104%; letter-spacing: -0.01em; }
 .name:hover, .name:focus { border-bottom-color: var(--line-strong); }
 .name::placeholder { color: var(--soft); opacity: 1; }
-.three { display: grid; grid-template-columns: 312px minmax(0, 1fr) 262px; gap: 22px; align-items: start; grid-template-rows: auto 1fr; }
+.three { display: grid; grid-template-columns: 312px minmax(0, 1fr) 262px; gap: 22px; align-items: start; }
 .left { display: grid; gap: 22px; }
 .middle { display: grid; gap: 12px; }
 .batch { padding: 16px 18px 8px; }
@@ -182,8 +179,6 @@ header { display: flex; justify-content: space-between; align-items: start; gap:
 .bag { padding: 4px 0 12px; }
 .big { font-size: 1.25rem; font-weight: 700; }
 .big.powder { color: var(--powder); } .big.water { color: var(--water); }
-.left { grid-row: 1 / span 2; }
-.under { grid-column: 2 / -1; }
 @media (max-width: 1080px) { .three { grid-template-columns: 300px minmax(0, 1fr); } .right { grid-column: 1 / -1; } }
-@media (max-width: 720px) { .three { grid-template-columns: minmax(0, 1fr); } .under { grid-column: 1; } .left { grid-row: auto; } header { flex-wrap: wrap; } }
+@media (max-width: 720px) { .three { grid-template-columns: minmax(0, 1fr); } header { flex-wrap: wrap; } }
 </style>

@@ -2,13 +2,12 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { endUse } from '~core/gypsum/end-use'
-import { SCHOOLS } from '~core/gypsum/schools'
 import { DEFECTS } from '~core/pour/defects'
 import { milestonesOf } from '~core/pour/milestones'
 import { formatConsistency, formatDuration, formatDurationRange, formatMass, formatTemperature } from '~core/units/format'
 import { entriesOf } from '~/features/logbook/record'
 import RippleChart from '~/ui/RippleChart.vue'
-import { dayAndTime } from '~/lib/when'
+import { recordTime } from '~/lib/when'
 import { useClock } from '~/stores/clock'
 import { useRun } from '~/stores/run'
 import { useSession } from '~/stores/session'
@@ -27,6 +26,7 @@ const plannedBatch = computed(() => run.value.batches[shown.value]!)
 const entries = computed(() => entriesOf(store.events, run.value, units.value))
 const words = new Map(DEFECTS.map(d => [d.id, d.words.toLowerCase()]))
 const STATUS = { readying: 'on the bench', pouring: 'on the bench', setting: 'setting', drying: 'on the shelf', finished: 'finished', abandoned: 'given up' } as const
+const BY = { weighed: 'weighed', saturation: 'sifted to islands', scoops: 'measured in scoops', bag: 'in a bag', dumped: 'all in at once' } as const
 const running = computed(() => !['finished', 'abandoned'].includes(state.value.status))
 function difference(actual: number, low: number, high: number): { words: string, off: boolean } {
   if (actual >= low && actual <= high) return { words: 'as expected', off: false }
@@ -48,7 +48,7 @@ async function giveUp() {
       <div>
         <h1>{{ run.plan.name }}</h1>
         <p class="soft">
-          {{ state.startedAt ? dayAndTime(state.startedAt, clock.now) : '' }}, {{ STATUS[state.status] }} · {{ endUse(run.plan.endUse).name.toLowerCase() }} · {{ SCHOOLS.find(s => s.id === run.plan.school)?.name.toLowerCase() }}
+          {{ state.startedAt ? recordTime(state.startedAt, clock.now) : '' }}, {{ STATUS[state.status] }} · {{ endUse(run.plan.endUse).name.toLowerCase() }} · {{ BY[run.plan.school] }}
         </p>
       </div>
       <Button
@@ -180,7 +180,7 @@ async function giveUp() {
             :key="e.event.id"
             :class="{ back: e.takenBack }"
           >
-            <span class="num small">{{ dayAndTime(e.event.happenedAt, clock.now) }}</span>
+            <span class="num small">{{ recordTime(e.event.happenedAt, clock.now) }}</span>
             <span>{{ e.words }}<span
               v-if="e.takenBack || e.late"
               class="small soft"

@@ -1,0 +1,181 @@
+import { randomUUID } from 'node:crypto'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../../demo/saltmarsh'
+import { chance } from '../../demo/random'
+import { launch, type Product } from '../product'
+
+/** The built server over HTTP: who may do what, what is refused and in which words. */
+let product: Product, demo: Product
+const PASSWORD = 'a long enough word'
+const ids = makeIds(chance(5))
+
+type Answer = { status: number, body: { data?: { sentence?: string, field?: string } } & Record<string, unknown>, cookie: string }
+
+async function ask(at: Product, method: string, path: string, { body, cookie = '', headers = {} }: { body?: unknown, cookie?: string, headers?: Record<string, string> } = {}): Promise<Answer> {
+  const response = await fetch(`${at.url}/api/${path}`, {
+    method, headers: { 'origin': at.url, 'sec-fetch-site': 'same-origin', 'content-type': 'application/json', cookie, ...headers },
+    body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+  })
+  return { status: response.status, body: await response.json().catch(() => ({})) as Answer['body'], cookie: response.headers.getSetCookie().map(c => c.split(';')[0]).join('; ') }
+}
+const signIn = async (email: string, password = PASSWORD) => ask(product, 'POST', 'session', { body: { email, password } })
+
+let owner = '', member = '', viewer = ''
+
+beforeAll(async () => {
+  const base = inject('databaseBase');
+  [product, demo] = await Promise.all([launch(base, { demo: false }), launch(base, { demo: true })])
+  owner = (await ask(product, 'POST', 'owner', { body: { workshop: 'Ours', name: 'First', email: 'first@example.org', password: PASSWORD } })).cookie
+  for (const role of ['member', 'viewer']) await ask(product, 'POST', 'people', { cookie: owner, body: { name: role, email: `${role}@example.org`, password: PASSWORD, role } })
+  member = (await signIn('member@example.org')).cookie
+  viewer = (await signIn('viewer@example.org')).cookie
+  await ask(product, 'PUT', `library/mould/${ids.moulds.lantern}`, { cookie: member, body: { body: MOULDS.lantern, revision: 0 } })
+  await ask(product, 'PUT', `library/bucket/${ids.buckets.bowl}`, { cookie: member, body: { body: BUCKETS.bowl, revision: 0 } })
+})
+afterAll(() => Promise.all([product?.kill(), demo?.kill()]))
+
+const plan = () => ({ ...planOf(ids, WISHES.lanterns), bag: undefined })
+const start = (cookie: string, body: object = {}) => {
+  const id = randomUUID()
+  return ask(product, 'POST', 'pours', { cookie, body: { id, plan: plan(), startedAt: Date.now(), device: 'd', deviceSeq: 1, eventId: randomUUID(), ...body } })
+}
+const stage = (name: string) => ({ id: randomUUID(), version: 1, batch: 0, kind: 'stage', data: { stage: name }, happenedAt: Date.now(), recordedAt: Date.now(), device: 'd', deviceSeq: 2 })
+
+describe('the first start', () => {
+  it('lets one owner in and shuts', async () => {
+    const second = await ask(product, 'POST', 'owner', { body: { workshop: 'Mine', name: 'Second', email: 'second@example.org', password: PASSWORD } })
+    expect([second.status, second.body.data?.sentence]).toEqual([409, 'This workshop already has its owner. Sign in, or ask them to add you.'])
+  })
+
+  it('has no demo door and no clock to turn outside the demo', async () => {
+    expect((await ask(product, 'POST', 'demo-entrance')).status).toBe(404)
+    expect((await ask(product, 'POST', 'clock', { cookie: owner, body: { rate: 60 } })).status).toBe(404)
+    expect((await ask(demo, 'POST', 'demo-entrance')).status).toBe(200)
+  })
+})
+
+describe('sessions', () => {
+  it('the cookie is sealed, http-only and same-site, and says nothing readable', async () => {
+    const response = await fetch(`${product.url}/api/session`, { method: 'POST', headers: { 'origin': product.url, 'content-type': 'application/json' }, body: JSON.stringify({ email: 'first@example.org', password: PASSWORD }) })
+    const cookie = response.headers.getSetCookie().at(-1)!
+    expect(cookie).toMatch(/HttpOnly/i)
+    expect(cookie).toMatch(/SameSite=Lax/i)
+    expect(Buffer.from(cookie.split('=')[1]!.split(';')[0]!, 'base64').toString('latin1')).not.toContain('first@')
+  })
+
+  it('a wrong address and a wrong password read the same', async () => {
+    const [a, b] = [await signIn('nobody@example.org'), await signIn('first@example.org', 'not the password')]
+    expect([a.status, a.body.data?.sentence]).toEqual([b.status, b.body.data?.sentence])
+    expect(a.status).toBe(401)
+  })
+
+  it('too many tries have to wait, in words, even all at once', async () => {
+    const tries = await Promise.all(Array.from({ length: 14 }, () => signIn('member@example.org', 'guess after guess')))
+    expect(tries.filter(t => t.status === 401).length).toBeLessThanOrEqual(8)
+    expect(tries.find(t => t.status === 429)?.body.data?.sentence).toMatch(/^Too many tries\. Wait \d+ min/)
+    expect((await signIn('first@example.org')).status).toBe(200)
+  })
+
+  it('a person who was removed is out at once', async () => {
+    const { body } = await ask(product, 'POST', 'people', { cookie: owner, body: { name: 'Brief', email: 'brief@example.org', password: PASSWORD, role: 'member' } })
+    const { cookie } = await signIn('brief@example.org')
+    expect((await ask(product, 'GET', 'plans', { cookie })).status).toBe(200)
+    await ask(product, 'PATCH', `people/${body.id as string}`, { cookie: owner, body: { archived: true } })
+    expect((await ask(product, 'GET', 'plans', { cookie })).status).toBe(401)
+  })
+})
+
+describe('roles', () => {
+  const id = randomUUID()
+  it.each([
+    ['GET', 'plans', undefined], ['GET', 'pours', undefined], ['GET', 'casts', undefined], ['GET', 'library/mould', undefined], ['GET', 'people', undefined], ['GET', 'live', undefined], ['GET', `pours/${id}`, undefined],
+    ['POST', 'pours', {}], ['POST', `pours/${id}/events`, {}], ['PUT', `plans/${id}`, {}], ['DELETE', `plans/${id}`, undefined], ['PUT', `library/bag/${id}`, {}], ['DELETE', `library/bag/${id}`, undefined],
+    ['POST', 'people', {}], ['PATCH', `people/${id}`, {}], ['PATCH', 'workshop', {}], ['POST', 'clock', {}],
+  ])('%s %s needs a signed-in person', async (method, path, body) => {
+    expect((await ask(product, method, path, { body })).status).toBe(401)
+  })
+
+  it('a viewer looks and changes nothing; a member does not decide who comes in', async () => {
+    expect((await ask(product, 'GET', 'plans', { cookie: viewer })).status).toBe(200)
+    for (const [method, path, body] of [['PUT', `plans/${id}`, { plan: plan(), revision: 0 }], ['POST', `pours/${id}/events`, { sentAt: 1, events: [] }], ['DELETE', `library/mould/${ids.moulds.lantern}`]] as const) {
+      expect((await ask(product, method, path, { cookie: viewer, body })).status).toBe(403)
+    }
+    expect((await start(viewer)).status).toBe(403)
+    expect((await ask(product, 'POST', 'people', { cookie: member, body: { name: 'x', email: 'x@example.org', password: PASSWORD, role: 'owner' } })).status).toBe(403)
+  })
+})
+
+describe('changes from elsewhere', () => {
+  it.each([
+    ['another site', { 'origin': 'https://elsewhere.example', 'sec-fetch-site': 'cross-site' }], ['a sister site', { 'sec-fetch-site': 'same-site' }],
+    ['an unsaid origin', { 'origin': '', 'sec-fetch-site': '' }], ['a lying origin', { origin: 'http://127.0.0.1.elsewhere.example' }],
+  ])('%s: not made', async (_, headers) => {
+    const clean = Object.fromEntries(Object.entries({ 'origin': product.url, 'sec-fetch-site': 'same-origin', ...headers }).filter(([, v]) => v !== ''))
+    const response = await fetch(`${product.url}/api/plans/${randomUUID()}`, { method: 'PUT', headers: { ...clean, 'content-type': 'application/json', 'cookie': owner }, body: JSON.stringify({ plan: plan(), revision: 0 }) })
+    expect(response.status).toBe(403)
+  })
+})
+
+describe('bad input', () => {
+  it.each<[string, string, string, unknown, RegExp]>([
+    ['no body', 'POST', 'session', undefined, /could not be read|did not arrive/],
+    ['a body that is not JSON', 'POST', 'session', '{"email":', /did not arrive whole/],
+    ['an address without @', 'POST', 'session', { email: 'first', password: 'x' }, /^Type an e-mail address/],
+    ['an id that is none', 'PUT', 'plans/1', { plan: {}, revision: 0 }, /could not be read/],
+    ['an unknown shelf of the library', 'GET', 'library/cake', undefined, /could not be read/],
+    ['a negative number of casts', 'PUT', `plans/${randomUUID()}`, { plan: { ...plan(), fills: [{ mould: ids.moulds.lantern, count: -2 }] }, revision: 0 }, /^At least one cast/],
+    ['a ratio that is no number', 'PUT', `plans/${randomUUID()}`, { plan: { ...plan(), ratio: 'half' }, revision: 0 }, /^This must be a number/],
+    ['a mould that holds nothing', 'PUT', `library/mould/${randomUUID()}`, { body: { ...MOULDS.lantern, volume: { value: 0, low: 0, high: 0 } }, revision: 0 }, /^A mould holds more than nothing/],
+    ['a short password', 'POST', 'people', { name: 'x', email: 'x@example.org', password: 'short', role: 'member' }, /at least ten characters/],
+  ])('%s gets a 4xx and a sentence', async (_, method, path, body, words) => {
+    const answer = await ask(product, method, path, { cookie: owner, body })
+    expect(answer.status).toBe(400)
+    expect(answer.body.data?.sentence).toMatch(words)
+  })
+
+  it('an address that does not exist says so', async () => {
+    expect(await ask(product, 'GET', 'nothing-here')).toMatchObject({ status: 404, body: { data: { sentence: 'There is nothing at this address.' } } })
+  })
+
+  it('a plan that cannot be poured is refused with its field, and no pour is made', async () => {
+    const before = (await ask(product, 'GET', 'pours', { cookie: owner })).body as unknown as unknown[]
+    const answer = await start(member, { plan: { ...plan(), ratio: 0.1 } })
+    expect([answer.status, answer.body.data?.field]).toEqual([422, 'ratio'])
+    expect(answer.body.data?.sentence).toMatch(/binds 17\.3 parts of water/)
+    expect((await ask(product, 'GET', 'pours', { cookie: owner })).body).toEqual(before)
+  })
+})
+
+describe('a pour over HTTP', () => {
+  it('starts, takes events once, and answers 404 for one it does not have', async () => {
+    const made = await start(member)
+    expect(made.status).toBe(200)
+    const path = `pours/${made.body.id as string}/events`
+    const events = [stage('weigh'), stage('sift')]
+    const [first, again] = [await ask(product, 'POST', path, { cookie: member, body: { sentAt: Date.now(), events } }), await ask(product, 'POST', path, { cookie: member, body: { sentAt: Date.now(), events } })]
+    expect(first.body).toEqual(again.body)
+    expect(first.body.events).toHaveLength(3)
+    expect((await ask(product, 'POST', `pours/${randomUUID()}/events`, { cookie: member, body: { sentAt: Date.now(), events } })).status).toBe(404)
+    expect((await ask(product, 'POST', path, { cookie: member, body: { sentAt: Date.now(), events: [{ ...stage('soak'), batch: 9 }] } })).status).toBe(422)
+  })
+
+  it('tells other browsers as it happens, ids only', async () => {
+    const control = new AbortController()
+    const stream = await fetch(`${product.url}/api/live`, { headers: { cookie: viewer }, signal: control.signal })
+    const reader = stream.body!.pipeThrough(new TextDecoderStream()).getReader()
+    let heard = ''
+    while (!heard.includes('hello')) heard += (await reader.read()).value
+    const made = await start(member)
+    while (!heard.includes(made.body.id as string)) heard += (await reader.read()).value
+    expect(heard).not.toContain('Lantern')
+    control.abort()
+  })
+
+  it('survives the server being killed: what was answered is there', async () => {
+    const made = await start(member)
+    await product.kill()
+    await product.start()
+    const again = await ask(product, 'GET', `pours/${made.body.id as string}`, { cookie: member })
+    expect(again.body.run).toEqual(made.body.run)
+  })
+})
