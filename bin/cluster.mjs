@@ -15,7 +15,8 @@ const SYSTEM_USER = 'postgres'
 /** Runs a PostgreSQL program as the user that owns the cluster. @param {string} program @param {string[]} args */
 function postgres(program, args) {
   const path = join(/** @type {string} */ (postgresPrograms()), program)
-  const options = /** @type {const} */ ({ encoding: 'utf8', cwd: '/', stdio: ['ignore', 'pipe', 'pipe'] })
+  /** @type {import('node:child_process').SpawnSyncOptionsWithStringEncoding} */
+  const options = { encoding: 'utf8', cwd: '/', stdio: ['ignore', 'pipe', 'pipe'] }
   return isRoot ? spawnSync('runuser', ['-u', SYSTEM_USER, '--', path, ...args], options) : spawnSync(path, args, options)
 }
 

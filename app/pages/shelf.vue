@@ -120,7 +120,7 @@ const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c 
                 :aria-expanded="opened.has(g.key)"
                 @click="toggle(g.key)"
               >{{ opened.has(g.key) ? 'together' : 'one by one' }}</button>
-              <br><span class="small soft">{{ r.first.material.replace('-', ' ') }}, {{ r.first.powder.toLowerCase() }} at <span class="num">{{ formatConsistency(r.first.ratio) }}</span></span>
+              <br><span class="small soft">{{ r.pourName }} · {{ r.first.material.replace('-', ' ') }}, {{ r.first.powder.toLowerCase() }} at <span class="num">{{ formatConsistency(r.first.ratio) }}</span></span>
             </span>
             <CastBar
               class="bar"

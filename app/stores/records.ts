@@ -41,7 +41,9 @@ export const useRecords = defineStore('records', () => {
     if (!key) throw new Refused('Sign in first.', 401)
     const recordedAt = clock.read()
     const stamp = await nextStamp()
-    const event = { ...happening, id: newId(), version: 1, batch, happenedAt: Math.round(happenedAt), recordedAt: Math.round(recordedAt), ...stamp } as SentEvent
+    // A plain copy: the browser's store takes no reactive objects.
+    const plain = JSON.parse(JSON.stringify(happening)) as Happening
+    const event = { ...plain, id: newId(), version: 1, batch, happenedAt: Math.round(happenedAt), recordedAt: Math.round(recordedAt), ...stamp } as SentEvent
     waiting.value.push(await keep(key, pour, event))
     void send()
   }

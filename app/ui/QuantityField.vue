@@ -23,6 +23,7 @@ const session = useSession()
 const id = useId()
 const typed = ref('')
 const typing = ref(false)
+const touched = ref(false)
 const own = ref('')
 
 const write: Record<UnitKind, (value: number) => string> = {
@@ -33,7 +34,7 @@ const shown = computed(() => typing.value ? typed.value : model.value === undefi
 const sentence = computed(() => own.value || problem)
 
 function read(final: boolean) {
-  if (typed.value.trim() === '' && !final) return
+  if (typed.value.trim() === '') return
   const parsed = parseQuantity(typed.value, kind, session.units)
   const wrong = parsed.ok ? check?.(parsed.value) : parsed.sentence
   if (parsed.ok && !wrong) {
@@ -46,16 +47,22 @@ function read(final: boolean) {
 function begin(event: FocusEvent) {
   typed.value = shown.value
   typing.value = true
+  touched.value = false
   void nextTick(() => (event.target as HTMLInputElement).select())
 }
 function input(event: Event) {
   typed.value = (event.target as HTMLInputElement).value
+  touched.value = true
   own.value = ''
   read(false)
 }
+/** Reads what stands there for good, once. */
+function settle() {
+  if (touched.value) read(true)
+  touched.value = false
+}
 function end() {
-  if (!typing.value) return
-  if (typed.value !== (model.value === undefined ? '' : write[kind](model.value)) && typed.value.trim() !== '') read(true)
+  settle()
   typing.value = false
 }
 </script>
@@ -78,7 +85,7 @@ function end() {
       @focus="begin"
       @input="input"
       @blur="end"
-      @keydown.enter="read(true)"
+      @keydown.enter="settle"
     />
     <p
       v-if="sentence"

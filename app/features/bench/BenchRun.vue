@@ -32,6 +32,10 @@ const said = ref('')
 onMounted(() => void request('screen').catch(() => {}))
 onBeforeUnmount(() => void release().catch(() => {}))
 
+/** A press by hand gives the keys back to the bench, so that the pedal means “next” again; a control reached by Tab keeps them. */
+function giveKeysBack(event: MouseEvent) {
+  if (event.detail > 0 && document.activeElement instanceof HTMLButtonElement) document.activeElement.blur()
+}
 const isLast = computed(() => nextStep.value === undefined)
 async function forward() {
   if (over.value || isLast.value) {
@@ -66,6 +70,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
   <main
     ref="root"
     class="face"
+    @click="giveKeysBack"
   >
     <div
       v-if="flashing > 0"

@@ -174,7 +174,11 @@ async function giveUp() {
             Record
           </h2><span class="small soft">{{ entries.length }} entries</span>
         </div>
-        <ol class="record">
+        <ol
+          class="record"
+          tabindex="0"
+          aria-labelledby="record-head"
+        >
           <li
             v-for="e in entries"
             :key="e.event.id"

@@ -1,0 +1,53 @@
+import AxeBuilder from '@axe-core/playwright'
+import { test as base, expect, type Page } from '@playwright/test'
+import { launch, type Product } from '../product'
+
+/** A demo workshop and an empty one, each with its own server, shared by the tests of a worker. */
+export const test = base.extend<{ quiet: undefined }, { demo: Product, empty: Product }>({
+  demo: [async ({}, use) => { // eslint-disable-line no-empty-pattern
+    const product = await launch(process.env.TEST_DATABASE_BASE!, { demo: true })
+    await use(product)
+    await product.kill()
+  }, { scope: 'worker', timeout: 60_000 }],
+  empty: [async ({}, use) => { // eslint-disable-line no-empty-pattern
+    const product = await launch(process.env.TEST_DATABASE_BASE!, { demo: false })
+    await use(product)
+    await product.kill()
+  }, { scope: 'worker', timeout: 60_000 }],
+  // No screen may fault: what reaches the console as an error fails its test, but for the connection that tests cut on purpose.
+  quiet: [async ({ page }, use) => {
+    const faults: string[] = []
+    page.on('pageerror', e => faults.push(e.message))
+    page.on('console', m => m.type() === 'error' && !/Failed to load resource|ERR_|net::/.test(m.text()) && faults.push(m.text()))
+    await use(undefined)
+    expect(faults).toEqual([])
+  }, { auto: true }],
+})
+export { expect }
+
+export async function enterDemo(page: Page, demo: Product): Promise<void> {
+  await page.goto(demo.url)
+  await page.getByRole('button', { name: 'Enter the demo workshop' }).click()
+  await expect(page.getByRole('link', { name: 'Shelf' })).toBeVisible()
+}
+
+/** Moves the demo's clock on instead of waiting. */
+export async function later(page: Page, demo: Product, seconds: number): Promise<void> {
+  const answer = await page.request.post(`${demo.url}/api/clock`, { data: { jump: seconds }, headers: { origin: demo.url } })
+  expect(answer.ok()).toBe(true)
+  // The page hears of it by its stream; ask it to be sure.
+  const { now } = await answer.json() as { now: number }
+  await expect.poll(() => page.evaluate(async () => (await (await fetch('/api/session')).json() as { clock: { now: number } }).clock.now)).toBeGreaterThanOrEqual(now)
+}
+
+/** WCAG 2.2 A and AA as axe can tell. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
+  expect(violations.map(v => `${v.id}: ${v.nodes.map(n => `${n.target.join(' ')} ${n.failureSummary?.split('\n')[1] ?? ''}`).join(' | ')}`)).toEqual([])
+}
+
+/** Presses the one big action from the keyboard and waits for the next instruction. */
+export async function press(page: Page, instruction: string | RegExp): Promise<void> {
+  await page.locator('body').press('Space')
+  await expect(page.getByRole('heading', { level: 2, name: instruction })).toBeVisible()
+}
