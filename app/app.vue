@@ -7,6 +7,7 @@ onBeforeUnmount(stop)
 </script>
 
 <template>
+  <NuxtLoadingIndicator color="#5fb7ad" />
   <NuxtLayout>
     <NuxtPage />
   </NuxtLayout>

@@ -105,7 +105,12 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
     <div class="group-head">
       <h2>Classes</h2><span class="small soft">water per 100 powder; set time at 21 °C, hand stirred</span>
     </div>
-    <div class="scroll">
+    <div
+      class="scroll"
+      tabindex="0"
+      role="region"
+      aria-label="Classes of powder"
+    >
       <table>
         <thead>
           <tr>

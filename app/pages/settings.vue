@@ -193,5 +193,5 @@ li { display: grid; grid-template-columns: 1fr 150px 100px; gap: 14px; align-ite
 form { display: grid; grid-template-columns: 1fr 1fr; gap: 12px 18px; margin-top: 18px; }
 form h3, .add { grid-column: 1 / -1; }
 .add { justify-self: start; }
-@media (max-width: 720px) { form { grid-template-columns: 1fr; } .unit { grid-template-columns: 1fr; gap: 4px; } }
+@media (max-width: 720px) { li { grid-template-columns: minmax(0, 1fr) auto; } li > :first-child { grid-column: 1 / -1; overflow-wrap: anywhere; } form { grid-template-columns: 1fr; } .unit { grid-template-columns: 1fr; gap: 4px; } }
 </style>

@@ -56,14 +56,18 @@ export const useRecords = defineStore('records', () => {
   function send(): Promise<void> {
     sending ??= exclusively(sendAll).finally(() => {
       sending = undefined
+      // What was told while the last answer was on its way.
+      if (timer === undefined && waiting.value.some(w => !w.refused)) again(0)
     })
     return sending
   }
 
   async function sendAll(): Promise<void> {
     if (!session.key) return
-    // Another tab may have written, or sent, in the meantime.
-    waiting.value = await waitingOf(session.key)
+    // Another tab may have written in the meantime; what was told here during the reading must not be lost over it.
+    const stored = await waitingOf(session.key)
+    const known = new Set(stored.map(w => w.event.id))
+    waiting.value = [...stored, ...waiting.value.filter(w => !known.has(w.event.id))].sort((a, b) => a.order - b.order)
     const open = waiting.value.filter(w => !w.refused)
     for (const pour of new Set(open.map(w => w.pour))) {
       const mine = open.filter(w => w.pour === pour).slice(0, 500)
@@ -87,12 +91,14 @@ export const useRecords = defineStore('records', () => {
         }
       }
     }
-    if (waiting.value.some(w => !w.refused)) again(0)
   }
 
   function again(after = delay): void {
     clearTimeout(timer)
-    timer = setTimeout(() => void send(), after)
+    timer = setTimeout(() => {
+      timer = undefined
+      void send()
+    }, after)
     delay = Math.min(RETRY_MOST_MS, delay * 2)
   }
 

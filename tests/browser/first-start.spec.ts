@@ -64,6 +64,7 @@ test('a new workshop: its owner, a mould, a bucket, a bag, a plan, another perso
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(page.getByText('viewer@example.org')).toBeVisible()
   await page.getByRole('button', { name: 'Sign out' }).click()
+  await expect(page.getByRole('heading', { name: 'Nine Ripples' })).toBeVisible()
 
   await page.getByLabel('E-mail address').fill('viewer@example.org')
   await page.getByLabel('Password').fill('a wrong guess')

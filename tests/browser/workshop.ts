@@ -48,6 +48,7 @@ export async function expectAccessible(page: Page): Promise<void> {
 
 /** Presses the one big action from the keyboard and waits for the next instruction. */
 export async function press(page: Page, instruction: string | RegExp): Promise<void> {
+  await expect(page.locator('[data-settled=true]')).toBeVisible()
   await page.locator('body').press('Space')
   await expect(page.getByRole('heading', { level: 2, name: instruction })).toBeVisible()
 }

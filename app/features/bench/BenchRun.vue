@@ -36,8 +36,23 @@ onBeforeUnmount(() => void release().catch(() => {}))
 function giveKeysBack(event: MouseEvent) {
   if (event.detail > 0 && document.activeElement instanceof HTMLButtonElement) document.activeElement.blur()
 }
+/**
+ * Two people, or one foot, pressing at the same moment mean one step: just after the step changed a press is taken as that same press.
+ */
+const SAME_PRESS_MS = 450
+const settled = ref(true)
+let settling: ReturnType<typeof setTimeout> | undefined
+watch(() => state.value.step, () => {
+  settled.value = false
+  clearTimeout(settling)
+  settling = setTimeout(() => {
+    settled.value = true
+  }, SAME_PRESS_MS)
+}, { flush: 'sync' })
+onBeforeUnmount(() => clearTimeout(settling))
 const isLast = computed(() => nextStep.value === undefined)
 async function forward() {
+  if (!settled.value) return
   if (over.value || isLast.value) {
     await navigateTo('/shelf')
     return
@@ -281,6 +296,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
     <footer>
       <button
         class="go"
+        :data-settled="settled"
         :disabled="!session.mayWrite && !over"
         @click="forward"
       >

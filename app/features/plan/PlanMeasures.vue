@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { ADDITIONS, type AdditionId } from '~core/gypsum/mix'
@@ -190,7 +191,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
       />
     </div>
     <details>
-      <summary>Soak, stirring, room, losses, additions</summary>
+      <summary>Soak, stirring, room, losses, leftover, additions</summary>
       <div class="more">
         <QuantityField
           kind="temperature"
@@ -237,6 +238,20 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
             :max="50"
             :model-value="Math.round(plan.losses * 100)"
             @update:model-value="planning.change({ losses: $event / 100 })"
+          />
+        </div>
+        <div class="pair">
+          <label
+            for="overflow"
+            class="strong"
+          >What is left goes into</label>
+          <InputText
+            id="overflow"
+            class="wide"
+            maxlength="80"
+            placeholder="an overflow mould"
+            :model-value="plan.overflow"
+            @update:model-value="planning.change({ overflow: $event || undefined })"
           />
         </div>
         <div

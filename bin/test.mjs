@@ -1,0 +1,78 @@
+// @ts-check
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { startCluster } from './cluster.mjs'
+import { buildIfChanged, checkNode, DATA, debianPackages, npmPackages, ROOT, run } from './setup.mjs'
+import { giveUp, say } from './say.mjs'
+
+/** Lint, types, unit, server and browser tests, with all set-up. The counts come from the runners' own reports. */
+const bin = (/** @type {string} */ name) => join(ROOT, 'node_modules/.bin', name)
+const tally = { passed: 0, failed: 0, skipped: 0 }
+
+/** A check without a report of its own counts as one test. @param {string} title @param {string} command @param {string[]} args */
+function check(title, command, args) {
+  say(`\n── ${title}`)
+  const { status } = spawnSync(bin(command), args, { cwd: ROOT, stdio: 'inherit' })
+  tally[status === 0 ? 'passed' : 'failed']++
+}
+
+/** @param {string} file @returns {any} */
+function report(file) {
+  return existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined
+}
+
+/** @param {string} project @param {NodeJS.ProcessEnv} env */
+function vitest(project, env) {
+  say(`\n── ${project} tests`)
+  const file = join(DATA, `${project}-tests.json`)
+  rmSync(file, { force: true })
+  const { status } = spawnSync(bin('vitest'), ['run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`], { cwd: ROOT, stdio: 'inherit', env })
+  const counts = report(file)
+  tally.passed += counts?.numPassedTests ?? 0
+  tally.failed += counts?.numFailedTests ?? 0
+  tally.skipped += (counts?.numPendingTests ?? 0) + (counts?.numTodoTests ?? 0)
+  // A file that could not even be loaded has no failed test in its report.
+  if (status !== 0 && !(counts?.numFailedTests > 0)) tally.failed++
+}
+
+/** @param {NodeJS.ProcessEnv} env */
+function playwright(env) {
+  say('\n── browser tests')
+  const file = join(DATA, 'browser-tests.json')
+  rmSync(file, { force: true })
+  const { status } = spawnSync(bin('playwright'), ['test'], { cwd: ROOT, stdio: 'inherit', env })
+  const stats = report(file)?.stats
+  tally.passed += stats?.expected ?? 0
+  tally.failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0)
+  tally.skipped += stats?.skipped ?? 0
+  if (status !== 0 && !(stats?.unexpected > 0)) tally.failed++
+}
+
+async function main() {
+  checkNode()
+  debianPackages({ chromium: true })
+  npmPackages()
+  run('npx', ['nuxt', 'prepare'])
+  check('lint', 'eslint', ['.'])
+  check('types: screens', 'vue-tsc', ['--noEmit', '-p', 'tsconfig.json'])
+  check('types: server', 'tsc', ['--noEmit', '-p', 'tsconfig.server.json'])
+  check('types: core, without DOM or Node', 'tsc', ['--noEmit', '-p', 'core/tsconfig.json'])
+  check('types: tests and tools', 'tsc', ['--noEmit', '-p', 'tsconfig.tools.json'])
+  buildIfChanged()
+  const cluster = await startCluster(join(mkdtempSync(join(tmpdir(), 'ripples-')), 'pg'), { throwaway: true })
+  try {
+    const env = { ...process.env, TEST_DATABASE_BASE: cluster.url('') }
+    vitest('core', env)
+    vitest('server', env)
+    playwright(env)
+  }
+  finally {
+    cluster.stop()
+  }
+  say(`\n${tally.passed} passed, ${tally.failed} failed, ${tally.skipped} skipped`)
+  process.exit(tally.failed === 0 && tally.passed > 0 ? 0 : 1)
+}
+
+main().catch(giveUp)
