@@ -106,6 +106,7 @@ test.describe('the bench', () => {
     const back = page.getByRole('button', { name: /^Back/ })
     // One entry or two, as the presses fell: each is taken back by its own.
     const told = async () => ((await (await page.request.get(page.url().replace('/bench/', '/api/pours/'))).json()) as { events: { data: { stage?: string } }[] }).events.filter(e => e.data.stage === 'soak').length
+    for (const device of [page, second]) await expect(device.getByText(/^sending/)).toHaveCount(0)
     await expect.poll(told).toBeGreaterThan(0)
     for (let entries = await told(); entries > 0; entries--) await back.press('Enter')
     await expect(page.getByRole('heading', { level: 2, name: 'Sift the powder in' })).toBeVisible()

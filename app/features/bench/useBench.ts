@@ -55,6 +55,12 @@ export function useBench() {
     late.value = 0
     return at
   }
+  let turn = Promise.resolve()
+  /** One thing after another: a second press sees what the first one did. */
+  function inTurn(work: () => Promise<void>): Promise<void> {
+    turn = turn.then(work, work)
+    return turn
+  }
   async function next(): Promise<void> {
     if (!session.mayWrite || !nextStep.value) return
     await store.record({ kind: 'stage', data: { stage: nextStep.value.stage } }, nextStep.value.batch, when())
@@ -70,5 +76,8 @@ export function useBench() {
   async function leftover(where: LeftoverPlace): Promise<void> {
     await store.record({ kind: 'leftover', data: { where } }, step.value.batch)
   }
-  return { store, clock, session, run, state, step, nextStep, batch, milestones, cues, wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over, late, next, back, sign, leftover, SIGNS }
+  return {
+    store, clock, session, run, state, step, nextStep, batch, milestones, cues, wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over, late, SIGNS,
+    next: () => inTurn(next), back: () => inTurn(back), sign: (s: SignFacts) => inTurn(() => sign(s)), leftover: (where: LeftoverPlace) => inTurn(() => leftover(where)),
+  }
 }
