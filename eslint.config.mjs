@@ -20,6 +20,12 @@ export default withNuxt(
     rules: {
       'vue/multi-word-component-names': 'off',
       'vue/html-self-closing': 'off',
+      // A tag stands on one line while it can be read there.
+      'vue/max-attributes-per-line': 'off',
+      'vue/first-attribute-linebreak': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/multiline-html-element-content-newline': 'off',
+      'vue/html-closing-bracket-newline': 'off',
       '@stylistic/max-statements-per-line': ['error', { max: 3 }],
     },
   },

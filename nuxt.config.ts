@@ -41,6 +41,16 @@ export default defineNuxtConfig({
     typescript: { strict: true },
     alias: { '~core': core, '~shared': shared, '~demo': demo },
   },
+  // A screen's code is fetched when it is opened: the landing screen stays light.
+  experimental: { defaults: { nuxtLink: { prefetch: false } } },
+  hooks: {
+    'build:manifest': (manifest) => {
+      for (const chunk of Object.values(manifest)) {
+        chunk.dynamicImports = []
+        chunk.prefetch = false
+      }
+    },
+  },
   vite: {
     build: { assetsInlineLimit: 0 },
     worker: { format: 'es' },

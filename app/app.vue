@@ -8,7 +8,5 @@ onBeforeUnmount(stop)
 
 <template>
   <NuxtLoadingIndicator color="#5fb7ad" />
-  <NuxtLayout>
-    <NuxtPage />
-  </NuxtLayout>
+  <NuxtLayout><NuxtPage /></NuxtLayout>
 </template>

@@ -1,5 +1,3 @@
 <template>
-  <div>
-    <slot />
-  </div>
+  <div><slot /></div>
 </template>

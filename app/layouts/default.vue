@@ -26,14 +26,8 @@ watch(() => route.path, () => {
 
 <template>
   <div class="frame">
-    <a
-      class="skip"
-      href="#main"
-    >Skip to the page</a>
-    <nav
-      class="rail"
-      aria-label="Main"
-    >
+    <a class="skip" href="#main">Skip to the page</a>
+    <nav class="rail" aria-label="Main">
       <RippleMark class="mark" />
       <NuxtLink
         v-for="p in places"
@@ -42,51 +36,23 @@ watch(() => route.path, () => {
         :class="{ here: isHere(p.to), tucked: !p.phone, shown: more }"
         :aria-current="isHere(p.to) ? 'page' : undefined"
       >
-        <component
-          :is="p.icon"
-          :size="21"
-          aria-hidden="true"
-        />
+        <component :is="p.icon" :size="21" aria-hidden="true" />
         <span>{{ p.word }}</span>
       </NuxtLink>
-      <button
-        class="more"
-        :aria-expanded="more"
-        @click="more = !more"
-      >
-        <Settings2
-          :size="21"
-          aria-hidden="true"
-        /><span>More</span>
-      </button>
+      <button class="more" :aria-expanded="more" @click="more = !more"><Settings2 :size="21" aria-hidden="true" /><span>More</span></button>
     </nav>
     <div class="page">
-      <div
-        v-if="!live.connected || records.unsent > 0"
-        class="line-state"
-        role="status"
-      >
+      <div v-if="!live.connected || records.unsent > 0" class="line-state" role="status">
         <template v-if="!live.connected">
           No connection to the workshop’s server. {{ records.unsent > 0 ? `${records.unsent} ${records.unsent === 1 ? 'entry waits' : 'entries wait'} here and will be sent.` : 'What you enter is kept here until it is back.' }}
         </template>
-        <template v-else>
-          Sending {{ records.unsent }} {{ records.unsent === 1 ? 'entry' : 'entries' }} …
-        </template>
+        <template v-else>Sending {{ records.unsent }} {{ records.unsent === 1 ? 'entry' : 'entries' }} …</template>
       </div>
-      <div
-        v-if="records.refused.length > 0"
-        class="line-state bad"
-        role="alert"
-      >
+      <div v-if="records.refused.length > 0" class="line-state bad" role="alert">
         {{ records.refused.length }} {{ records.refused.length === 1 ? 'entry was' : 'entries were' }} not taken: {{ records.refused[0]?.refused }} They stay on this device.
       </div>
       <ClockBar />
-      <main
-        id="main"
-        tabindex="-1"
-      >
-        <slot />
-      </main>
+      <main id="main" tabindex="-1"><slot /></main>
     </div>
   </div>
 </template>

@@ -35,49 +35,18 @@ const more = computed(() => groups.value.filter(g => g.need === 'setting' || g.n
     <header>
       <div>
         <h1>{{ format(clock.now, 'EEEE d MMMM') }}</h1>
-        <p class="soft">
-          {{ session.facts?.workshop?.name }}, <span class="num">{{ timeOfDay(clock.now) }}</span>
-        </p>
+        <p class="soft">{{ session.facts?.workshop?.name }}, <span class="num">{{ timeOfDay(clock.now) }}</span></p>
       </div>
-      <Button
-        v-if="session.mayWrite"
-        label="Plan a pour"
-        size="large"
-        @click="navigateTo('/plan')"
-      />
+      <Button v-if="session.mayWrite" label="Plan a pour" size="large" @click="navigateTo('/plan')" />
     </header>
-    <p
-      v-if="pours.trouble"
-      class="problem"
-      role="alert"
-    >
-      {{ pours.trouble }}
-    </p>
-    <section
-      v-if="live.length > 0"
-      aria-labelledby="live-head"
-    >
-      <div class="group-head">
-        <h2 id="live-head">
-          Now
-        </h2>
-      </div>
+    <p v-if="pours.trouble" class="problem" role="alert">{{ pours.trouble }}</p>
+    <section v-if="live.length > 0" aria-labelledby="live-head">
+      <div class="group-head"><h2 id="live-head">Now</h2></div>
       <ul class="live">
-        <li
-          v-for="p in live"
-          :key="p.id"
-          class="sheet"
-        >
-          <RippleGlyph
-            :marks="p.summary.glyph"
-            :now="p.summary.wetAt ? (clock.now - p.summary.wetAt) / 1000 : undefined"
-            :size="86"
-          />
+        <li v-for="p in live" :key="p.id" class="sheet">
+          <RippleGlyph :marks="p.summary.glyph" :now="p.summary.wetAt ? (clock.now - p.summary.wetAt) / 1000 : undefined" :size="86" />
           <div class="what">
-            <NuxtLink
-              :to="`/bench/${p.id}`"
-              class="row-link"
-            ><h3>{{ p.summary.name }}</h3></NuxtLink>
+            <NuxtLink :to="`/bench/${p.id}`" class="row-link"><h3>{{ p.summary.name }}</h3></NuxtLink>
             <p class="small soft">
               {{ p.summary.powder }}<template v-if="p.summary.wetAt">
                 , wet {{ formatDuration((clock.now - p.summary.wetAt) / 1000, 'minute') }} ago
@@ -87,33 +56,20 @@ const more = computed(() => groups.value.filter(g => g.need === 'setting' || g.n
               <template v-if="nextMoment(p.summary, clock.now)">
                 <span class="num strong">{{ nextMoment(p.summary, clock.now)!.in }}</span> {{ nextMoment(p.summary, clock.now)!.words }}
               </template>
-              <template v-else>
-                {{ p.summary.step.instruction }}
-              </template>
+              <template v-else>{{ p.summary.step.instruction }}</template>
             </p>
           </div>
-          <Button
-            label="Bench"
-            severity="secondary"
-            :aria-label="`Open ${p.summary.name} on the bench`"
-            @click="navigateTo(`/bench/${p.id}`)"
-          />
+          <Button label="Bench" severity="secondary" :aria-label="`Open ${p.summary.name} on the bench`" @click="navigateTo(`/bench/${p.id}`)" />
         </li>
       </ul>
     </section>
     <div class="two">
       <section aria-labelledby="due-head">
         <div class="group-head">
-          <h2 id="due-head">
-            Needs a hand
-          </h2><span class="small soft">{{ due.length === 0 ? 'nothing just now' : '' }}</span>
+          <h2 id="due-head">Needs a hand</h2><span class="small soft">{{ due.length === 0 ? 'nothing just now' : '' }}</span>
         </div>
         <ul class="ruled">
-          <li
-            v-for="g in due"
-            :key="g.key"
-            class="line"
-          >
+          <li v-for="g in due" :key="g.key" class="line">
             <NuxtLink
               to="/shelf"
               class="row-link"
@@ -127,43 +83,23 @@ const more = computed(() => groups.value.filter(g => g.need === 'setting' || g.n
           >and {{ more }} more on the shelf</span>
         </div>
         <ul class="ruled">
-          <li
-            v-for="g in coming"
-            :key="g.key"
-            class="line split"
-          >
+          <li v-for="g in coming" :key="g.key" class="line split">
             <span>{{ g.label }}<br><span class="small soft">{{ needWords(g, clock.now).when }}</span></span>
             <span :class="['strong', { num: g.need === 'setting' }]">{{ needWords(g, clock.now).what }}</span>
           </li>
         </ul>
       </section>
       <section aria-labelledby="planned-head">
-        <div class="group-head">
-          <h2 id="planned-head">
-            Planned
-          </h2>
-        </div>
-        <ul
-          v-if="plans.length > 0"
-          class="ruled"
-        >
-          <li
-            v-for="p in plans"
-            :key="p.id"
-            class="line"
-          >
+        <div class="group-head"><h2 id="planned-head">Planned</h2></div>
+        <ul v-if="plans.length > 0" class="ruled">
+          <li v-for="p in plans" :key="p.id" class="line">
             <NuxtLink
               :to="`/plan/${p.id}`"
               class="row-link"
             ><span class="strong">{{ p.plan.name || 'Plan without a name' }}</span><br><span class="small soft">{{ castCount(p) }}, {{ endUse(p.plan.endUse).name.toLowerCase() }}, changed {{ dayAndTime(p.updatedAt, Date.now()) }}</span></NuxtLink>
           </li>
         </ul>
-        <p
-          v-else
-          class="soft line"
-        >
-          No plans yet. Start with what you want to fill; the rest is worked out.
-        </p>
+        <p v-else class="soft line">No plans yet. Start with what you want to fill; the rest is worked out.</p>
       </section>
     </div>
   </div>

@@ -30,28 +30,11 @@ const verdict = (p: PourRow) => {
     <header>
       <h1>Logbook</h1>
       <span class="soft">{{ found.length }} {{ found.length === 1 ? 'pour' : 'pours' }}</span>
-      <InputText
-        v-model="sought"
-        class="find"
-        placeholder="Find: a mould, a powder, a defect"
-        aria-label="Find pours"
-      />
+      <InputText v-model="sought" class="find" placeholder="Find: a mould, a powder, a defect" aria-label="Find pours" />
     </header>
-    <p
-      v-if="pours.trouble"
-      class="problem"
-      role="alert"
-    >
-      {{ pours.trouble }}
-    </p>
-    <ul
-      v-if="found.length > 0"
-      class="ruled"
-    >
-      <li
-        v-for="p in found"
-        :key="p.id"
-      >
+    <p v-if="pours.trouble" class="problem" role="alert">{{ pours.trouble }}</p>
+    <ul v-if="found.length > 0" class="ruled">
+      <li v-for="p in found" :key="p.id">
         <RippleGlyph
           :marks="p.summary.glyph"
           :now="p.summary.endedAt ? undefined : p.summary.wetAt ? (clock.now - p.summary.wetAt) / 1000 : undefined"
@@ -72,16 +55,9 @@ const verdict = (p: PourRow) => {
         <span class="small result"><span class="strong">{{ verdict(p) || '—' }}</span><br><span class="soft">{{ p.summary.defects.map(d => words.get(d)).join(', ') }}</span></span>
       </li>
     </ul>
-    <div
-      v-else-if="pours.loaded"
-      class="empty"
-    >
+    <div v-else-if="pours.loaded" class="empty">
       <p>{{ sought ? `No pour has “${sought}” in it. Try one word less.` : 'The logbook is empty. Every pour you take to the bench is written here by itself.' }}</p>
-      <Button
-        v-if="!sought"
-        label="Plan a pour"
-        @click="navigateTo('/plan')"
-      />
+      <Button v-if="!sought" label="Plan a pour" @click="navigateTo('/plan')" />
     </div>
   </div>
 </template>

@@ -40,44 +40,18 @@ function setVolume(value: number | undefined, percent = spread.value) {
         @click="edit()"
       />
     </header>
-    <p
-      v-if="library.trouble"
-      class="problem"
-      role="alert"
-    >
-      {{ library.trouble }}
-    </p>
-    <ul
-      v-if="library.items.mould.length > 0"
-      class="ruled"
-    >
-      <li
-        v-for="m in library.items.mould"
-        :key="m.id"
-      >
-        <MouldPicture
-          :mouth="m.body.mouth"
-          :volume="m.body.volume.value"
-          :size="52"
-        />
+    <p v-if="library.trouble" class="problem" role="alert">{{ library.trouble }}</p>
+    <ul v-if="library.items.mould.length > 0" class="ruled">
+      <li v-for="m in library.items.mould" :key="m.id">
+        <MouldPicture :mouth="m.body.mouth" :volume="m.body.volume.value" :size="52" />
         <span><span class="strong">{{ m.body.name }}</span><br><span class="small soft">{{ MOULD_MATERIALS[m.body.material].name }}<template v-if="m.body.note">. {{ m.body.note }}</template></span></span>
         <span><span class="num strong">{{ formatVolume(m.body.volume.value, units) }}</span><br><span class="num small soft">{{ formatVolume(m.body.volume.low, units) }} to {{ formatVolume(m.body.volume.high, units) }}</span></span>
         <span class="small release">{{ MOULD_MATERIALS[m.body.material].release }}</span>
         <span class="small soft"><span class="num">{{ m.uses ?? 0 }}</span> casts so far</span>
-        <Button
-          v-if="session.mayWrite"
-          label="Change"
-          severity="secondary"
-          size="small"
-          :aria-label="`Change ${m.body.name}`"
-          @click="edit(m)"
-        />
+        <Button v-if="session.mayWrite" label="Change" severity="secondary" size="small" :aria-label="`Change ${m.body.name}`" @click="edit(m)" />
       </li>
     </ul>
-    <div
-      v-else-if="library.loaded"
-      class="empty"
-    >
+    <div v-else-if="library.loaded" class="empty">
       <p>No moulds yet. Fill yours with water to where the plaster should stand, pour that into a jug or onto a scale, and write it down here once. Then let the mould drain dry.</p>
     </div>
     <EditDialog
@@ -97,19 +71,14 @@ function setVolume(value: number | undefined, percent = spread.value) {
         />
       </div>
       <div class="field">
-        <span
-          id="material-label"
-          class="strong small"
-        >Made of</span><Select
+        <span id="material-label" class="strong small">Made of</span><Select
           v-model="item.body.material"
           :options="materials"
           option-label="name"
           option-value="id"
           aria-labelledby="material-label"
         />
-        <p class="small soft">
-          {{ MOULD_MATERIALS[item.body.material].release }}
-        </p>
+        <p class="small soft">{{ MOULD_MATERIALS[item.body.material].release }}</p>
       </div>
       <QuantityField
         kind="volume"

@@ -37,35 +37,16 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
         @click="bag.edit()"
       />
     </header>
-    <p
-      v-if="library.trouble"
-      class="problem"
-      role="alert"
-    >
-      {{ library.trouble }}
-    </p>
+    <p v-if="library.trouble" class="problem" role="alert">{{ library.trouble }}</p>
     <ul class="ruled bags">
-      <li
-        v-for="b in library.items.bag"
-        :key="b.id"
-      >
+      <li v-for="b in library.items.bag" :key="b.id">
         <span><span class="strong">{{ b.body.name }}</span><br><span class="small soft">{{ powderClass(b.body.classId).name }}<template v-if="b.body.opened">, opened {{ b.body.opened }}</template>{{ b.body.uncertain ? ', set time uncertain' : '' }}</span></span>
         <span class="small">{{ b.body.left === undefined ? '' : `${formatMass(b.body.left, units)} left` }}</span>
         <span class="small soft">{{ b.body.bulk ? `a litre weighs ${roundTo(b.body.bulk.low, 10)} to ${roundTo(b.body.bulk.high, 10)} g as scooped here` : 'bulk density not measured' }}</span>
-        <Button
-          v-if="session.mayWrite"
-          label="Change"
-          severity="secondary"
-          size="small"
-          :aria-label="`Change ${b.body.name}`"
-          @click="bag.edit(b)"
-        />
+        <Button v-if="session.mayWrite" label="Change" severity="secondary" size="small" :aria-label="`Change ${b.body.name}`" @click="bag.edit(b)" />
       </li>
     </ul>
-    <p
-      v-if="library.loaded && library.items.bag.length === 0"
-      class="empty"
-    >
+    <p v-if="library.loaded && library.items.bag.length === 0" class="empty">
       No bags yet. You can plan with a class of powder alone; a bag of your own makes scoops and times truer.
     </p>
     <div class="group-head">
@@ -79,10 +60,7 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
       />
     </div>
     <ul class="ruled bags">
-      <li
-        v-for="b in library.items.bucket"
-        :key="b.id"
-      >
+      <li v-for="b in library.items.bucket" :key="b.id">
         <span class="strong">{{ b.body.name }}</span>
         <span class="small"><span class="num">{{ formatVolume(vesselVolume(b.body.vessel, safeHeight(b.body.vessel)), units) }}</span> with room to stir</span>
         <span class="small soft">{{ formatLength(b.body.vessel.bottom, units) }} across below, {{ formatLength(b.body.vessel.top, units) }} above, {{ formatLength(b.body.vessel.height, units) }} high</span>
@@ -96,27 +74,15 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
         />
       </li>
     </ul>
-    <p
-      v-if="library.loaded && library.items.bucket.length === 0"
-      class="empty"
-    >
+    <p v-if="library.loaded && library.items.bucket.length === 0" class="empty">
       No buckets yet. Three inside measures are enough for the water line in millimetres.
     </p>
-    <div class="group-head">
-      <h2>Classes</h2><span class="small soft">water per 100 powder; set time at 21 °C, hand stirred</span>
-    </div>
-    <div
-      class="scroll"
-      tabindex="0"
-      role="region"
-      aria-label="Classes of powder"
-    >
+    <div class="group-head"><h2>Classes</h2><span class="small soft">water per 100 powder; set time at 21 °C, hand stirred</span></div>
+    <div class="scroll" tabindex="0" role="region" aria-label="Classes of powder">
       <table>
         <thead>
           <tr>
-            <th scope="col">
-              Class
-            </th><th scope="col">
+            <th scope="col">Class</th><th scope="col">
               usual
             </th><th scope="col">
               usable
@@ -130,28 +96,13 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
           </tr>
         </thead>
         <tbody>
-          <tr
-            v-for="p in POWDER_CLASSES"
-            :key="p.id"
-          >
-            <th scope="row">
-              {{ p.name }}
-            </th>
-            <td class="num">
-              {{ formatConsistency(p.ratio.recommended) }}
-            </td>
-            <td class="num">
-              {{ formatConsistency(p.ratio.low) }}–{{ formatConsistency(p.ratio.high) }}
-            </td>
-            <td class="num">
-              {{ p.nominalSet.minutes }} min
-            </td>
-            <td class="num">
-              {{ roundTo(p.bulkLoose.low, 10) }}–{{ roundTo(p.bulkLoose.high, 10) }} g
-            </td>
-            <td class="small soft">
-              {{ p.nominalSet.basis.kind }}
-            </td>
+          <tr v-for="p in POWDER_CLASSES" :key="p.id">
+            <th scope="row">{{ p.name }}</th>
+            <td class="num">{{ formatConsistency(p.ratio.recommended) }}</td>
+            <td class="num">{{ formatConsistency(p.ratio.low) }}–{{ formatConsistency(p.ratio.high) }}</td>
+            <td class="num">{{ p.nominalSet.minutes }} min</td>
+            <td class="num">{{ roundTo(p.bulkLoose.low, 10) }}–{{ roundTo(p.bulkLoose.high, 10) }} g</td>
+            <td class="small soft">{{ p.nominalSet.basis.kind }}</td>
           </tr>
         </tbody>
       </table>
@@ -173,10 +124,7 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
         />
       </div>
       <div class="field">
-        <span
-          id="class-label"
-          class="strong small"
-        >Class of powder</span><Select
+        <span id="class-label" class="strong small">Class of powder</span><Select
           v-model="bag.item.body.classId"
           :options="[...POWDER_CLASSES]"
           option-label="name"
@@ -184,11 +132,7 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
           aria-labelledby="class-label"
         />
       </div>
-      <QuantityField
-        v-model="bag.item.body.left"
-        kind="mass"
-        label="Left in it"
-      />
+      <QuantityField v-model="bag.item.body.left" kind="mass" label="Left in it" />
       <QuantityField
         v-model="litre"
         kind="mass"
@@ -225,24 +169,9 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
           maxlength="80"
         />
       </div>
-      <QuantityField
-        v-model="bucket.item.body.vessel.bottom"
-        kind="length"
-        label="Inside, across the bottom"
-        :check="positive"
-      />
-      <QuantityField
-        v-model="bucket.item.body.vessel.top"
-        kind="length"
-        label="Inside, across the top"
-        :check="positive"
-      />
-      <QuantityField
-        v-model="bucket.item.body.vessel.height"
-        kind="length"
-        label="Inside height"
-        :check="positive"
-      />
+      <QuantityField v-model="bucket.item.body.vessel.bottom" kind="length" label="Inside, across the bottom" :check="positive" />
+      <QuantityField v-model="bucket.item.body.vessel.top" kind="length" label="Inside, across the top" :check="positive" />
+      <QuantityField v-model="bucket.item.body.vessel.height" kind="length" label="Inside height" :check="positive" />
       <p class="small soft">
         It holds {{ formatVolume(vesselVolume(bucket.item.body.vessel), units) }} to the rim, {{ formatVolume(vesselVolume(bucket.item.body.vessel, safeHeight(bucket.item.body.vessel)), units) }} with room to stir.
       </p>

@@ -59,36 +59,17 @@ async function signOut() {
   <div class="narrow">
     <header>
       <h1>{{ session.facts?.workshop?.name }}</h1>
-      <Button
-        label="Sign out"
-        severity="secondary"
-        @click="signOut"
-      />
+      <Button label="Sign out" severity="secondary" @click="signOut" />
     </header>
     <p class="soft">
       You are {{ session.person?.name }}, {{ session.person?.role }}.<template v-if="records.unsent > 0">
         {{ records.unsent }} entries still wait to be sent; they stay here when you sign out.
       </template>
     </p>
-    <p
-      v-if="trouble"
-      class="problem"
-      role="alert"
-    >
-      {{ trouble.sentence }}
-    </p>
-    <div class="group-head">
-      <h2>Units</h2><span class="small soft">Fields read every unit; these are the ones shown.</span>
-    </div>
-    <div
-      v-for="[kind, word] in KINDS"
-      :key="kind"
-      class="unit"
-    >
-      <span
-        :id="`unit-${kind}`"
-        class="strong"
-      >{{ word }}</span>
+    <p v-if="trouble" class="problem" role="alert">{{ trouble.sentence }}</p>
+    <div class="group-head"><h2>Units</h2><span class="small soft">Fields read every unit; these are the ones shown.</span></div>
+    <div v-for="[kind, word] in KINDS" :key="kind" class="unit">
+      <span :id="`unit-${kind}`" class="strong">{{ word }}</span>
       <SelectButton
         :model-value="session.units[kind]"
         :options="[...CHOICES[kind]]"
@@ -100,14 +81,9 @@ async function signOut() {
         @update:model-value="setUnits({ [kind]: $event })"
       />
     </div>
-    <div class="group-head">
-      <h2>People</h2>
-    </div>
+    <div class="group-head"><h2>People</h2></div>
     <ul class="ruled">
-      <li
-        v-for="p in people"
-        :key="p.id"
-      >
+      <li v-for="p in people" :key="p.id">
         <span><span class="strong">{{ p.name }}</span><br><span class="small soft">{{ p.email }}</span></span>
         <Select
           v-if="session.isOwner"
@@ -129,11 +105,7 @@ async function signOut() {
         />
       </li>
     </ul>
-    <form
-      v-if="session.isOwner"
-      novalidate
-      @submit.prevent="addPerson"
-    >
+    <form v-if="session.isOwner" novalidate @submit.prevent="addPerson">
       <h3>Add someone</h3>
       <div class="field">
         <label for="new-name">Name</label><InputText
@@ -162,25 +134,16 @@ async function signOut() {
         />
       </div>
       <div class="field">
-        <span
-          id="new-role"
-          class="strong small"
-        >Role</span><Select
+        <span id="new-role" class="strong small">Role</span><Select
           v-model="form.role"
           :options="roles"
           option-label="name"
           option-value="id"
           aria-labelledby="new-role"
         />
-        <p class="small soft">
-          {{ ROLE_WORDS[form.role] }}
-        </p>
+        <p class="small soft">{{ ROLE_WORDS[form.role] }}</p>
       </div>
-      <Button
-        type="submit"
-        label="Add"
-        class="add"
-      />
+      <Button type="submit" label="Add" class="add" />
     </form>
   </div>
 </template>

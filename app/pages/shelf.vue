@@ -65,43 +65,15 @@ const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c 
   <div>
     <header>
       <h1>Shelf</h1>
-      <p class="soft">
-        {{ count }} {{ count === 1 ? 'cast' : 'casts' }}
-      </p>
+      <p class="soft">{{ count }} {{ count === 1 ? 'cast' : 'casts' }}</p>
     </header>
-    <p
-      v-if="pours.trouble"
-      class="problem"
-      role="alert"
-    >
-      {{ pours.trouble }}
-    </p>
-    <p
-      class="sr-only"
-      role="status"
-    >
-      {{ said }}
-    </p>
-    <section
-      v-for="s in sections"
-      :key="s.id"
-      :aria-labelledby="`shelf-${s.id}`"
-    >
-      <div class="group-head">
-        <h2 :id="`shelf-${s.id}`">
-          {{ s.title }}
-        </h2><span class="small soft">{{ s.hint }}</span>
-      </div>
+    <p v-if="pours.trouble" class="problem" role="alert">{{ pours.trouble }}</p>
+    <p class="sr-only" role="status">{{ said }}</p>
+    <section v-for="s in sections" :key="s.id" :aria-labelledby="`shelf-${s.id}`">
+      <div class="group-head"><h2 :id="`shelf-${s.id}`">{{ s.title }}</h2><span class="small soft">{{ s.hint }}</span></div>
       <ul class="ruled">
-        <template
-          v-for="g in s.groups"
-          :key="g.key"
-        >
-          <li
-            v-for="r in rowsOf(g)"
-            :key="r.key"
-            :class="['cast', { part: r !== g, late: r.need === 'open-late' }]"
-          >
+        <template v-for="g in s.groups" :key="g.key">
+          <li v-for="r in rowsOf(g)" :key="r.key" :class="['cast', { part: r !== g, late: r.need === 'open-late' }]">
             <RippleGlyph
               v-if="r === g && marks(g.pour)"
               :marks="marks(g.pour)!.glyph"
@@ -110,10 +82,7 @@ const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c 
             />
             <span v-else />
             <span class="who">
-              <NuxtLink
-                :to="`/pour/${r.pour}`"
-                class="row-link strong"
-              >{{ r.label }}</NuxtLink>
+              <NuxtLink :to="`/pour/${r.pour}`" class="row-link strong">{{ r.label }}</NuxtLink>
               <button
                 v-if="r === g && g.casts.length > 1"
                 class="unfold"
@@ -122,11 +91,7 @@ const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c 
               >{{ opened.has(g.key) ? 'together' : 'one by one' }}</button>
               <br><span class="small soft">{{ r.pourName }} · {{ r.first.material.replace('-', ' ') }}, {{ r.first.powder.toLowerCase() }} at <span class="num">{{ formatConsistency(r.first.ratio) }}</span></span>
             </span>
-            <CastBar
-              class="bar"
-              :cast="r.first"
-              :now="clock.now"
-            />
+            <CastBar class="bar" :cast="r.first" :now="clock.now" />
             <span class="need">
               <span :class="['strong', { num: r.need === 'setting' }]">{{ needWords(r, clock.now).what }}</span><br>
               <span class="small soft">{{ needWords(r, clock.now).when }}</span>
@@ -143,21 +108,11 @@ const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c 
         </template>
       </ul>
     </section>
-    <div
-      v-if="pours.loaded && groups.length === 0"
-      class="empty"
-    >
+    <div v-if="pours.loaded && groups.length === 0" class="empty">
       <p>The shelf is empty. Casts appear here as soon as they are poured, and say when they want to be opened.</p>
-      <Button
-        label="Plan a pour"
-        @click="navigateTo('/plan')"
-      />
+      <Button label="Plan a pour" @click="navigateTo('/plan')" />
     </div>
-    <JudgeDialog
-      :group="judging"
-      @judged="judged"
-      @closed="judging = undefined"
-    />
+    <JudgeDialog :group="judging" @judged="judged" @closed="judging = undefined" />
   </div>
 </template>
 

@@ -41,22 +41,9 @@ const says = (field: string) => trouble.value?.field === field ? trouble.value.s
     <div class="card sheet">
       <RippleMark class="mark" />
       <h1>Nine Ripples</h1>
-      <p class="soft">
-        {{ first ? 'This is a new workshop. Make yourself its owner; you can add others later.' : 'Plaster, measured and timed.' }}
-      </p>
-      <Button
-        v-if="session.facts?.demo"
-        label="Enter the demo workshop"
-        size="large"
-        fluid
-        :disabled="busy"
-        @click="go(session.enterDemo)"
-      />
-      <form
-        v-if="!session.facts?.demo || trouble"
-        novalidate
-        @submit.prevent="enter"
-      >
+      <p class="soft">{{ first ? 'This is a new workshop. Make yourself its owner; you can add others later.' : 'Plaster, measured and timed.' }}</p>
+      <Button v-if="session.facts?.demo" label="Enter the demo workshop" size="large" fluid :disabled="busy" @click="go(session.enterDemo)" />
+      <form v-if="!session.facts?.demo || trouble" novalidate @submit.prevent="enter">
         <template v-if="first">
           <div class="field">
             <label for="workshop">Name of the workshop</label><InputText
@@ -65,12 +52,7 @@ const says = (field: string) => trouble.value?.field === field ? trouble.value.s
               autocomplete="organization"
               :invalid="says('workshop') !== undefined"
             />
-            <p
-              v-if="says('workshop')"
-              class="problem"
-            >
-              {{ says('workshop') }}
-            </p>
+            <p v-if="says('workshop')" class="problem">{{ says('workshop') }}</p>
           </div>
           <div class="field">
             <label for="name">Your name</label><InputText
@@ -79,12 +61,7 @@ const says = (field: string) => trouble.value?.field === field ? trouble.value.s
               autocomplete="name"
               :invalid="says('name') !== undefined"
             />
-            <p
-              v-if="says('name')"
-              class="problem"
-            >
-              {{ says('name') }}
-            </p>
+            <p v-if="says('name')" class="problem">{{ says('name') }}</p>
           </div>
         </template>
         <div class="field">
@@ -95,12 +72,7 @@ const says = (field: string) => trouble.value?.field === field ? trouble.value.s
             autocomplete="username"
             :invalid="says('email') !== undefined"
           />
-          <p
-            v-if="says('email')"
-            class="problem"
-          >
-            {{ says('email') }}
-          </p>
+          <p v-if="says('email')" class="problem">{{ says('email') }}</p>
         </div>
         <div class="field">
           <label for="password">Password{{ first ? ', ten characters or more' : '' }}</label><InputText
@@ -110,21 +82,10 @@ const says = (field: string) => trouble.value?.field === field ? trouble.value.s
             :autocomplete="first ? 'new-password' : 'current-password'"
             :invalid="says('password') !== undefined"
           />
-          <p
-            v-if="says('password')"
-            class="problem"
-          >
-            {{ says('password') }}
-          </p>
+          <p v-if="says('password')" class="problem">{{ says('password') }}</p>
         </div>
-        <div
-          v-if="first"
-          class="field"
-        >
-          <span
-            id="units-label"
-            class="strong small"
-          >Units</span>
+        <div v-if="first" class="field">
+          <span id="units-label" class="strong small">Units</span>
           <SelectButton
             v-model="form.units"
             :options="UNIT_CHOICES"
@@ -134,21 +95,9 @@ const says = (field: string) => trouble.value?.field === field ? trouble.value.s
             aria-labelledby="units-label"
           />
         </div>
-        <Button
-          type="submit"
-          :label="first ? 'Open the workshop' : 'Sign in'"
-          size="large"
-          fluid
-          :disabled="busy"
-        />
+        <Button type="submit" :label="first ? 'Open the workshop' : 'Sign in'" size="large" fluid :disabled="busy" />
       </form>
-      <p
-        v-if="trouble && !trouble.field"
-        class="problem"
-        role="alert"
-      >
-        {{ trouble.sentence }}
-      </p>
+      <p v-if="trouble && !trouble.field" class="problem" role="alert">{{ trouble.sentence }}</p>
     </div>
   </main>
 </template>

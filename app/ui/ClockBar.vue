@@ -18,16 +18,9 @@ async function change(body: { rate?: number, jump?: number }) {
 </script>
 
 <template>
-  <div
-    v-if="session.facts?.demo"
-    class="clock-bar"
-  >
+  <div v-if="session.facts?.demo" class="clock-bar">
     <span>Demo clock <span class="num">{{ timeOfDay(clock.now) }}</span></span>
-    <span
-      class="paces"
-      role="group"
-      aria-label="Pace of the demo clock"
-    >
+    <span class="paces" role="group" aria-label="Pace of the demo clock">
       <button
         v-for="r in [1, 10, 60]"
         :key="r"
@@ -37,10 +30,7 @@ async function change(body: { rate?: number, jump?: number }) {
       <button @click="change({ jump: 900 })">15 min on</button>
       <button @click="change({ jump: 6 * 3600 })">6 h on</button>
     </span>
-    <span
-      v-if="trouble"
-      role="alert"
-    >{{ trouble }}</span>
+    <span v-if="trouble" role="alert">{{ trouble }}</span>
   </div>
 </template>
 

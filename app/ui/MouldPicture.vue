@@ -11,12 +11,7 @@ const shape = computed(() => {
 </script>
 
 <template>
-  <svg
-    :width="size + 4"
-    :height="size"
-    :viewBox="`0 0 ${size + 4} ${size}`"
-    aria-hidden="true"
-  >
+  <svg :width="size + 4" :height="size" :viewBox="`0 0 ${size + 4} ${size}`" aria-hidden="true">
     <path
       :d="`M${(size + 4 - shape.w) / 2} ${size - 2 - shape.h}v${shape.h}h${shape.w}v${-shape.h}`"
       fill="var(--mix-soft)"

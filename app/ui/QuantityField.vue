@@ -69,10 +69,7 @@ function end() {
 
 <template>
   <div class="quantity">
-    <label
-      :for="id"
-      :class="{ 'sr-only': hideLabel }"
-    >{{ label }}</label>
+    <label :for="id" :class="{ 'sr-only': hideLabel }">{{ label }}</label>
     <InputText
       :id="id"
       class="num box"
@@ -87,14 +84,7 @@ function end() {
       @blur="end"
       @keydown.enter="settle"
     />
-    <p
-      v-if="sentence"
-      :id="`${id}-says`"
-      :class="['problem', { warn: own === '' && !invalid }]"
-      role="alert"
-    >
-      {{ sentence }}
-    </p>
+    <p v-if="sentence" :id="`${id}-says`" :class="['problem', { warn: own === '' && !invalid }]" role="alert">{{ sentence }}</p>
   </div>
 </template>
 

@@ -23,80 +23,21 @@ const spoken = computed(() => milestones.map(m => m.actual !== undefined
       role="img"
       :aria-label="`Ripple chart, time after powder met water. ${spoken.join('. ')}.`"
     >
-      <path
-        v-if="layout.now > 0"
-        :d="sector(layout.now)"
-        class="disc"
-      />
-      <path
-        :d="sector(layout.drop)"
-        class="drop"
-      />
-      <path
-        v-for="(t, i) in layout.ticks"
-        :key="i"
-        :d="arc(t.r)"
-        :class="['tick', { done: t.done }]"
-      />
-      <g
-        v-for="a in layout.arcs"
-        :key="a.id"
-        :class="['ripple', `tone-${a.tone}`, { past: a.past }]"
-      >
-        <path
-          v-if="!a.past"
-          :d="ring(a.inner, a.outer)"
-          class="band"
-        />
-        <path
-          :d="arc(a.r)"
-          class="line"
-        />
+      <path v-if="layout.now > 0" :d="sector(layout.now)" class="disc" />
+      <path :d="sector(layout.drop)" class="drop" />
+      <path v-for="(t, i) in layout.ticks" :key="i" :d="arc(t.r)" :class="['tick', { done: t.done }]" />
+      <g v-for="a in layout.arcs" :key="a.id" :class="['ripple', `tone-${a.tone}`, { past: a.past }]">
+        <path v-if="!a.past" :d="ring(a.inner, a.outer)" class="band" />
+        <path :d="arc(a.r)" class="line" />
       </g>
-      <path
-        v-if="layout.now > 0"
-        :d="arc(layout.now)"
-        class="edge"
-      />
-      <line
-        x1="-2"
-        :x2="size + 4"
-        y1="0"
-        y2="0"
-        class="surface"
-      />
-      <g
-        v-for="t in layout.axis"
-        :key="t.label"
-      >
-        <line
-          :x1="t.x"
-          :x2="t.x"
-          :y1="-letter * 0.5"
-          y2="0"
-          class="surface"
-        />
-        <text
-          :x="t.x"
-          :y="-letter * 0.85"
-          text-anchor="middle"
-          class="num axis"
-          :font-size="letter * 0.8"
-        >{{ t.label }}</text>
+      <path v-if="layout.now > 0" :d="arc(layout.now)" class="edge" />
+      <line x1="-2" :x2="size + 4" y1="0" y2="0" class="surface" />
+      <g v-for="t in layout.axis" :key="t.label">
+        <line :x1="t.x" :x2="t.x" :y1="-letter * 0.5" y2="0" class="surface" />
+        <text :x="t.x" :y="-letter * 0.85" text-anchor="middle" class="num axis" :font-size="letter * 0.8">{{ t.label }}</text>
       </g>
-      <g
-        v-for="a in layout.arcs"
-        :key="`label-${a.id}`"
-        :class="[`tone-${a.tone}`]"
-      >
-        <rect
-          :x="a.label.x - half(a)"
-          :y="a.label.y - letter * 0.66"
-          :width="2 * half(a)"
-          :height="letter * 1.32"
-          :rx="letter * 0.3"
-          class="plate"
-        />
+      <g v-for="a in layout.arcs" :key="`label-${a.id}`" :class="[`tone-${a.tone}`]">
+        <rect :x="a.label.x - half(a)" :y="a.label.y - letter * 0.66" :width="2 * half(a)" :height="letter * 1.32" :rx="letter * 0.3" class="plate" />
         <text
           :x="a.label.x"
           :y="a.label.y + letter * 0.35"

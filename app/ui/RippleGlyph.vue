@@ -11,18 +11,8 @@ const sector = (r: number) => `M0 0L${r} 0A${r} ${r} 0 0 1 0 ${r}Z`
 </script>
 
 <template>
-  <svg
-    :width="size"
-    :height="size"
-    viewBox="-0.5 -0.5 29 29"
-    aria-hidden="true"
-  >
-    <path
-      v-if="layout.now > 0"
-      :d="sector(layout.now)"
-      fill="var(--powder-mid)"
-      opacity="0.55"
-    />
+  <svg :width="size" :height="size" viewBox="-0.5 -0.5 29 29" aria-hidden="true">
+    <path v-if="layout.now > 0" :d="sector(layout.now)" fill="var(--powder-mid)" opacity="0.55" />
     <path
       v-for="a in layout.arcs"
       :key="a.id"

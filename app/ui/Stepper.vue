@@ -8,16 +8,8 @@ const put = (value: number) => {
 </script>
 
 <template>
-  <span
-    class="stepper"
-    role="group"
-    :aria-label="label"
-  >
-    <button
-      :aria-label="`One less: ${label}`"
-      :disabled="model <= min"
-      @click="put(model - step)"
-    >−</button>
+  <span class="stepper" role="group" :aria-label="label">
+    <button :aria-label="`One less: ${label}`" :disabled="model <= min" @click="put(model - step)">−</button>
     <input
       class="num"
       inputmode="numeric"
@@ -25,11 +17,7 @@ const put = (value: number) => {
       :value="`${model}${unit}`"
       @change="put(Number(($event.target as HTMLInputElement).value.replace(/[^\d.,-]/g, '').replace(',', '.')))"
     >
-    <button
-      :aria-label="`One more: ${label}`"
-      :disabled="model >= max"
-      @click="put(model + step)"
-    >+</button>
+    <button :aria-label="`One more: ${label}`" :disabled="model >= max" @click="put(model + step)">+</button>
   </span>
 </template>
 

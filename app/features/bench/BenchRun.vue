@@ -43,6 +43,7 @@ const SAME_PRESS_MS = 450
 const settled = ref(true)
 let settling: ReturnType<typeof setTimeout> | undefined
 watch(() => state.value.step, () => {
+  words.value = '' // a cue for the step before is over
   settled.value = false
   clearTimeout(settling)
   settling = setTimeout(() => {
@@ -82,17 +83,8 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
 </script>
 
 <template>
-  <main
-    ref="root"
-    class="face"
-    @click="giveKeysBack"
-  >
-    <div
-      v-if="flashing > 0"
-      :key="flashing"
-      class="flash"
-      aria-hidden="true"
-    />
+  <main ref="root" class="face" @click="giveKeysBack">
+    <div v-if="flashing > 0" :key="flashing" class="flash" aria-hidden="true" />
     <header>
       <div class="name">
         <h1>{{ run.plan.name }}</h1>
@@ -105,98 +97,33 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
       </div>
       <div class="tools">
         <span class="num clock">{{ timeOfDay(clock.now) }}</span>
-        <span
-          class="tellings"
-          role="group"
-          aria-label="How cues are told"
-        >
-          <button
-            v-for="t in TELLINGS"
-            :key="t.id"
-            :aria-pressed="telling === t.id"
-            @click="telling = t.id"
-          >{{ t.word }}</button>
+        <span class="tellings" role="group" aria-label="How cues are told">
+          <button v-for="t in TELLINGS" :key="t.id" :aria-pressed="telling === t.id" @click="telling = t.id">{{ t.word }}</button>
         </span>
-        <button
-          :aria-pressed="bright"
-          @click="bright = !bright"
-        >
-          Bright
-        </button>
-        <button
-          :aria-pressed="keysOn"
-          @click="keysOn = !keysOn"
-        >
-          Keys
-        </button>
-        <button
-          v-if="canFill"
-          :aria-pressed="isFullscreen"
-          @click="toggleFull"
-        >
-          Full screen
-        </button>
-        <button @click="locked = true">
-          Lock
-        </button>
-        <NuxtLink to="/">
-          Leave
-        </NuxtLink>
+        <button :aria-pressed="bright" @click="bright = !bright">Bright</button>
+        <button :aria-pressed="keysOn" @click="keysOn = !keysOn">Keys</button>
+        <button v-if="canFill" :aria-pressed="isFullscreen" @click="toggleFull">Full screen</button>
+        <button @click="locked = true">Lock</button>
+        <NuxtLink to="/">Leave</NuxtLink>
       </div>
     </header>
-    <p
-      class="sr-only"
-      role="status"
-    >
-      {{ said }}
-    </p>
+    <p class="sr-only" role="status">{{ said }}</p>
     <div class="body">
       <div class="chart">
-        <RippleChart
-          :milestones="milestones"
-          :now="wetFor"
-          :before="before"
-          :size="440"
-          :letter="17"
-        />
-        <p
-          v-if="!canWake"
-          class="small soft"
-        >
-          This browser cannot keep the screen awake here; set it so in the device.
-        </p>
+        <RippleChart :milestones="milestones" :now="wetFor" :before="before" :size="440" :letter="17" />
+        <p v-if="!canWake" class="small soft">This browser cannot keep the screen awake here; set it so in the device.</p>
       </div>
       <div class="work">
         <p class="stage">
-          <template v-if="step.stage === 'clean-up'">
-            Clean-up
-          </template>
-          <template v-else>
-            {{ place.number }} of {{ place.of }} · {{ step.stage.replace(/^./, c => c.toUpperCase()) }}
-          </template>
+          <template v-if="step.stage === 'clean-up'">Clean-up</template>
+          <template v-else>{{ place.number }} of {{ place.of }} · {{ step.stage.replace(/^./, c => c.toUpperCase()) }}</template>
         </p>
         <h2>{{ over ? 'This pour has left the bench' : step.instruction }}</h2>
-        <p class="detail">
-          {{ over ? 'Its casts are on the shelf.' : step.detail }}
-        </p>
-        <p
-          v-if="words"
-          class="cue"
-          role="alert"
-        >
-          {{ words }}
-        </p>
-        <div
-          v-if="expected !== undefined"
-          class="elapsed"
-        >
+        <p class="detail">{{ over ? 'Its casts are on the shelf.' : step.detail }}</p>
+        <p v-if="words" class="cue" role="alert">{{ words }}</p>
+        <div v-if="expected !== undefined" class="elapsed">
           <p><span class="num now">{{ counting(inStep) }}</span> <span class="soft">of about {{ formatDuration(Math.round(expected / 5) * 5) }}</span></p>
-          <div
-            class="track"
-            aria-hidden="true"
-          >
-            <span :style="{ width: `${share * 100}%` }" />
-          </div>
+          <div class="track" aria-hidden="true"><span :style="{ width: `${share * 100}%` }" /></div>
         </div>
         <WeighPanel
           v-if="step.stage === 'weigh' || showsPowder"
@@ -204,77 +131,32 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           :batch="step.batch"
           :powder-only="showsPowder"
         />
-        <FillPanel
-          v-if="step.stage === 'fill'"
-          :batch="step.batch"
-        />
-        <div
-          v-if="step.stage === 'clean-up'"
-          class="leftover"
-          role="group"
-          aria-label="Where the leftover went"
-        >
-          <button
-            v-for="p in places"
-            :key="p.id"
-            :aria-pressed="batch.leftover === p.id"
-            :disabled="!session.mayWrite"
-            @click="leftover(p.id)"
-          >
+        <FillPanel v-if="step.stage === 'fill'" :batch="step.batch" />
+        <div v-if="step.stage === 'clean-up'" class="leftover" role="group" aria-label="Where the leftover went">
+          <button v-for="p in places" :key="p.id" :aria-pressed="batch.leftover === p.id" :disabled="!session.mayWrite" @click="leftover(p.id)">
             {{ p.word }}
           </button>
         </div>
-        <p
-          v-if="(step.stage === 'set' || step.stage === 'clean-up') && openWindow"
-          class="open"
-        >
+        <p v-if="(step.stage === 'set' || step.stage === 'clean-up') && openWindow" class="open">
           Open the moulds <span class="num">{{ windowOf(openWindow.from, openWindow.to, clock.now) }}</span><template v-if="openWindow.from > clock.now">
             , in <span class="num">{{ formatDuration((openWindow.from - clock.now) / 1000) }}</span>
           </template>
         </p>
-        <ul
-          v-if="['ready', 'weigh', 'sift', 'clean-up', 'set'].includes(step.stage)"
-          class="cautions"
-        >
-          <li
-            v-for="c in caution"
-            :key="c.id"
-          >
-            {{ c.sentence }}
-          </li>
+        <ul v-if="['ready', 'weigh', 'sift', 'clean-up', 'set'].includes(step.stage)" class="cautions">
+          <li v-for="c in caution" :key="c.id">{{ c.sentence }}</li>
         </ul>
-        <MinuteStrip
-          v-if="wetFor !== undefined && !over"
-          :cues="cues"
-          :now="clock.now"
-        />
-        <p
-          v-if="wetFor !== undefined"
-          class="both"
-        >
+        <MinuteStrip v-if="wetFor !== undefined && !over" :cues="cues" :now="clock.now" />
+        <p v-if="wetFor !== undefined" class="both">
           <span>wet <span class="num">{{ counting(wetFor) }}</span></span>
           <span v-if="stirredFor !== undefined">since stirring began <span class="num">{{ counting(stirredFor) }}</span></span>
         </p>
       </div>
     </div>
-    <section
-      v-if="!over"
-      class="signs"
-      aria-label="I can see"
-    >
+    <section v-if="!over" class="signs" aria-label="I can see">
       <div class="signs-head">
         <span>I can see</span>
-        <span
-          class="late"
-          role="group"
-          aria-label="When the next entry happened"
-        >
-          <button
-            v-for="m in LATE"
-            :key="m"
-            :aria-pressed="late === m"
-            @click="late = m"
-          >{{ m === 0 ? 'just now' : `${m} min ago` }}</button>
+        <span class="late" role="group" aria-label="When the next entry happened">
+          <button v-for="m in LATE" :key="m" :aria-pressed="late === m" @click="late = m">{{ m === 0 ? 'just now' : `${m} min ago` }}</button>
         </span>
       </div>
       <div class="sign-row">
@@ -286,54 +168,24 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           :title="s.meaning"
           @click="sign(s)"
         >
-          <span
-            class="num key"
-            aria-hidden="true"
-          >{{ i + 1 }}</span>{{ s.words }}{{ given.has(s.id) ? ' ✓' : '' }}
+          <span class="num key" aria-hidden="true">{{ i + 1 }}</span>{{ s.words }}{{ given.has(s.id) ? ' ✓' : '' }}
         </button>
       </div>
     </section>
     <footer>
-      <button
-        class="go"
-        :data-settled="settled"
-        :disabled="!session.mayWrite && !over"
-        @click="forward"
-      >
+      <button class="go" :data-settled="settled" :disabled="!session.mayWrite && !over" @click="forward">
         {{ over ? 'To the shelf' : step.done }}
       </button>
-      <button
-        class="side"
-        :aria-pressed="muted"
-        @click="muted = !muted"
-      >
-        {{ muted ? 'Muted' : 'Mute' }}
-      </button>
-      <HoldButton
-        class="side"
-        :disabled="!session.mayWrite"
-        aria-label="Back: hold to take back the last entry"
-        @held="goBack"
-      >
+      <button class="side" :aria-pressed="muted" @click="muted = !muted">{{ muted ? 'Muted' : 'Mute' }}</button>
+      <HoldButton class="side" :disabled="!session.mayWrite" aria-label="Back: hold to take back the last entry" @held="goBack">
         Back <span class="small">hold</span>
       </HoldButton>
     </footer>
-    <div
-      v-if="locked"
-      class="lock"
-    >
+    <div v-if="locked" class="lock">
       <p>Locked against drips. Keys and pedal still work.</p>
-      <HoldButton @held="locked = false">
-        Hold to unlock
-      </HoldButton>
+      <HoldButton @held="locked = false">Hold to unlock</HoldButton>
     </div>
-    <p
-      v-if="store.trouble"
-      class="sr-only"
-      role="status"
-    >
-      {{ store.trouble }} {{ state.status }}
-    </p>
+    <p v-if="store.trouble" class="sr-only" role="status">{{ store.trouble }} {{ state.status }}</p>
   </main>
 </template>
 

@@ -22,15 +22,10 @@ function fill(cast: string) {
       <template v-if="left > 0">
         Pour it all within <span class="num">{{ formatDuration(Math.round(left / 5) * 5) }}</span>
       </template>
-      <template v-else>
-        It should be stiff by now: stop when it no longer levels itself
-      </template>
+      <template v-else>It should be stiff by now: stop when it no longer levels itself</template>
     </p>
     <ul>
-      <li
-        v-for="c in casts"
-        :key="c.cast.id"
-      >
+      <li v-for="c in casts" :key="c.cast.id">
         <button
           :disabled="(c.filledAt !== undefined && !c.fillInferred) || !session.mayWrite"
           :class="{ done: c.filledAt !== undefined }"

@@ -37,18 +37,11 @@ const restored = computed(() => {
 
 <template>
   <div class="weigh">
-    <div
-      v-for="p in parts.filter(x => !powderOnly || x.what === 'powder')"
-      :key="p.what"
-      :class="['part', p.what]"
-    >
+    <div v-for="p in parts.filter(x => !powderOnly || x.what === 'powder')" :key="p.what" :class="['part', p.what]">
       <span class="what">{{ p.what === 'water' ? 'Water' : 'Powder' }}</span>
       <span class="num target">{{ p.big }}</span>
       <span class="small soft">{{ p.small }}</span>
-      <span
-        v-if="session.mayWrite"
-        class="real"
-      >
+      <span v-if="session.mayWrite" class="real">
         <Button
           v-if="!weighed[p.what]"
           label="As planned"
@@ -65,13 +58,7 @@ const restored = computed(() => {
         />
       </span>
     </div>
-    <p
-      v-if="restored"
-      class="restored"
-      role="status"
-    >
-      {{ restored }}
-    </p>
+    <p v-if="restored" class="restored" role="status">{{ restored }}</p>
   </div>
 </template>
 

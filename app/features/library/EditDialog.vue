@@ -9,38 +9,13 @@ const emit = defineEmits<{ save: [], putAway: [] }>()
 </script>
 
 <template>
-  <Dialog
-    v-model:visible="open"
-    modal
-    :header="title"
-    :style="{ width: 'min(540px, 95vw)' }"
-  >
-    <form
-      novalidate
-      @submit.prevent="emit('save')"
-    >
+  <Dialog v-model:visible="open" modal :header="title" :style="{ width: 'min(540px, 95vw)' }">
+    <form novalidate @submit.prevent="emit('save')">
       <slot />
-      <p
-        v-if="trouble"
-        class="problem"
-        role="alert"
-      >
-        {{ trouble }}
-      </p>
+      <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
       <div class="ways">
-        <Button
-          v-if="existing"
-          label="Put away"
-          severity="secondary"
-          :disabled="busy"
-          @click="emit('putAway')"
-        />
-        <Button
-          type="submit"
-          label="Save"
-          :disabled="busy"
-          class="save"
-        />
+        <Button v-if="existing" label="Put away" severity="secondary" :disabled="busy" @click="emit('putAway')" />
+        <Button type="submit" label="Save" :disabled="busy" class="save" />
       </div>
     </form>
   </Dialog>

@@ -23,18 +23,8 @@ const word = { water: 'Water line', final: 'With powder in', safe: 'No higher' }
 </script>
 
 <template>
-  <svg
-    :viewBox="`0 0 ${CUT.width} ${cut.height}`"
-    role="img"
-    :aria-label="label"
-  >
-    <line
-      x1="0"
-      :x2="CUT.width"
-      :y1="cut.table + 1.5"
-      :y2="cut.table + 1.5"
-      class="table"
-    />
+  <svg :viewBox="`0 0 ${CUT.width} ${cut.height}`" role="img" :aria-label="label">
+    <line x1="0" :x2="CUT.width" :y1="cut.table + 1.5" :y2="cut.table + 1.5" class="table" />
     <g v-if="cut.bucket && water && final && safe">
       <path
         :d="`M${cut.bucket.centre - cut.bucket.bottom} ${cut.table}L${cut.bucket.centre - final.half} ${final.y}H${cut.bucket.centre + final.half}L${cut.bucket.centre + cut.bucket.bottom} ${cut.table}Z`"
@@ -48,25 +38,13 @@ const word = { water: 'Water line', final: 'With powder in', safe: 'No higher' }
         :d="`M${cut.bucket.centre - cut.bucket.top} ${cut.bucket.rim}L${cut.bucket.centre - cut.bucket.bottom} ${cut.table}H${cut.bucket.centre + cut.bucket.bottom}L${cut.bucket.centre + cut.bucket.top} ${cut.bucket.rim}`"
         class="wall"
       />
-      <g
-        v-for="l in cut.bucket.levels"
-        :key="l.id"
-        :class="`level-${l.id}`"
-      >
+      <g v-for="l in cut.bucket.levels" :key="l.id" :class="`level-${l.id}`">
         <polyline
           :points="`${cut.bucket.centre - l.half},${l.y} ${cut.bucket.centre + l.half + 6},${l.y} ${cut.bucket.centre + cut.bucket.top + 14},${l.labelY}`"
           class="mark"
         />
-        <text
-          :x="cut.bucket.centre + cut.bucket.top + 19"
-          :y="l.labelY - 3"
-          class="word"
-        >{{ word[l.id] }}</text>
-        <text
-          :x="cut.bucket.centre + cut.bucket.top + 19"
-          :y="l.labelY + 15"
-          class="num tall"
-        >{{ length(l.height) }}</text>
+        <text :x="cut.bucket.centre + cut.bucket.top + 19" :y="l.labelY - 3" class="word">{{ word[l.id] }}</text>
+        <text :x="cut.bucket.centre + cut.bucket.top + 19" :y="l.labelY + 15" class="num tall">{{ length(l.height) }}</text>
       </g>
       <g class="level-final">
         <text
@@ -95,17 +73,8 @@ const word = { water: 'Water line', final: 'With powder in', safe: 'No higher' }
         >{{ batch.scoops ? 'scoops water first' : 'water first' }}</text>
       </g>
     </g>
-    <g
-      v-for="m in cut.moulds"
-      :key="m.name"
-    >
-      <rect
-        :x="m.x + m.wall"
-        :y="cut.table - m.wall - m.depth"
-        :width="m.width"
-        :height="m.depth"
-        class="mix"
-      />
+    <g v-for="m in cut.moulds" :key="m.name">
+      <rect :x="m.x + m.wall" :y="cut.table - m.wall - m.depth" :width="m.width" :height="m.depth" class="mix" />
       <path
         :d="`M${m.x} ${cut.table - m.wall - m.depth}v${m.depth + m.wall}h${m.width + 2 * m.wall}v${-m.depth - m.wall}h${-m.wall}v${m.depth}h${-m.width}v${-m.depth}Z`"
         class="mould"
@@ -123,13 +92,7 @@ const word = { water: 'Water line', final: 'With powder in', safe: 'No higher' }
         class="num word"
       >{{ formatVolume(m.volume, units) }}{{ m.count > 1 ? ' each' : '' }}</text>
     </g>
-    <text
-      v-if="cut.bucket"
-      :x="cut.bucket.centre"
-      :y="cut.table + 20"
-      text-anchor="middle"
-      class="name"
-    >{{ bucketName }}</text>
+    <text v-if="cut.bucket" :x="cut.bucket.centre" :y="cut.table + 20" text-anchor="middle" class="name">{{ bucketName }}</text>
     <text
       v-if="cut.hidden > 0"
       :x="CUT.width"

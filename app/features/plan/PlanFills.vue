@@ -31,10 +31,7 @@ function add(mould: string | null) {
 <template>
   <section aria-labelledby="fills-head">
     <div class="field">
-      <label
-        id="use-label"
-        for="end-use"
-      >What is the piece for?</label>
+      <label id="use-label" for="end-use">What is the piece for?</label>
       <Select
         label-id="end-use"
         :model-value="plan.endUse"
@@ -45,46 +42,20 @@ function add(mould: string | null) {
         fluid
         @update:model-value="planning.change(reAdvised(plan, { endUse: $event }))"
       />
-      <p class="small soft">
-        {{ use.wants }}
-      </p>
+      <p class="small soft">{{ use.wants }}</p>
     </div>
-    <h2
-      id="fills-head"
-      class="eyebrow"
-    >
-      What you are filling
-    </h2>
+    <h2 id="fills-head" class="eyebrow">What you are filling</h2>
     <ul class="ruled">
-      <li
-        v-for="r in rows"
-        :key="r.mould"
-        class="fill"
-      >
-        <MouldPicture
-          :mouth="r.item.body.mouth"
-          :volume="r.item.body.volume.value"
-          :size="38"
-        />
+      <li v-for="r in rows" :key="r.mould" class="fill">
+        <MouldPicture :mouth="r.item.body.mouth" :volume="r.item.body.volume.value" :size="38" />
         <span>
           <span class="strong">{{ r.item.body.name }}</span><br>
           <span class="small soft">{{ MOULD_MATERIALS[r.item.body.material].name.toLowerCase() }}, <span class="num">{{ formatVolume(r.item.body.volume.value, session.units) }}</span></span>
         </span>
-        <Stepper
-          :label="`How many: ${r.item.body.name}`"
-          :model-value="r.count"
-          @update:model-value="setCount(r.mould, $event)"
-        />
+        <Stepper :label="`How many: ${r.item.body.name}`" :model-value="r.count" @update:model-value="setCount(r.mould, $event)" />
       </li>
     </ul>
-    <p
-      v-for="p in problems"
-      :key="p.sentence"
-      :class="['problem', { warn: p.severity === 'warn' }]"
-      role="status"
-    >
-      {{ p.sentence }}
-    </p>
+    <p v-for="p in problems" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">{{ p.sentence }}</p>
     <Select
       v-if="unused.length > 0"
       :model-value="null"
@@ -97,10 +68,7 @@ function add(mould: string | null) {
       fluid
       @update:model-value="add"
     />
-    <p
-      v-else-if="library.items.mould.length === 0"
-      class="small"
-    >
+    <p v-else-if="library.items.mould.length === 0" class="small">
       No moulds yet. <NuxtLink to="/moulds">
         Add your first mould
       </NuxtLink>, with what it holds.

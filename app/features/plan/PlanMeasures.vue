@@ -46,12 +46,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
 
 <template>
   <section aria-labelledby="measures-head">
-    <h2
-      id="measures-head"
-      class="eyebrow"
-    >
-      How you measure and mix
-    </h2>
+    <h2 id="measures-head" class="eyebrow">How you measure and mix</h2>
     <SelectButton
       :model-value="plan.school"
       :options="[...SCHOOLS]"
@@ -65,19 +60,9 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
     <p class="small soft">
       <span class="strong">{{ school.name }}.</span> {{ school.how }} <span :class="{ against: advice.fit === 'against' }">{{ advice.why }}</span>
     </p>
-    <p
-      v-for="p in at('school')"
-      :key="p.sentence"
-      :class="['problem', { warn: p.severity === 'warn' }]"
-      role="status"
-    >
-      {{ p.sentence }}
-    </p>
+    <p v-for="p in at('school')" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">{{ p.sentence }}</p>
     <div class="pair">
-      <span
-        id="powder-label"
-        class="strong"
-      >Powder</span>
+      <span id="powder-label" class="strong">Powder</span>
       <Select
         :model-value="chosenPowder"
         :options="powders"
@@ -91,10 +76,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
       />
     </div>
     <RatioSlider />
-    <div
-      v-if="plan.school === 'scoops'"
-      class="pair"
-    >
+    <div v-if="plan.school === 'scoops'" class="pair">
       <span class="strong">Scoops of powder to one of water</span>
       <Stepper
         label="Scoops of powder to one of water"
@@ -130,14 +112,8 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
       :invalid="refusedAt('waterTemperature')"
       @update:model-value="set('waterTemperature')($event)"
     />
-    <div
-      v-if="plan.school !== 'bag'"
-      class="pair"
-    >
-      <span
-        id="bucket-label"
-        class="strong"
-      >Bucket</span>
+    <div v-if="plan.school !== 'bag'" class="pair">
+      <span id="bucket-label" class="strong">Bucket</span>
       <Select
         :model-value="plan.bucket"
         :options="library.items.bucket"
@@ -148,28 +124,15 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
         class="wide"
         @update:model-value="set('bucket')($event)"
       />
-      <p
-        v-if="library.items.bucket.length === 0"
-        class="small full"
-      >
+      <p v-if="library.items.bucket.length === 0" class="small full">
         No buckets yet. <NuxtLink to="/powders">
           Measure your first bucket
         </NuxtLink>.
       </p>
-      <p
-        v-for="p in at('bucket')"
-        :key="p.sentence"
-        class="problem full"
-        role="status"
-      >
-        {{ p.sentence }}
-      </p>
+      <p v-for="p in at('bucket')" :key="p.sentence" class="problem full" role="status">{{ p.sentence }}</p>
     </div>
     <div class="pair">
-      <span
-        id="known-label"
-        class="strong"
-      >How much</span>
+      <span id="known-label" class="strong">How much</span>
       <Select
         :model-value="plan.known.what"
         :options="[...KNOWN]"
@@ -193,12 +156,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
     <details>
       <summary>Soak, stirring, room, losses, leftover, additions</summary>
       <div class="more">
-        <QuantityField
-          kind="temperature"
-          label="Room"
-          :model-value="plan.roomTemperature"
-          @update:model-value="set('roomTemperature')($event)"
-        />
+        <QuantityField kind="temperature" label="Room" :model-value="plan.roomTemperature" @update:model-value="set('roomTemperature')($event)" />
         <QuantityField
           v-if="plan.school !== 'bag'"
           kind="time"
@@ -216,10 +174,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
           @update:model-value="$event !== undefined && planning.change({ stir: { ...plan.stir, minutes: $event / 60 } })"
         />
         <div class="pair">
-          <span
-            id="tool-label"
-            class="strong"
-          >With</span>
+          <span id="tool-label" class="strong">With</span>
           <Select
             :model-value="plan.stir.tool"
             :options="tools"
@@ -241,10 +196,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
           />
         </div>
         <div class="pair">
-          <label
-            for="overflow"
-            class="strong"
-          >What is left goes into</label>
+          <label for="overflow" class="strong">What is left goes into</label>
           <InputText
             id="overflow"
             class="wide"
@@ -254,11 +206,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
             @update:model-value="planning.change({ overflow: $event || undefined })"
           />
         </div>
-        <div
-          v-for="a in ADDITIONS"
-          :key="a.id"
-          class="pair"
-        >
+        <div v-for="a in ADDITIONS" :key="a.id" class="pair">
           <span>{{ a.name }}, of the powder’s weight</span>
           <Stepper
             :label="`${a.name}, percent of the powder’s weight`"
@@ -268,13 +216,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
             @update:model-value="setShare(a.id, $event)"
           />
         </div>
-        <p
-          v-for="p in at('additions')"
-          :key="p.sentence"
-          class="problem"
-        >
-          {{ p.sentence }}
-        </p>
+        <p v-for="p in at('additions')" :key="p.sentence" class="problem">{{ p.sentence }}</p>
       </div>
     </details>
   </section>

@@ -40,48 +40,16 @@ const lines = computed<Line[]>(() => {
 
 <template>
   <section aria-labelledby="moments-head">
-    <h2
-      id="moments-head"
-      class="eyebrow"
-    >
-      What to expect, after powder meets water
-    </h2>
+    <h2 id="moments-head" class="eyebrow">What to expect, after powder meets water</h2>
     <dl v-if="lines.length > 0">
-      <template
-        v-for="l in lines"
-        :key="l.what"
-      >
-        <dt :class="['num', `tone-${l.tone}`]">
-          {{ l.when }}
-        </dt>
-        <dd
-          :class="{ strong: l.strong }"
-          :title="l.basis"
-        >
-          {{ l.what }}
-        </dd>
+      <template v-for="l in lines" :key="l.what">
+        <dt :class="['num', `tone-${l.tone}`]">{{ l.when }}</dt>
+        <dd :class="{ strong: l.strong }" :title="l.basis">{{ l.what }}</dd>
       </template>
     </dl>
-    <p
-      v-else
-      class="soft small"
-    >
-      Choose what you fill and how; the moments follow from it.
-    </p>
-    <p
-      v-if="planning.moments"
-      class="small soft"
-    >
-      Ranges hold eight pours of ten. From a {{ planning.moments.glossGone.basis.note }}.
-    </p>
-    <ul class="cautions">
-      <li
-        v-for="c in planning.cautions"
-        :key="c.id"
-      >
-        {{ c.sentence }}
-      </li>
-    </ul>
+    <p v-else class="soft small">Choose what you fill and how; the moments follow from it.</p>
+    <p v-if="planning.moments" class="small soft">Ranges hold eight pours of ten. From a {{ planning.moments.glossGone.basis.note }}.</p>
+    <ul class="cautions"><li v-for="c in planning.cautions" :key="c.id">{{ c.sentence }}</li></ul>
   </section>
 </template>
 

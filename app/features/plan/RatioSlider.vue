@@ -26,10 +26,7 @@ function typed(event: Event) {
 <template>
   <div class="ratio">
     <div class="head">
-      <span
-        id="ratio-label"
-        class="strong"
-      >Water per 100 powder, by weight</span>
+      <span id="ratio-label" class="strong">Water per 100 powder, by weight</span>
       <input
         v-if="settable"
         class="num typed"
@@ -38,10 +35,7 @@ function typed(event: Event) {
         :value="formatConsistency(plan.ratio)"
         @change="typed"
       >
-      <span
-        v-else
-        class="num value"
-      >{{ formatConsistency(ratio.value) }}</span>
+      <span v-else class="num value">{{ formatConsistency(ratio.value) }}</span>
     </div>
     <input
       v-if="settable"
@@ -55,31 +49,14 @@ function typed(event: Event) {
       :aria-valuetext="`${formatConsistency(plan.ratio)} parts of water to 100 of powder`"
       @input="planning.change({ ratio: Number(($event.target as HTMLInputElement).value) })"
     >
-    <div
-      v-else
-      class="shown"
-      :style="{ background: track }"
-      aria-hidden="true"
-    >
-      <span
-        class="reach"
-        :style="{ left: at(Math.max(span.low, ratio.low)), right: `calc(100% - ${at(Math.min(span.high, ratio.high))})` }"
-      />
+    <div v-else class="shown" :style="{ background: track }" aria-hidden="true">
+      <span class="reach" :style="{ left: at(Math.max(span.low, ratio.low)), right: `calc(100% - ${at(Math.min(span.high, ratio.high))})` }" />
     </div>
-    <div class="ends small soft">
-      <span>stiff, traps air</span><span>weak, slow to dry</span>
-    </div>
+    <div class="ends small soft"><span>stiff, traps air</span><span>weak, slow to dry</span></div>
     <p class="small soft">
       Truly <span class="num">{{ formatConsistency(ratio.low) }}–{{ formatConsistency(ratio.high) }}</span> in eight pours of ten: {{ ratio.basis.note }}.
     </p>
-    <p
-      v-for="p in problems"
-      :key="p.sentence"
-      :class="['problem', { warn: p.severity === 'warn' }]"
-      role="status"
-    >
-      {{ p.sentence }}
-    </p>
+    <p v-for="p in problems" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">{{ p.sentence }}</p>
   </div>
 </template>
 

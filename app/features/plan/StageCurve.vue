@@ -40,80 +40,26 @@ const spoken = computed(() => curve.value ? `Core temperature over ${formatDurat
 </script>
 
 <template>
-  <div
-    ref="box"
-    class="sheet curve"
-  >
-    <svg
-      v-if="curve"
-      :viewBox="`0 0 ${width} ${HEIGHT}`"
-      :height="HEIGHT"
-      :width="width"
-      role="img"
-      :aria-label="spoken"
-    >
-      <g
-        v-for="b in bands"
-        :key="b.word"
-      >
-        <rect
-          :x="b.x"
-          :y="TOP - 6"
-          :width="Math.max(0, b.w - 1)"
-          :height="BASE - TOP + 6"
-          :class="`band-${b.tone}`"
-        />
-        <text
-          v-if="b.w > 8 * b.word.length"
-          :x="b.x + 5"
-          y="14"
-          class="word"
-        >{{ b.word }}</text>
+  <div ref="box" class="sheet curve">
+    <svg v-if="curve" :viewBox="`0 0 ${width} ${HEIGHT}`" :height="HEIGHT" :width="width" role="img" :aria-label="spoken">
+      <g v-for="b in bands" :key="b.word">
+        <rect :x="b.x" :y="TOP - 6" :width="Math.max(0, b.w - 1)" :height="BASE - TOP + 6" :class="`band-${b.tone}`" />
+        <text v-if="b.w > 8 * b.word.length" :x="b.x + 5" y="14" class="word">{{ b.word }}</text>
       </g>
-      <path
-        :d="stiff"
-        class="stiff"
-      />
-      <path
-        :d="line"
-        class="heat"
-      />
+      <path :d="stiff" class="stiff" />
+      <path :d="line" class="heat" />
       <text
         :x="Math.min(width - 70, x(curve.time[hottest] ?? 0))"
         :y="scale(curve.temperature[hottest] ?? 20) - 7"
         text-anchor="middle"
         class="num peak"
       >{{ formatTemperature(curve.temperature[hottest] ?? 20, session.units) }}</text>
-      <line
-        :x1="LEFT"
-        :x2="width - LEFT"
-        :y1="BASE"
-        :y2="BASE"
-        class="axis"
-      />
-      <g
-        v-for="t in ticks"
-        :key="t"
-      >
-        <line
-          :x1="x(t)"
-          :x2="x(t)"
-          :y1="BASE"
-          :y2="BASE + 5"
-          class="axis"
-        />
-        <text
-          :x="x(t)"
-          :y="BASE + 19"
-          text-anchor="middle"
-          class="num tick"
-        >{{ formatDuration(t, 'minute') }}</text>
+      <line :x1="LEFT" :x2="width - LEFT" :y1="BASE" :y2="BASE" class="axis" />
+      <g v-for="t in ticks" :key="t">
+        <line :x1="x(t)" :x2="x(t)" :y1="BASE" :y2="BASE + 5" class="axis" />
+        <text :x="x(t)" :y="BASE + 19" text-anchor="middle" class="num tick">{{ formatDuration(t, 'minute') }}</text>
       </g>
-      <text
-        :x="LEFT"
-        :y="HEIGHT - 5"
-        class="key"
-      >line: core temperature · shade: thickening</text>
+      <text :x="LEFT" :y="HEIGHT - 5" class="key">line: core temperature · shade: thickening</text>
     </svg>
   </div>
 </template>

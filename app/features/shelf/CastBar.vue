@@ -14,18 +14,9 @@ const span = computed(() => {
 </script>
 
 <template>
-  <span
-    class="bar"
-    aria-hidden="true"
-  >
-    <span
-      :class="['band', { drying: span.drying }]"
-      :style="{ left: `${span.left}%`, width: `${span.width}%` }"
-    />
-    <span
-      class="now"
-      :style="{ left: `${span.now}%` }"
-    />
+  <span class="bar" aria-hidden="true">
+    <span :class="['band', { drying: span.drying }]" :style="{ left: `${span.left}%`, width: `${span.width}%` }" />
+    <span class="now" :style="{ left: `${span.now}%` }" />
   </span>
 </template>
 

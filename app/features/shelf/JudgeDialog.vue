@@ -33,29 +33,15 @@ const VERDICTS: readonly { id: Verdict, word: string, meaning: string }[] = [
     <fieldset>
       <legend>What you see, if anything</legend>
       <div class="defects">
-        <label
-          v-for="d in DEFECTS"
-          :key="d.id"
-          :title="d.looks"
-        >
-          <Checkbox
-            v-model="defects"
-            :value="d.id"
-            :input-id="`defect-${d.id}`"
-          />
+        <label v-for="d in DEFECTS" :key="d.id" :title="d.looks">
+          <Checkbox v-model="defects" :value="d.id" :input-id="`defect-${d.id}`" />
           <span>{{ d.words }}</span>
         </label>
       </div>
     </fieldset>
     <div class="field">
       <label for="judge-note">A note, if it helps next time</label>
-      <Textarea
-        id="judge-note"
-        v-model="note"
-        rows="2"
-        maxlength="2000"
-        auto-resize
-      />
+      <Textarea id="judge-note" v-model="note" rows="2" maxlength="2000" auto-resize />
     </div>
     <div class="verdicts">
       <Button

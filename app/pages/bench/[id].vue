@@ -11,17 +11,10 @@ useHead({ title: () => `${store.run?.plan.name ?? 'Bench'}, bench` })
 
 <template>
   <BenchRun v-if="store.run && store.state" />
-  <main
-    v-else
-    class="bench none"
-  >
+  <main v-else class="bench none">
     <h1>{{ store.missing ? 'There is no such pour' : 'This pour cannot be reached just now' }}</h1>
     <p>{{ store.trouble }}</p>
-    <p>
-      <NuxtLink to="/bench">
-        To the bench
-      </NuxtLink>
-    </p>
+    <p><NuxtLink to="/bench">To the bench</NuxtLink></p>
   </main>
 </template>
 

@@ -31,78 +31,29 @@ async function start(p: SavedPlan) {
 <template>
   <div>
     <h1>Bench</h1>
-    <p
-      v-if="trouble || pours.trouble"
-      class="problem"
-      role="alert"
-    >
-      {{ trouble || pours.trouble }}
-    </p>
-    <section
-      v-if="pours.live.length > 0"
-      aria-labelledby="in-hand"
-    >
-      <div class="group-head">
-        <h2 id="in-hand">
-          In hand
-        </h2>
-      </div>
+    <p v-if="trouble || pours.trouble" class="problem" role="alert">{{ trouble || pours.trouble }}</p>
+    <section v-if="pours.live.length > 0" aria-labelledby="in-hand">
+      <div class="group-head"><h2 id="in-hand">In hand</h2></div>
       <ul class="ruled">
-        <li
-          v-for="p in pours.live"
-          :key="p.id"
-        >
-          <RippleGlyph
-            :marks="p.summary.glyph"
-            :now="p.summary.wetAt ? (clock.now - p.summary.wetAt) / 1000 : undefined"
-            :size="40"
-          />
+        <li v-for="p in pours.live" :key="p.id">
+          <RippleGlyph :marks="p.summary.glyph" :now="p.summary.wetAt ? (clock.now - p.summary.wetAt) / 1000 : undefined" :size="40" />
           <span><span class="strong">{{ p.summary.name }}</span><br><span class="small soft">{{ p.summary.step.instruction }}<template v-if="p.summary.startedAt">, started {{ dayAndTime(p.summary.startedAt, clock.now) }}</template></span></span>
-          <Button
-            label="Go on"
-            :aria-label="`Go on with ${p.summary.name}`"
-            @click="navigateTo(`/bench/${p.id}`)"
-          />
+          <Button label="Go on" :aria-label="`Go on with ${p.summary.name}`" @click="navigateTo(`/bench/${p.id}`)" />
         </li>
       </ul>
     </section>
-    <section
-      v-if="session.mayWrite"
-      aria-labelledby="to-start"
-    >
-      <div class="group-head">
-        <h2 id="to-start">
-          Start from a plan
-        </h2>
-      </div>
+    <section v-if="session.mayWrite" aria-labelledby="to-start">
+      <div class="group-head"><h2 id="to-start">Start from a plan</h2></div>
       <ul class="ruled">
-        <li
-          v-for="p in planning.saved"
-          :key="p.id"
-        >
+        <li v-for="p in planning.saved" :key="p.id">
           <span />
-          <NuxtLink
-            class="row-link"
-            :to="`/plan/${p.id}`"
-          ><span class="strong">{{ p.plan.name || 'Plan without a name' }}</span></NuxtLink>
-          <Button
-            label="Start"
-            severity="secondary"
-            :disabled="busy"
-            :aria-label="`Start ${p.plan.name}`"
-            @click="start(p)"
-          />
+          <NuxtLink class="row-link" :to="`/plan/${p.id}`"><span class="strong">{{ p.plan.name || 'Plan without a name' }}</span></NuxtLink>
+          <Button label="Start" severity="secondary" :disabled="busy" :aria-label="`Start ${p.plan.name}`" @click="start(p)" />
         </li>
       </ul>
-      <div
-        v-if="planning.loaded && planning.saved.length === 0"
-        class="empty"
-      >
+      <div v-if="planning.loaded && planning.saved.length === 0" class="empty">
         <p>Nothing is planned. A pour starts from a plan, so that the bench knows how much, in what order and when.</p>
-        <Button
-          label="Plan a pour"
-          @click="navigateTo('/plan')"
-        />
+        <Button label="Plan a pour" @click="navigateTo('/plan')" />
       </div>
     </section>
   </div>

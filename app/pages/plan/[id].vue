@@ -56,9 +56,7 @@ async function toBench() {
   <div>
     <header>
       <div class="title">
-        <h1 class="sr-only">
-          Plan {{ planning.plan.name }}
-        </h1>
+        <h1 class="sr-only">Plan {{ planning.plan.name }}</h1>
         <input
           class="name"
           aria-label="Name of the plan"
@@ -68,13 +66,8 @@ async function toBench() {
           maxlength="120"
           @input="planning.change({ name: ($event.target as HTMLInputElement).value })"
         >
-        <p
-          class="small soft"
-          role="status"
-        >
-          <template v-if="planning.saving === 'failed'">
-            <span class="problem">{{ planning.saveTrouble }}</span>
-          </template>
+        <p class="small soft" role="status">
+          <template v-if="planning.saving === 'failed'"><span class="problem">{{ planning.saveTrouble }}</span></template>
           <template v-else>
             {{ result.batches.length > 0 ? `${result.batches.length === 1 ? '1 batch' : `${result.batches.length} batches`} · ${total}` : 'Nothing to pour yet' }}
             · {{ planning.saving === 'saved' ? (planning.revision > 0 ? 'saved' : 'saved as soon as you change it') : 'saving …' }}
@@ -89,44 +82,25 @@ async function toBench() {
         @click="toBench"
       />
     </header>
-    <p
-      v-if="trouble"
-      class="problem"
-      role="alert"
-    >
-      {{ trouble }}
-    </p>
+    <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <div class="three">
       <div class="left">
         <PlanFills />
         <PlanMeasures />
       </div>
       <div class="middle">
-        <div
-          v-if="refused"
-          id="why-not"
-          class="sheet cannot"
-        >
+        <div v-if="refused" id="why-not" class="sheet cannot">
           <h2>Not yet</h2>
           <p>{{ refused.sentence }}</p>
         </div>
-        <article
-          v-for="{ batch: b, title } in drawn.slice(0, 6)"
-          :key="title"
-          class="sheet batch"
-        >
+        <article v-for="{ batch: b, title } in drawn.slice(0, 6)" :key="title" class="sheet batch">
           <h2>{{ title }}</h2>
           <p class="small soft">
             makes <span class="num">{{ formatVolume(b.mix.slurry, units) }}</span> at <span class="num">{{ formatConsistency(result.ratio.value) }}</span>
             <template v-if="b.scoops">
               · about {{ formatMass(b.mix.powder, units) }} powder in {{ roundTo(b.scoops.powder, 0.5) }} level scoops
             </template>
-            <template
-              v-for="a in b.mix.additions"
-              :key="a.id"
-            >
-              · {{ formatMass(a.mass, units) }} {{ a.id.replace('-', ' ') }}
-            </template>
+            <template v-for="a in b.mix.additions" :key="a.id">· {{ formatMass(a.mass, units) }} {{ a.id.replace('-', ' ') }}</template>
           </p>
           <CutDrawing
             :batch="b"
@@ -135,25 +109,16 @@ async function toBench() {
             :school="planning.plan.school"
             :approximate="planning.plan.school === 'saturation' || planning.plan.school === 'scoops'"
           />
-          <p
-            v-if="planning.plan.school === 'bag'"
-            class="bag"
-          >
+          <p v-if="planning.plan.school === 'bag'" class="bag">
             <span class="num big powder">{{ formatMass(b.mix.powder, units) }}</span> powder in a strong bag, then
             <span class="num big water">{{ formatVolume(b.mix.waterVolume, units) }}</span> water into it
           </p>
         </article>
         <StageCurve v-if="result.batches.length > 0" />
-        <p
-          v-if="drawn.length > 6"
-          class="small soft"
-        >
+        <p v-if="drawn.length > 6" class="small soft">
           and {{ drawn.length - 6 }} more batches like these
         </p>
-        <p
-          v-if="planning.plan.known.what !== 'moulds' && result.batches.length > 0"
-          class="small"
-        >
+        <p v-if="planning.plan.known.what !== 'moulds' && result.batches.length > 0" class="small">
           {{ result.unfilled > 0 ? `${result.unfilled} of the moulds stay empty.` : 'It fills every mould.' }}
           <template v-if="result.spare > 5e-6">
             {{ formatVolume(result.spare, units) }} is over{{ planning.plan.overflow ? `: ${planning.plan.overflow.toLowerCase()}` : '' }}.

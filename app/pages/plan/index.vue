@@ -33,31 +33,12 @@ async function remove(id: string) {
   <div>
     <header>
       <h1>Plan</h1>
-      <Button
-        v-if="session.mayWrite"
-        label="New plan"
-        @click="navigateTo(`/plan/${newId()}`)"
-      />
+      <Button v-if="session.mayWrite" label="New plan" @click="navigateTo(`/plan/${newId()}`)" />
     </header>
-    <p
-      v-if="planning.trouble || trouble"
-      class="problem"
-      role="alert"
-    >
-      {{ planning.trouble || trouble }}
-    </p>
-    <ul
-      v-if="planning.saved.length > 0"
-      class="ruled"
-    >
-      <li
-        v-for="p in planning.saved"
-        :key="p.id"
-      >
-        <NuxtLink
-          :to="`/plan/${p.id}`"
-          class="row-link"
-        >
+    <p v-if="planning.trouble || trouble" class="problem" role="alert">{{ planning.trouble || trouble }}</p>
+    <ul v-if="planning.saved.length > 0" class="ruled">
+      <li v-for="p in planning.saved" :key="p.id">
+        <NuxtLink :to="`/plan/${p.id}`" class="row-link">
           <span class="strong">{{ p.plan.name || 'Plan without a name' }}</span><br>
           <span class="small soft">{{ fills(p.plan) }}</span>
         </NuxtLink>
@@ -73,10 +54,7 @@ async function remove(id: string) {
         />
       </li>
     </ul>
-    <div
-      v-else-if="planning.loaded"
-      class="empty"
-    >
+    <div v-else-if="planning.loaded" class="empty">
       <p>No plans yet. A plan says what you fill and how you mix; everything else follows: how much water and powder, how many batches, when to pour and when to open.</p>
     </div>
   </div>

@@ -51,43 +51,19 @@ async function giveUp() {
           {{ state.startedAt ? recordTime(state.startedAt, clock.now) : '' }}, {{ STATUS[state.status] }} · {{ endUse(run.plan.endUse).name.toLowerCase() }} · {{ BY[run.plan.school] }}
         </p>
       </div>
-      <Button
-        v-if="running && state.status !== 'drying'"
-        label="To the bench"
-        @click="navigateTo(`/bench/${store.id}`)"
-      />
+      <Button v-if="running && state.status !== 'drying'" label="To the bench" @click="navigateTo(`/bench/${store.id}`)" />
     </header>
-    <div
-      v-if="run.batches.length > 1"
-      class="batches"
-      role="group"
-      aria-label="Batch"
-    >
-      <button
-        v-for="(_, i) in run.batches"
-        :key="i"
-        :aria-pressed="shown === i"
-        @click="shown = i"
-      >
-        Batch {{ i + 1 }}
-      </button>
+    <div v-if="run.batches.length > 1" class="batches" role="group" aria-label="Batch">
+      <button v-for="(_, i) in run.batches" :key="i" :aria-pressed="shown === i" @click="shown = i">Batch {{ i + 1 }}</button>
     </div>
     <div class="two">
-      <div class="sheet chart">
-        <RippleChart
-          :milestones="milestones"
-          :now="wetFor"
-          :size="440"
-        />
-      </div>
+      <div class="sheet chart"><RippleChart :milestones="milestones" :now="wetFor" :size="440" /></div>
       <div>
         <table>
           <caption>Planned against what happened, after powder met water</caption>
           <thead>
             <tr>
-              <th scope="col">
-                Moment
-              </th><th scope="col">
+              <th scope="col">Moment</th><th scope="col">
                 expected
               </th><th scope="col">
                 was
@@ -95,48 +71,26 @@ async function giveUp() {
             </tr>
           </thead>
           <tbody>
-            <tr
-              v-for="m in milestones"
-              :key="m.id"
-            >
-              <th scope="row">
-                {{ m.phrase }}
-              </th>
-              <td class="num">
-                {{ formatDurationRange(m.low, m.high) }}
-              </td>
-              <td class="num">
-                {{ m.actual === undefined ? '—' : formatDuration(m.actual, m.actual > 1200 ? 'minute' : 'second') }}
-              </td>
+            <tr v-for="m in milestones" :key="m.id">
+              <th scope="row">{{ m.phrase }}</th>
+              <td class="num">{{ formatDurationRange(m.low, m.high) }}</td>
+              <td class="num">{{ m.actual === undefined ? '—' : formatDuration(m.actual, m.actual > 1200 ? 'minute' : 'second') }}</td>
               <td :class="['small', m.actual !== undefined && difference(m.actual, m.low, m.high).off ? 'off' : 'soft']">
                 {{ m.actual === undefined ? '' : difference(m.actual, m.low, m.high).words }}
               </td>
             </tr>
             <tr>
-              <th scope="row">
-                water per 100 powder
-              </th>
-              <td class="num">
-                {{ formatConsistency(run.ratio.low) }}–{{ formatConsistency(run.ratio.high) }}
-              </td>
-              <td class="num">
-                {{ batch.ratio ? formatConsistency(batch.ratio) : '—' }}
-              </td>
+              <th scope="row">water per 100 powder</th>
+              <td class="num">{{ formatConsistency(run.ratio.low) }}–{{ formatConsistency(run.ratio.high) }}</td>
+              <td class="num">{{ batch.ratio ? formatConsistency(batch.ratio) : '—' }}</td>
               <td :class="['small', batch.ratio && (batch.ratio < run.ratio.low || batch.ratio > run.ratio.high) ? 'off' : 'soft']">
                 {{ batch.ratio ? (batch.ratio > run.ratio.high ? 'thinner than planned' : batch.ratio < run.ratio.low ? 'thicker than planned' : 'as planned') : 'not weighed' }}
               </td>
             </tr>
             <tr>
-              <th scope="row">
-                water, powder
-              </th>
-              <td class="num">
-                {{ formatMass(plannedBatch.mix.water, units) }}, {{ formatMass(plannedBatch.mix.powder, units) }}
-              </td>
-              <td
-                class="num"
-                colspan="2"
-              >
+              <th scope="row">water, powder</th>
+              <td class="num">{{ formatMass(plannedBatch.mix.water, units) }}, {{ formatMass(plannedBatch.mix.powder, units) }}</td>
+              <td class="num" colspan="2">
                 {{ batch.weighed.water ? formatMass(batch.weighed.water, units) : '—' }}, {{ batch.weighed.powder ? formatMass(batch.weighed.powder, units) : '—' }}
               </td>
             </tr>
@@ -149,17 +103,9 @@ async function giveUp() {
     </div>
     <div class="two lower">
       <section aria-labelledby="casts-head">
-        <div class="group-head">
-          <h2 id="casts-head">
-            Casts
-          </h2>
-        </div>
+        <div class="group-head"><h2 id="casts-head">Casts</h2></div>
         <ul class="ruled">
-          <li
-            v-for="c in state.casts"
-            :key="c.cast.id"
-            class="line"
-          >
+          <li v-for="c in state.casts" :key="c.cast.id" class="line">
             <span class="strong">{{ c.cast.label }}</span>
             <span>{{ c.verdict ?? c.status }}<template v-if="c.defects.length > 0">, {{ c.defects.map(d => words.get(d)).join(', ') }}</template><br><span
               v-if="c.note"
@@ -169,21 +115,9 @@ async function giveUp() {
         </ul>
       </section>
       <section aria-labelledby="record-head">
-        <div class="group-head">
-          <h2 id="record-head">
-            Record
-          </h2><span class="small soft">{{ entries.length }} entries</span>
-        </div>
-        <ol
-          class="record"
-          tabindex="0"
-          aria-labelledby="record-head"
-        >
-          <li
-            v-for="e in entries"
-            :key="e.event.id"
-            :class="{ back: e.takenBack }"
-          >
+        <div class="group-head"><h2 id="record-head">Record</h2><span class="small soft">{{ entries.length }} entries</span></div>
+        <ol class="record" tabindex="0" aria-labelledby="record-head">
+          <li v-for="e in entries" :key="e.event.id" :class="{ back: e.takenBack }">
             <span class="num small">{{ recordTime(e.event.happenedAt, clock.now) }}</span>
             <span>{{ e.words }}<span
               v-if="e.takenBack || e.late"
@@ -191,71 +125,25 @@ async function giveUp() {
             > ({{ e.takenBack ? 'taken back' : 'told later' }})</span></span>
           </li>
         </ol>
-        <form
-          v-if="session.mayWrite"
-          class="note"
-          @submit.prevent="addNote"
-        >
-          <InputText
-            v-model="note"
-            placeholder="Add a note"
-            aria-label="Add a note"
-            maxlength="2000"
-            fluid
-          />
-          <Button
-            type="submit"
-            label="Note it"
-            severity="secondary"
-            :disabled="!note.trim()"
-          />
+        <form v-if="session.mayWrite" class="note" @submit.prevent="addNote">
+          <InputText v-model="note" placeholder="Add a note" aria-label="Add a note" maxlength="2000" fluid />
+          <Button type="submit" label="Note it" severity="secondary" :disabled="!note.trim()" />
         </form>
-        <div
-          v-if="session.mayWrite && running"
-          class="give-up"
-        >
-          <Button
-            v-if="reason === undefined"
-            label="Give this pour up"
-            severity="secondary"
-            size="small"
-            @click="reason = ''"
-          />
-          <form
-            v-else
-            class="note"
-            @submit.prevent="giveUp"
-          >
-            <InputText
-              v-model="reason"
-              placeholder="Why, in a few words"
-              aria-label="Why it is given up"
-              maxlength="2000"
-              fluid
-            />
-            <Button
-              type="submit"
-              label="Give it up"
-            />
-            <Button
-              label="Keep it"
-              severity="secondary"
-              @click="reason = undefined"
-            />
+        <div v-if="session.mayWrite && running" class="give-up">
+          <Button v-if="reason === undefined" label="Give this pour up" severity="secondary" size="small" @click="reason = ''" />
+          <form v-else class="note" @submit.prevent="giveUp">
+            <InputText v-model="reason" placeholder="Why, in a few words" aria-label="Why it is given up" maxlength="2000" fluid />
+            <Button type="submit" label="Give it up" />
+            <Button label="Keep it" severity="secondary" @click="reason = undefined" />
           </form>
         </div>
       </section>
     </div>
   </div>
-  <div
-    v-else
-    class="empty"
-  >
+  <div v-else class="empty">
     <h1>{{ store.missing ? 'There is no such pour' : 'This pour cannot be reached just now' }}</h1>
     <p>{{ store.trouble }}</p>
-    <NuxtLink to="/logbook">
-      To the logbook
-    </NuxtLink>
+    <NuxtLink to="/logbook">To the logbook</NuxtLink>
   </div>
 </template>
 

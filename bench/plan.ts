@@ -1,0 +1,43 @@
+import { performance } from 'node:perf_hooks'
+import { layoutCut } from '../app/features/plan/cut'
+import { centreMoments, forecastMoments } from '../core/pour/moments'
+import { momentsInput, workOutPlan, type MouldFacts } from '../core/pour/plan'
+import { settingCurve } from '../core/gypsum/hydration'
+import { expectedMilestones } from '../core/pour/milestones'
+import { layoutRipples } from '../core/pour/ripples'
+import { chance } from '../demo/random'
+import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../demo/saltmarsh'
+
+/** What one keystroke on the Plan screen costs with 40 kinds of mould: the arithmetic and all redraw data. Target 5 ms. */
+const ids = makeIds(chance(1))
+const kinds = Array.from({ length: 40 }, (_, i): MouldFacts => ({ ...Object.values(MOULDS)[i % 4]!, id: `m${i}`, name: `Mould ${i + 1}` }))
+const plan = { ...planOf(ids, WISHES.lanterns), classId: 'pottery-plaster' as const, ratio: 0.7, fills: kinds.map(m => ({ mould: m.id, count: 2 })) }
+const world = { moulds: kinds, bucket: { id: 'tub', ...BUCKETS.tub } }
+
+function keystroke(ratio: number): number {
+  const result = workOutPlan({ ...plan, ratio }, world)
+  const input = momentsInput(plan, result.ratio, kinds[0]!)
+  const centre = centreMoments(input)
+  const curve = settingCurve({ ...input, ratio: result.ratio.value }, centre.open * 1.4, 140)
+  return result.batches.reduce((n, b) => n + layoutCut(b.fills, world.bucket.vessel, b.levels).moulds.length, curve.time.length)
+}
+
+/** Median and 95 % point of many runs, after warming up. */
+function measure(title: string, work: (i: number) => unknown, runs: number): void {
+  for (let i = 0; i < runs / 5; i++) work(i)
+  const times = Array.from({ length: runs }, (_, i) => {
+    const before = performance.now()
+    work(i)
+    return performance.now() - before
+  }).sort((a, b) => a - b)
+  console.log(`${title.padEnd(58)} median ${times[Math.floor(runs / 2)]!.toFixed(2)} ms, 95 % ${times[Math.floor(runs * 0.95)]!.toFixed(2)} ms`)
+}
+
+const result = workOutPlan(plan, world)
+const input = momentsInput(plan, result.ratio, kinds[0]!)
+const moments = forecastMoments(input)
+const milestones = expectedMilestones('weighed', result.batches[0]!, moments, undefined, 'dry')
+console.log(`Node ${process.version}, ${result.batches.length} batches for 80 casts of 40 kinds`)
+measure('one keystroke: plan, curve and drawings of 40 kinds', i => keystroke(0.65 + (i % 20) / 200), 300)
+measure('ranges of one kind (in the worker)', () => forecastMoments(input), 60)
+measure('ripple chart layout', i => layoutRipples(milestones, i, 3, 440), 2000)
