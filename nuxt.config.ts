@@ -35,14 +35,20 @@ export default defineNuxtConfig({
     session: { maxAge: 60 * 60 * 24 * 30, password: '' },
   },
   alias: { '~core': core, '~shared': shared, '~demo': demo },
+  // A screen's code is fetched when it is opened: the landing screen stays light.
+  experimental: { defaults: { nuxtLink: { prefetch: false } } },
   compatibilityDate: '2026-11-01',
   nitro: {
     compressPublicAssets: true,
     typescript: { strict: true },
     alias: { '~core': core, '~shared': shared, '~demo': demo },
   },
-  // A screen's code is fetched when it is opened: the landing screen stays light.
-  experimental: { defaults: { nuxtLink: { prefetch: false } } },
+  vite: {
+    build: { assetsInlineLimit: 0 },
+    worker: { format: 'es' },
+  },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  telemetry: false,
   hooks: {
     'build:manifest': (manifest) => {
       for (const chunk of Object.values(manifest)) {
@@ -51,12 +57,6 @@ export default defineNuxtConfig({
       }
     },
   },
-  vite: {
-    build: { assetsInlineLimit: 0 },
-    worker: { format: 'es' },
-  },
-  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
-  telemetry: false,
   eslint: { config: { stylistic: { braceStyle: 'stroustrup', quotes: 'single', semi: false } } },
   primevue: {
     autoImport: false,

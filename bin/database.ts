@@ -28,13 +28,19 @@ async function createIfMissing(url: string): Promise<void> {
   await client.end()
 }
 
-main().catch((error: Error & { code?: string }) => {
+/** The code of the innermost cause: connections fail deep inside. */
+function codeOf(error: unknown): string {
+  const e = error as { code?: string, cause?: unknown, errors?: unknown[] }
+  return e.code ?? (e.cause ? codeOf(e.cause) : e.errors?.length ? codeOf(e.errors[0]) : '')
+}
+
+main().catch((error: Error) => {
   const words: Record<string, string> = {
     'ECONNREFUSED': 'The database in DATABASE_URL does not answer. Is it running, and is the address right?',
     '28P01': 'The database refused the name or password in DATABASE_URL.',
     '3D000': 'The database named in DATABASE_URL does not exist yet. Create it first.',
     '53100': 'The disk is full, so the database cannot write. Make some room and try again; nothing is lost.',
   }
-  process.stderr.write(`${words[error.code ?? ''] ?? error.stack}\n`)
+  process.stderr.write(`${words[codeOf(error)] ?? error.stack}\n`)
   process.exit(1)
 })

@@ -33,7 +33,7 @@ export const sentEventSchema = z.discriminatedUnion('kind', [
 export type SentEvent = z.infer<typeof sentEventSchema>
 
 /** A device's batch of events; `sentAt` on its idea of the workshop's clock, so that skew can be stored. */
-export const sendEventsSchema = z.object({ sentAt: instant, events: z.array(sentEventSchema).min(1).max(500) })
+export const sendEventsSchema = z.object({ sentAt: instant, /** Whose entries they are; a browser may have changed hands since. */ person: z.uuid().optional(), events: z.array(sentEventSchema).min(1).max(500) })
 export const startPourSchema = z.object({ id: z.uuid(), planId: z.uuid().optional(), plan: planSchema, startedAt: instant, device: z.string().min(1).max(64), deviceSeq: z.int().min(0), eventId: z.uuid() })
 
 export interface EventsAnswer { readonly events: readonly PourEvent[], readonly seq: number }

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, shallowRef } from 'vue'
 import type { Happening, Instant, PourEvent } from '~core/pour/events'
 import type { EventsAnswer, SentEvent } from '~shared/pour'
 import { api, newId, Refused } from '~/lib/api'
@@ -16,7 +16,8 @@ const RETRY_FIRST_MS = 1000, RETRY_MOST_MS = 20_000
 export const useRecords = defineStore('records', () => {
   const session = useSession()
   const clock = useClock()
-  const waiting = ref<Waiting[]>([])
+  // Plain objects: they go back into the browser's store as they are.
+  const waiting = shallowRef<readonly Waiting[]>([])
   const unsent = computed(() => waiting.value.filter(w => !w.refused).length)
   const refused = computed(() => waiting.value.filter(w => w.refused))
   const listeners = new Set<(pour: string, answer: EventsAnswer) => void>()
@@ -44,7 +45,8 @@ export const useRecords = defineStore('records', () => {
     // A plain copy: the browser's store takes no reactive objects.
     const plain = JSON.parse(JSON.stringify(happening)) as Happening
     const event = { ...plain, id: newId(), version: 1, batch, happenedAt: Math.round(happenedAt), recordedAt: Math.round(recordedAt), ...stamp } as SentEvent
-    waiting.value.push(await keep(key, pour, event))
+    const kept = await keep(key, pour, event)
+    waiting.value = [...waiting.value, kept]
     void send()
   }
 
@@ -72,7 +74,7 @@ export const useRecords = defineStore('records', () => {
     for (const pour of new Set(open.map(w => w.pour))) {
       const mine = open.filter(w => w.pour === pour).slice(0, 500)
       try {
-        const answer = await api<EventsAnswer>(`pours/${pour}/events`, { method: 'POST', body: { sentAt: clock.read(), events: mine.map(w => w.event) } })
+        const answer = await api<EventsAnswer>(`pours/${pour}/events`, { method: 'POST', body: { sentAt: clock.read(), person: session.person?.id, events: mine.map(w => w.event) } })
         for (const listener of listeners) listener(pour, answer)
         const ids = mine.map(w => w.event.id)
         await taken(ids)
