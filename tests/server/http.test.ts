@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../../demo/saltmarsh'
 import { chance } from '../../demo/random'
@@ -178,4 +179,65 @@ describe('a pour over HTTP', () => {
     const again = await ask(product, 'GET', `pours/${made.body.id as string}`, { cookie: member })
     expect(again.body.run).toEqual(made.body.run)
   })
+})
+
+describe('the database', () => {
+  it('when it is gone the server says so in words, and goes on when it is back', async () => {
+    const admin = new pg.Client({ connectionString: `${inject('databaseBase')}postgres` })
+    await admin.connect()
+    const name = new URL(product.databaseUrl).pathname.slice(1)
+    const endAll = () => admin.query('select pg_terminate_backend(pid) from pg_stat_activity where datname = $1', [name])
+    await admin.query(`alter database ${name} allow_connections false`)
+    await endAll()
+    const gone = await ask(product, 'GET', 'plans', { cookie: owner })
+    expect(gone.status).toBeGreaterThanOrEqual(500)
+    expect(gone.body.data?.sentence).toMatch(/records cannot be reached|went wrong on the server; nothing was changed/)
+    expect(JSON.stringify(gone.body)).not.toContain('pg_')
+    await admin.query(`alter database ${name} allow_connections true`)
+    await expect.poll(async () => (await ask(product, 'GET', 'plans', { cookie: owner })).status).toBe(200)
+    await admin.end()
+  })
+
+  it('events sent while it is gone are refused, not half written, and taken when it is back', async () => {
+    const made = await start(member)
+    const admin = new pg.Client({ connectionString: `${inject('databaseBase')}postgres` })
+    await admin.connect()
+    const path = `pours/${made.body.id as string}/events`, body = { sentAt: Date.now(), events: [stage('weigh'), stage('sift')] }
+    const [answer] = await Promise.all([
+      ask(product, 'POST', path, { cookie: member, body }),
+      admin.query('select pg_terminate_backend(pid) from pg_stat_activity where datname = $1', [new URL(product.databaseUrl).pathname.slice(1)]),
+    ])
+    expect([200, 500, 503]).toContain(answer.status)
+    await expect.poll(async () => (await ask(product, 'POST', path, { cookie: member, body })).status).toBe(200)
+    const { body: pour } = await ask(product, 'GET', `pours/${made.body.id as string}`, { cookie: viewer })
+    expect(pour.events).toHaveLength(3)
+    await admin.end()
+  })
+
+  it('live streams come back by themselves after it was gone', async () => {
+    const hear = async () => {
+      const control = new AbortController()
+      const stream = await fetch(`${product.url}/api/live`, { headers: { cookie: viewer }, signal: control.signal })
+      const reader = stream.body!.pipeThrough(new TextDecoderStream()).getReader()
+      let heard = ''
+      const until = async (word: string) => {
+        while (!heard.includes(word)) heard += (await reader.read()).value
+      }
+      return { until, close: () => control.abort() }
+    }
+    const live = await hear()
+    await live.until('hello')
+    const admin = new pg.Client({ connectionString: `${inject('databaseBase')}postgres` })
+    await admin.connect()
+    await admin.query('select pg_terminate_backend(pid) from pg_stat_activity where datname = $1', [new URL(product.databaseUrl).pathname.slice(1)])
+    // The break itself is told, so that browsers look again; then news flow on the same stream.
+    await live.until('people')
+    await expect.poll(async () => {
+      const made = await start(member)
+      if (made.status !== 200) return false
+      return Promise.race([live.until(made.body.id as string).then(() => true), new Promise<boolean>(done => setTimeout(() => done(false), 1500))])
+    }, { timeout: 15_000 }).toBe(true)
+    live.close()
+    await admin.end()
+  }, 30_000)
 })
