@@ -2,6 +2,9 @@
 /** Ends with a plain sentence instead of a stack trace. */
 export class Plain extends Error {}
 
+// Nobody reading any more (a closed pipe) is no reason to end, least of all with a server and a database still running.
+process.stdout.on('error', () => {})
+
 /** @param {string} line */
 export function say(line) {
   process.stdout.write(`${line}\n`)
