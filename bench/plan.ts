@@ -1,7 +1,7 @@
 import { performance } from 'node:perf_hooks'
 import { layoutCut } from '../app/features/plan/cut'
-import { centreMoments, forecastMoments } from '../core/pour/moments'
-import { momentsInput, workOutPlan, type MouldFacts } from '../core/pour/plan'
+import { forecast } from '../core/pour/moments'
+import { workOutPlan, type MouldFacts } from '../core/pour/plan'
 import { settingCurve } from '../core/gypsum/hydration'
 import { expectedMilestones } from '../core/pour/milestones'
 import { layoutRipples } from '../core/pour/ripples'
@@ -16,8 +16,7 @@ const world = { moulds: kinds, bucket: { id: 'tub', ...BUCKETS.tub } }
 
 function keystroke(ratio: number): number {
   const result = workOutPlan({ ...plan, ratio }, world)
-  const input = momentsInput(plan, result.ratio, kinds[0]!)
-  const centre = centreMoments(input)
+  const { input, centre } = result.setting!
   const curve = settingCurve({ ...input, ratio: result.ratio.value }, centre.open * 1.4, 140)
   return result.batches.reduce((n, b) => n + layoutCut(b.fills, world.bucket.vessel, b.levels).moulds.length, curve.time.length)
 }
@@ -34,10 +33,10 @@ function measure(title: string, work: (i: number) => unknown, runs: number): voi
 }
 
 const result = workOutPlan(plan, world)
-const input = momentsInput(plan, result.ratio, kinds[0]!)
-const moments = forecastMoments(input)
+const { input } = result.setting!
+const { moments } = forecast(input)
 const milestones = expectedMilestones('weighed', result.batches[0]!, moments, undefined, 'dry')
 console.log(`Node ${process.version}, ${result.batches.length} batches for 80 casts of 40 kinds`)
 measure('one keystroke: plan, curve and drawings of 40 kinds', i => keystroke(0.65 + (i % 20) / 200), 300)
-measure('ranges of one kind (in the worker)', () => forecastMoments(input), 60)
+measure('ranges of one kind (in the worker)', () => forecast(input), 60)
 measure('ripple chart layout', i => layoutRipples(milestones, i, 3, 440), 2000)

@@ -1,5 +1,5 @@
 import { z } from './zod'
-import { MOULD_MATERIALS, type MouldMaterial } from '~core/gypsum/hydration'
+import { MOULD_MATERIALS, type MouldMaterial } from '~core/gypsum/body'
 import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
 
 const keys = <T extends string>(record: Readonly<Record<T, unknown>>) => Object.keys(record) as [T, ...T[]]

@@ -1,8 +1,8 @@
 import { z } from './zod'
 import type { Plan } from '~core/pour/plan'
-import { ADDITIONS, type AdditionId } from '~core/gypsum/mix'
+import { ADDITIONS, type AdditionId } from '~core/gypsum/additions'
 import { END_USES, type EndUseId } from '~core/gypsum/end-use'
-import { STIR_TOOLS, type StirTool } from '~core/gypsum/hydration'
+import { STIR_TOOLS, type StirTool } from '~core/gypsum/stirring'
 import { SCHOOLS, type SchoolId } from '~core/gypsum/schools'
 import { powderClassIdSchema } from './library'
 
@@ -28,7 +28,10 @@ export const planSchema = z.object({
   losses: finite.min(0, 'Losses cannot be negative.').max(1, 'More than half of the mix would be lost.'),
   soakMinutes: finite.min(0).max(60, 'An hour is the longest soak.'),
   stir: z.object({ tool: z.enum(Object.keys(STIR_TOOLS) as [StirTool, ...StirTool[]]), minutes: finite.min(0).max(60) }),
-  additions: z.array(z.object({ id: z.enum(ids<AdditionId>(ADDITIONS)), share: finite.min(0).max(2) })).max(8),
+  additions: z.array(z.object({ id: z.enum(ids<AdditionId>(ADDITIONS)), share: finite.min(0).max(2) })).max(12),
+  groundTemperature: finite.min(-30).max(60).optional(),
+  openAfter: finite.min(0, 'Time runs forward.').max(7 * 86_400, 'A week is the longest.').optional(),
+  secondCoatAfter: finite.min(0, 'Time runs forward.').max(7 * 86_400, 'A week is the longest.').optional(),
   known: z.object({ what: z.enum(['moulds', 'powder', 'water']), amount: finite.min(0).max(5000) }),
 }) satisfies z.ZodType<Plan>
 

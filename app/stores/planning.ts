@@ -2,8 +2,8 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { advisedRatio, endUse } from '~core/gypsum/end-use'
 import { powderClass } from '~core/gypsum/powders'
-import { centreMoments, type Moments } from '~core/pour/moments'
-import { momentsInput, workOutPlan, type Plan } from '~core/pour/plan'
+import type { Moments } from '~core/pour/moments'
+import { workOutPlan, type Plan } from '~core/pour/plan'
 import { planSchema, type SavedPlan } from '~shared/plan'
 import { settingCurve } from '~core/gypsum/hydration'
 import { cautionsFor } from '~core/pour/cautions'
@@ -43,14 +43,11 @@ export const usePlanning = defineStore('planning', () => {
   const world = computed(() => library.worldOf(plan.value))
   const result = computed(() => workOutPlan(plan.value, world.value, session.units))
   /** The cast that takes longest to open, which the plan's moments are about. */
-  const governing = computed(() => {
-    const moulds = result.value.batches.flatMap(b => b.fills.map(f => f.mould))
-    return moulds.length ? moulds.reduce((a, m) => m.section > a.section ? m : a) : undefined
-  })
-  const input = computed(() => governing.value && momentsInput(plan.value, result.value.ratio, governing.value, world.value.bag))
-  const centre = computed(() => input.value && centreMoments(input.value))
+  const governing = computed(() => result.value.setting?.mould)
+  const input = computed(() => result.value.setting?.input)
+  const centre = computed(() => result.value.setting?.centre)
   const curve = computed(() => input.value && settingCurve({ ...input.value, ratio: result.value.ratio.value }, Math.max(5400, Math.min(6 * 3600, (centre.value?.open ?? 3600) * 1.4)), 140))
-  const cautions = computed(() => cautionsFor(plan.value, world.value))
+  const cautions = computed(() => cautionsFor(plan.value, world.value, centre.value))
   const moments = shallowRef<Moments>()
 
   let forecastTimer: ReturnType<typeof setTimeout> | undefined
@@ -62,7 +59,7 @@ export const usePlanning = defineStore('planning', () => {
     }
     forecastTimer = setTimeout(async () => {
       const answer = await forecast([now])
-      if (answer && input.value === now) moments.value = answer[0]
+      if (answer && input.value === now) moments.value = answer[0]?.moments
     }, FORECAST_AFTER_MS)
   }, { immediate: true })
 

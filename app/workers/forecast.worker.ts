@@ -1,9 +1,9 @@
-import { forecastMoments, type MomentsInput, type Moments } from '~core/pour/moments'
+import { forecast, type Forecast, type MomentsInput } from '~core/pour/moments'
 
 /** Ranges take tens of milliseconds: worked out beside the page so that typing stays smooth. */
 export interface ForecastAsked { readonly id: number, readonly inputs: readonly MomentsInput[] }
-export interface ForecastAnswered { readonly id: number, readonly moments: readonly Moments[] }
+export interface ForecastAnswered { readonly id: number, readonly forecasts: readonly Forecast[] }
 
 self.onmessage = ({ data }: MessageEvent<ForecastAsked>) => {
-  self.postMessage({ id: data.id, moments: data.inputs.map(forecastMoments) } satisfies ForecastAnswered)
+  self.postMessage({ id: data.id, forecasts: data.inputs.map(i => forecast(i)) } satisfies ForecastAnswered)
 }

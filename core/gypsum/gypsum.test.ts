@@ -1,8 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { advisedRatio, END_USES, endUse } from './end-use'
-import { freshStiffness, settingCurve, settingMoments, stirredSeeds, type SettingInput } from './hydration'
-import { ADDITIONS, solveMix } from './mix'
+import { freshStiffness, pourableUntil, runSetting, settingCurve, settingMoments, type SettingInput } from './hydration'
+import { fastTemperatureFactor, stirredSeeds, tailCorrection, temperatureFactor } from './kinetics'
+import { outcomeOf } from './outcome'
+import { addSkinHeat, NO_SKIN_HEAT } from './skin'
+import { additionKind, ADDITIONS, seedsOf, speedDoubt, speedOf } from './additions'
+import { solveMix } from './mix'
 import { POWDER_CLASSES, powderClass, powderMatches } from './powders'
 import { ratioOf, schoolAdvice, SCHOOLS, scoopsFor } from './schools'
 
@@ -113,6 +117,44 @@ describe('setting', () => {
     const thin = settingMoments({ ...usual, section: 0.006 }), thick = settingMoments({ ...usual, section: 0.06 })
     expect(thick.warmestTemperature).toBeGreaterThan(thin.warmestTemperature + 5)
     expect(thick.coolAgain).toBeGreaterThan(thin.coolAgain)
+  })
+
+  it('the time to pour alone, and the table and tails behind it, agree with the whole run', () => {
+    expect(pourableUntil(usual) / settingMoments(usual).pourBy).toBeCloseTo(1, 2)
+    for (const t of [-5, 3.1, 20.07, 36.4, 71.9, 99]) expect(Math.abs(fastTemperatureFactor(t) - temperatureFactor(t))).toBeLessThan(2e-4)
+    const gloss = ([0.6, 1, 1.6] as const).map(tail => settingMoments({ ...usual, section: 0.002, mould: 'metal', shape: 'closed-slab' }, { rate: 1, seeds: 1, tail }))
+    for (const m of gloss) expect(Math.abs(m.glossGone / gloss[1]!.glossGone - 1)).toBeLessThan(0.02)
+    expect(gloss[2]!.openThin).toBeGreaterThan(gloss[0]!.openThin + 60)
+    expect(tailCorrection(1, 0.005, 0.5, 1)).toBe(1)
+  })
+
+  it('additions act as they say: salt peaks at two percent, citrate slows, ground gypsum seeds, sand only fills', () => {
+    const salt = [0.01, 0.02, 0.03, 0.1].map(share => speedOf([{ id: 'salt', share }]))
+    expect(Math.max(...salt)).toBe(salt[1])
+    expect(salt[3]).toBeLessThan(1.1)
+    expect(speedOf([{ id: 'citrate', share: 0.001 }, { id: 'sand', share: 0.5 }])).toBeCloseTo(1 / 2.5, 9)
+    expect(seedsOf([{ id: 'ground-gypsum', share: 0.01 }])).toBeCloseTo(0.03, 9)
+    expect([speedDoubt([]), speedDoubt([{ id: 'sand', share: 1 }])]).toEqual([0, 0])
+    for (const a of ADDITIONS) expect(a.most).toBeLessThanOrEqual(a.harmful)
+    expect(() => additionKind('sugar' as never)).toThrow(RangeError)
+  })
+
+  it('more is said of a run than its moments, and all of it hangs together', () => {
+    for (const powder of POWDER_CLASSES) {
+      const input = { ...usual, powder, ratio: powder.ratio.recommended }
+      const run = runSetting(input), o = outcomeOf(input, run, 'tapped')
+      expect(o.hourStrength).toBeLessThanOrEqual(o.wetStrength)
+      expect(o.wetStrength).toBeLessThan(o.dampStrength)
+      expect(o.dampStrength).toBeLessThan(o.dryStrength)
+      expect(o.tapUntil).toBeLessThan(run.moments.glossGone)
+      expect(o.bubble).toBeLessThan(o.freeBubble)
+      expect(Object.values(o).every(Number.isFinite)).toBe(true)
+    }
+  })
+
+  it('heat at the skin counts double for each degree: half an hour at 45 degC is two hours at 43', () => {
+    expect(addSkinHeat(NO_SKIN_HEAT, 1800, 45)).toEqual({ above43: 1800, dose: 120 })
+    expect(addSkinHeat(NO_SKIN_HEAT, 1800, 38)).toBe(NO_SKIN_HEAT)
   })
 
   it('stirring has no further effect beyond 400 turns', () => {

@@ -1,53 +1,58 @@
 import type { Celsius, Metres, Seconds, WaterRatio } from '../units/quantity'
-import { CHEMICAL_WATER, GYPSUM_YIELD, powderSpecificVolume, solveMix, waterDensity, DENSITY, type Addition } from './mix'
+import { seedsOf, speedDoubt, speedOf, type Addition } from './additions'
+import { openFaceFlux, shellsOf, CONDUCTIVITY, type Body, type CastShape, type MouldMaterial, type Surroundings } from './body'
+import { growingStrength, wetStrength } from './hardening'
+import { CP, fastTemperatureFactor, HEAT, HEAT_SLOPE, isothermalTime, stirredSeeds, tailCorrection, tailTable, type TailExponent } from './kinetics'
+import { CHEMICAL_WATER, GYPSUM_YIELD, solveMix, DENSITY, type Mix } from './mix'
 import type { PowderClass } from './powders'
+import { freshMix, plasticViscosity, pourLimit, shareAtYield, webbingLimit, yieldStress, type FreshMix, type Thickening } from './rheology'
+import { addSkinHeat, NO_SKIN_HEAT, type SkinHeat } from './skin'
+import { stirredAir, turnsOf, type Stirring } from './stirring'
 
-/** Stirring tools and how many spatula turns a minute each is worth (engineering guess, fitted only between 20 and 200 turns). */
-export const STIR_TOOLS = {
-  'spatula': { name: 'Spatula', turnsPerMinute: 110 },
-  'hand': { name: 'Hand', turnsPerMinute: 60 },
-  'whisk': { name: 'Whisk', turnsPerMinute: 60 },
-  'drill': { name: 'Drill paddle', turnsPerMinute: 120 },
-  'kneaded-bag': { name: 'Kneaded bag', turnsPerMinute: 40 },
-  'vacuum-mixer': { name: 'Vacuum mixer', turnsPerMinute: 350 },
-} as const
-export type StirTool = keyof typeof STIR_TOOLS
-
-export type MouldMaterial = 'silicone' | 'polyurethane' | 'latex' | 'plastic' | 'plaster' | 'clay' | 'wood' | 'metal' | 'glass' | 'soft-impression' | 'ground'
-
-interface MaterialFacts { readonly name: string, readonly flexible: boolean, /** m2 K/W of a usual wall */ readonly resistance: number, readonly release: string }
-
-/** Mould materials. Thermal resistances: handbook conductivities from memory over usual thicknesses; release: common practice. */
-export const MOULD_MATERIALS: Readonly<Record<MouldMaterial, MaterialFacts>> = {
-  'silicone': { name: 'Silicone', flexible: true, resistance: 0.05, release: 'No release needed.' },
-  'polyurethane': { name: 'Polyurethane rubber', flexible: true, resistance: 0.05, release: 'Usually none; always with polymer-modified gypsum.' },
-  'latex': { name: 'Latex', flexible: true, resistance: 0.02, release: 'Dust with talc as you peel it.' },
-  'plastic': { name: 'Rigid plastic', flexible: false, resistance: 0.005, release: 'A very thin, even film of petroleum jelly or spray; every streak prints.' },
-  'plaster': { name: 'Plaster', flexible: false, resistance: 0.06, release: 'Soap or grease it, or plaster will bond to plaster.' },
-  'clay': { name: 'Clay', flexible: true, resistance: 0.03, release: 'No release needed; take the clay out soon after set.' },
-  'wood': { name: 'Wood', flexible: false, resistance: 0.15, release: 'Seal it, then a thin film of release.' },
-  'metal': { name: 'Metal', flexible: false, resistance: 0, release: 'A very thin, even film of release.' },
-  'glass': { name: 'Glass', flexible: false, resistance: 0.004, release: 'A very thin, even film; glass holds by suction, so mind the shards.' },
-  'soft-impression': { name: 'Soft one-use impression', flexible: true, resistance: 0.03, release: 'None. Pour the same day, before it dries and shrinks.' },
-  'ground': { name: 'Print in the ground', flexible: true, resistance: 0.02, release: 'None; lift it with its soil.' },
-}
+/** Hydration of a mix, coupled to heat that flows one way through cast and mould into what surrounds them. Equations and sources: docs/model.md. */
 
 export interface SettingInput {
   readonly powder: PowderClass
   readonly ratio: WaterRatio
   readonly waterTemperature: Celsius
   readonly roomTemperature: Celsius
-  readonly stir: { readonly tool: StirTool, readonly minutes: number }
-  /** Thickness of the cast from open face to mould wall. */
+  readonly stir: Stirring
+  /** When stirring begins, after powder met water; stirred at once unless said. */
+  readonly stirFrom?: Seconds
+  /** Thickness of the cast from open face to mould, or from mould to mould. */
   readonly section: Metres
   readonly mould: MouldMaterial
+  readonly wall?: Metres
+  readonly shape?: CastShape
+  readonly behind?: Surroundings
+  /** Temperature of the ground where that is what the cast lies on. */
+  readonly ground?: Celsius
+  /** Relative humidity of the air, 0 to 1. */
+  readonly humidity?: number
   readonly additions?: readonly Addition[]
   /** Share of old set plaster left in the bucket, by mass of powder. */
   readonly dirt?: number
 }
 
-/** What scatters from pour to pour; multipliers of the class's own constants. */
-export interface Scatter { readonly rate: number, readonly seeds: number }
+/** What scatters from pour to pour; multipliers of the class's own constants except where said. */
+export interface Scatter {
+  readonly rate: number
+  readonly seeds: number
+  readonly tail?: TailExponent
+  readonly jamming?: number
+  readonly conductivity?: number
+  /** Standard normal number that moves the effect of accelerators and retarders within its doubt. */
+  readonly effect?: number
+}
+export const CENTRE: Scatter = { rate: 1, seeds: 1 }
+
+/** Shells of the cast, and steps up to the loss of gloss. */
+export interface Resolution { readonly cells: number, readonly steps: number }
+export const FINE: Resolution = { cells: 20, steps: 50 }
+/** For many samples: thick pieces need more shells. Its milestones stay within 1 % of the fine run (checked in tests). */
+export function coarseFor(section: Metres): Resolution {
+  return section <= 0.03 ? { cells: 8, steps: 36 } : { cells: 14, steps: 40 }
+}
 
 /** Moments of one cast in seconds after powder meets water; Infinity when the mix never gets there within twelve hours. */
 export interface SettingMoments {
@@ -63,229 +68,346 @@ export interface SettingMoments {
   readonly coolAgain: Seconds
 }
 
+/** Where the heat went, J per square metre of mould face (per radian and metre, per steradian for round bodies): released = stored + lost. */
+export interface HeatLedger { readonly released: number, readonly stored: number, readonly lost: number }
+
+export interface SettingRun {
+  readonly moments: SettingMoments
+  readonly mix: SettingMix
+  /** Mean course of the cast until the gloss has gone: what pouring and bubbles feel. */
+  readonly course: Thickening
+  readonly heat: HeatLedger
+  /** Hydration of the slowest place one hour after wetting. */
+  readonly afterHour: number
+  readonly skin: SkinHeat
+}
+
 export interface SettingCurve {
-  /** Seconds after wetting, core temperature in degC, degree of hydration and yield stress in Pa (capped at 20 kPa), sample by sample. */
+  /** Seconds after wetting, sample by sample. */
   readonly time: readonly number[]
+  /** Hottest place of the cast and its open (or mould) face, degC. */
   readonly temperature: readonly number[]
+  readonly face: readonly number[]
+  /** Mean degree of hydration, 0 to 1. */
   readonly hydration: readonly number[]
+  /** Yield stress, Pa (capped at 20 kPa), plastic viscosity, Pa s (capped at 20), and wet strength, MPa. */
   readonly stiffness: readonly number[]
+  readonly viscosity: readonly number[]
+  readonly strength: readonly number[]
 }
 
-const GAS = 8.314462618
-const ACTIVATION = 60_000
-const HEAT = { alpha: 118.1e3, beta: 132.5e3 } as const // J per kg hemihydrate at 25 degC, from standard enthalpies of formation
-const HEAT_SLOPE = 320.5 // J/(kg K), Kirchhoff
-const CP_HEMIHYDRATE = 823, CP_WATER = 4182, CP_INERT = 740
-const CONDUCTIVITY = 0.75 // W/(m K), wet cast, engineering guess +-25 %
-const FILM = 8, EVAPORATIVE_FILM = 4
-const GLOSS_YIELD = 20_000
-const SEEDS = 0.0052
-const LONGEST = 12 * 3600
+const LONGEST: Seconds = 12 * 3600, HOUR: Seconds = 3600
+const LONGEST_STEP: Seconds = 60
+const USUAL_HUMIDITY = 0.5
 
-/** Solubility gap between hemihydrate and gypsum, g CaSO4 per litre; it drives the reaction and closes at 100 degC. */
-function solubilityGap(t: Celsius): number {
-  const hemihydrate = 10 * Math.exp(-0.018202 * t)
-  const x = (t - 40) / 60
-  const gypsum = t <= 40 ? 2.10 - 0.34 * ((t - 40) / 40) ** 2 : 2.10 - 0.48 * x * x * (1.3 - 0.3 * x)
-  return Math.max(0, hemihydrate - gypsum)
+/** Constants of one mix that the integration, the milestones and the hardening share. */
+export interface SettingMix {
+  readonly amounts: Mix
+  readonly fresh: FreshMix
+  /** Rate at 21 degC, 1/s. */
+  readonly k: number
+  readonly seedsAt: (t: Seconds) => number
+  readonly alphaMax: number
+  readonly alphaSet: number
+  readonly tail: TailExponent
+  readonly purity: number
+  /** J per kg hemihydrate at 25 degC; J/(kg K) of everything that goes with one kilogram of powder, unreacted. */
+  readonly heat: number
+  readonly capacity: number
+  /** kg of powder in one m3 of mix. */
+  readonly powderPerVolume: number
+  readonly start: Celsius
+  /** Wet strength when fully hydrated, MPa. */
+  readonly strength: number
 }
 
-/**
- * Speed of hydration against 21 degC. Fastest near 36 degC, none at 100 degC.
- * Arrhenius rate times a power of the solubility gap; exponents fitted, see docs/model.md.
- */
-export function temperatureFactor(t: Celsius): number {
-  if (t >= 100) return 0
-  const kelvin = t + 273.15
-  return Math.exp(-(ACTIVATION / GAS) * (1 / kelvin - 1 / 294.15)) * (solubilityGap(t) / solubilityGap(21)) ** 2.42
+/** A sentence when this mix cannot be worked out at all; undefined when it can. */
+export function settingProblem(input: SettingInput): string | undefined {
+  const numbers = [input.ratio, input.waterTemperature, input.roomTemperature, input.stir.minutes, input.section, input.stirFrom ?? 0, input.dirt ?? 0, input.humidity ?? 0.5, input.ground ?? 0, input.wall ?? 0.01, ...(input.additions ?? []).map(a => a.share)]
+  if (!numbers.every(Number.isFinite)) return 'A number is missing.'
+  if (!(input.ratio > 0)) return 'A mix needs some water.'
+  if (!(input.section > 0) || (input.wall !== undefined && !(input.wall > 0))) return 'Cast and mould wall have some thickness.'
+  if (input.stir.minutes < 0 || (input.stirFrom ?? 0) < 0 || (input.dirt ?? 0) < 0 || (input.additions ?? []).some(a => a.share < 0)) return 'Times and amounts cannot be less than nothing.'
+  if (!(input.waterTemperature > -30 && input.waterTemperature < 110 && input.roomTemperature > -40 && input.roomTemperature < 80)) return 'Plaster needs liquid water and a room that people can stand in.'
+  return undefined
 }
 
-const TABLE_STEP = 0.25
-const TABLE = Float64Array.from({ length: 4 * 110 }, (_, i) => temperatureFactor(i * TABLE_STEP))
-function fastTemperatureFactor(t: Celsius): number {
-  const x = Math.max(0, Math.min(TABLE.length - 1.001, t / TABLE_STEP))
-  const i = Math.floor(x)
-  return TABLE[i]! + (TABLE[i + 1]! - TABLE[i]!) * (x - i)
-}
-
-/** Seed share that stirring makes; n in equivalent spatula turns, without effect beyond 400. Fitted to tables between 20 and 200 turns. */
-export function stirredSeeds(turns: number): number {
-  return SEEDS * ((1 + Math.min(turns, 400) / 300) / (1 + 100 / 300)) ** 4.49
-}
-
-/**
- * Time to reach a degree of hydration at one constant temperature.
- * @param k rate 1/s at that temperature; @param s seed share; @param alpha 0..1.
- * Closed form of d alpha/dt = k (s + alpha)(1 - alpha).
- */
-export function isothermalTime(k: number, s: number, alpha: number): Seconds {
-  return Math.log((alpha + s) / (s * (1 - alpha))) / (k * (1 + s))
-}
-
-/** Constants of one mix that the integration and the milestones share. */
-interface Constants {
-  k: number
-  seeds: number
-  alphaMax: number
-  alphaSet: number
-  freshYield: number
-  start: Celsius
-  ambient: Celsius
-  /** MPa, fully hydrated and wet. */
-  wetStrength: number
-  heatCapacity: (alpha: number) => number
-  loss: (mean: Celsius) => number
-  core: (mean: Celsius) => Celsius
-}
-
-/** Solid volume fraction and yield stress (Pa, within 0.5 to 2000) of the mix before it reacts; granular jamming form, fitted to practice. */
-function freshMix(powder: PowderClass, ratio: WaterRatio, t: Celsius): { phi: number, yieldStress: number } {
-  const grains = powderSpecificVolume(powder)
-  const phi = grains / (grains + ratio / waterDensity(t))
-  const gap = Math.max(0.004, powder.jammingFraction - phi)
-  return { phi, yieldStress: Math.min(2000, Math.max(0.5, powder.yieldScale * phi * Math.max(0.02, phi - 0.15) ** 2 / (powder.jammingFraction * gap))) }
-}
-
-function constantsOf(input: SettingInput, scatter: Scatter): Constants {
+/** Constants of a setting mix. @throws RangeError with the sentence of `settingProblem`. */
+export function settingMix(input: SettingInput, scatter: Scatter = CENTRE): SettingMix {
+  const problem = settingProblem(input)
+  if (problem) throw new RangeError(problem)
   const { powder, waterTemperature, roomTemperature } = input
-  const mix = solveMix({ powder, ratio: input.ratio, waterTemperature, additions: input.additions }, { what: 'powder', amount: 1 })
-  const w = Math.max(mix.effectiveRatio, powder.purity * CHEMICAL_WATER * 0.5)
   const { purity } = powder
+  const additions = input.additions ?? []
+  const amounts = solveMix({ powder, ratio: input.ratio, waterTemperature, additions, air: stirredAir(input.stir.tool, powder.handAir) }, { what: 'powder', amount: 1 })
+  const w = Math.max(amounts.effectiveRatio, purity * CHEMICAL_WATER * 0.5)
   const alphaMax = Math.min(1, w / (purity * CHEMICAL_WATER))
-  const { phi: phi0, yieldStress: freshYield } = freshMix(powder, w, waterTemperature)
-  const jam = powder.jammingFraction
+  const fibre = additions.find(a => a.id === 'glass-fibre')?.share ?? 0
+  const fibreVolume = 100 * fibre / 2550 / amounts.slurry
+  const fresh = freshMix(powder, w, waterTemperature, amounts.slurryDensity, 1 + 5 * fibreVolume, scatter.jamming)
   // Gloss goes when grains jam (each gypsum unit takes 1.75 times the room of the powder it replaces) or needles span the mix.
-  const x = Math.max(0.03, (jam / phi0 - 1) / (0.75 * purity))
-  const slurryPerKg = mix.slurry
-  const y = 0.22 / (purity * GYPSUM_YIELD / DENSITY.gypsum / slurryPerKg)
-  const alphaSet = Math.min(0.95 * alphaMax, (x ** -3 + y ** -3) ** (-1 / 3))
-  const cpPowder = purity * CP_HEMIHYDRATE + (1 - purity) * CP_INERT
-  const start = (cpPowder * roomTemperature + CP_WATER * input.ratio * waterTemperature) / (cpPowder + CP_WATER * input.ratio)
-  const area = input.section > 0 ? 1 / (mix.slurryDensity * input.section / (1 + input.ratio)) : Infinity // m2 of face per kg powder
-  const inner = input.section / (3 * CONDUCTIVITY) // from the mean of a parabolic profile, warm at the mould, to the open face
-  const mouldFilm = 1 / (1 / FILM + MOULD_MATERIALS[input.mould].resistance)
-  const saturation = (t: number) => 610.94 * Math.exp(17.625 * t / (t + 243.04)) // Pa, Magnus form (Alduchov & Eskridge 1996, from memory)
-  const humid = 0.5 * saturation(roomTemperature)
-  const openFlux = (mean: number) => {
-    let face = mean
-    for (let newton = 0; newton < 2; newton++) {
-      const p = saturation(face)
-      const flux = FILM * (face - roomTemperature) + EVAPORATIVE_FILM / 66 * (p - humid)
-      const slope = FILM + EVAPORATIVE_FILM / 66 * p * 4283.6 / (face + 243.04) ** 2
-      face -= (face - mean + inner * flux) / (1 + inner * slope)
-    }
-    return inner > 0 ? (mean - face) / inner : 0
-  }
-  const loss = (t: number) => area * (openFlux(t) + mouldFilm * (t - roomTemperature))
-  const core = (t: number) => t + Math.max(0, openFlux(t)) * input.section / (6 * CONDUCTIVITY)
-  const turns = STIR_TOOLS[input.stir.tool].turnsPerMinute * input.stir.minutes
+  const jammed = Math.max(0.03, (fresh.jam / fresh.phi - 1) / (0.75 * purity))
+  const spanned = 0.22 / (purity * GYPSUM_YIELD / DENSITY.gypsum / amounts.slurry)
+  const alphaSet = Math.min(0.95 * alphaMax, (jammed ** -3 + spanned ** -3) ** (-1 / 3))
+  const grains = purity * CP.hemihydrate + (1 - purity) * CP.inert + CP.inert * additions.reduce((sum, a) => sum + a.share, 0)
+  const water = CP.water * input.ratio
+  const brought = seedsOf(additions) + 2 * (input.dirt ?? 0)
+  const stirFrom = input.stirFrom ?? 0, stirFor = input.stir.minutes * 60, turns = turnsOf(input.stir)
+  const tail = scatter.tail ?? 1
+  const unstirred = scatter.seeds * stirredSeeds(0) + brought, stirred = scatter.seeds * stirredSeeds(turns) + brought
+  const seedsAt = (t: Seconds) => t <= stirFrom ? unstirred : t >= stirFrom + stirFor ? stirred : scatter.seeds * stirredSeeds(turns * (t - stirFrom) / stirFor) + brought
+  const speed = Math.exp(Math.log(speedOf(additions)) * (1 + speedDoubt(additions) * (scatter.effect ?? 0)))
   return {
-    k: powder.rate / 60 * scatter.rate * (powder.ratio.recommended / w) ** 0.75,
-    seeds: stirredSeeds(turns) * scatter.seeds + 2 * (input.dirt ?? 0),
-    alphaMax, alphaSet, freshYield, start, ambient: roomTemperature,
-    heatCapacity: alpha => cpPowder - purity * HEAT_SLOPE * alpha + CP_WATER * input.ratio,
-    loss, core,
-    wetStrength: powder.strengthFactor * 71.8 * Math.exp(-4.445 * mix.dryPorosity),
+    amounts, fresh, alphaMax, alphaSet, tail, purity, seedsAt,
+    k: powder.rate / 60 * scatter.rate * speed * (powder.ratio.recommended / w) ** 0.75 * tailCorrection(tail, seedsAt(Infinity), alphaSet, alphaMax),
+    heat: HEAT[powder.crystal], capacity: grains + water,
+    powderPerVolume: 1 / amounts.slurry,
+    start: (grains * roomTemperature + water * waterTemperature) / (grains + water),
+    strength: wetStrength(powder, amounts.dryPorosity),
   }
 }
 
-/** Hydration at which the yield stress of the setting mix reaches `tau` Pa. */
-function hydrationAtYield(c: Constants, tau: number): number {
-  return tau <= c.freshYield ? 0 : c.alphaSet * Math.log(tau / c.freshYield) / Math.log(GLOSS_YIELD / c.freshYield)
-}
-
-/**
- * Hydration and mean temperature of a cast against time, as one well-mixed body that loses heat through its open wet face and its mould.
- * Same kinetics as the closed form above; one body instead of layers shifts the loss of gloss by seconds and the warmest moment of
- * pieces thicker than about 40 mm by minutes (see docs/model.md). Midpoint rule, 10 s steps, 30 s once it is cooling.
- */
-function integrate(input: SettingInput, scatter: Scatter, each: (t: number, alpha: number, temperature: number) => boolean): Constants {
-  const c = constantsOf(input, scatter)
-  const { powder } = input
-  const q = HEAT[powder.crystal]
-  let alpha = 0, temperature = c.start, t = 0
-  const rate = (a: number, T: number) => a >= c.alphaMax ? 0 : c.k * fastTemperatureFactor(T) * (c.seeds + a) * (1 - a / c.alphaMax)
-  const warming = (a: number, T: number, da: number) => (powder.purity * (q + HEAT_SLOPE * (T - 25)) * da - c.loss(T)) / c.heatCapacity(a)
-  each(0, alpha, temperature)
-  while (t < LONGEST) {
-    const h = alpha > 0.97 * c.alphaMax ? 30 : 10
-    const r1 = rate(alpha, temperature)
-    const midAlpha = alpha + r1 * h / 2, midT = temperature + warming(alpha, temperature, r1) * h / 2
-    const r2 = rate(midAlpha, midT)
-    temperature += warming(midAlpha, midT, r2) * h
-    alpha = Math.min(c.alphaMax, alpha + r2 * h)
-    t += h
-    if (!each(t, alpha, temperature)) break
+/** The body that a setting input describes; prints lie on the ground, everything else stands in air unless said. */
+export function bodyOf(input: SettingInput): Body {
+  return {
+    shape: input.shape ?? 'open-slab', section: input.section, mould: input.mould, wall: input.wall,
+    behind: input.behind ?? (input.mould === 'ground' ? 'ground' : 'air'), air: input.roomTemperature, ground: input.ground, humidity: input.humidity ?? USUAL_HUMIDITY,
   }
-  return c
+}
+
+/** One sample of a run: seconds, degrees of hydration (mean, at the face, slowest place) and temperatures (hottest place, face, mean). */
+export interface Sample { readonly t: Seconds, readonly mean: number, readonly face: number, readonly slowest: number, readonly hottest: Celsius, readonly faceTemperature: Celsius, readonly meanTemperature: Celsius }
+
+/**
+ * Integrates reaction and conduction: Strang splitting, half a step of reaction (midpoint, each shell without heat flow), a full step of
+ * conduction (Crank and Nicolson 1947, tridiagonal, in increments), half a step of reaction. Second order in time and space.
+ * @param each is called at every step and stops the run with `false`.
+ */
+function integrate(mix: SettingMix, body: Body, resolution: Resolution, conductivity: number, each: (s: Sample) => boolean): HeatLedger {
+  const shells = shellsOf(body, resolution.cells, conductivity)
+  const { cells: n, volume, link } = shells
+  const total = volume.reduce((a, b) => a + b, 0)
+  const temperature = new Float64Array(n + 1).fill(mix.start), alpha = new Float64Array(n)
+  temperature[n] = shells.behind // the wall's middle
+  const lower = new Float64Array(n + 1), diagonal = new Float64Array(n + 1), upper = new Float64Array(n + 1), right = new Float64Array(n + 1)
+  const tail = tailTable(mix.tail)
+  const { k, alphaMax, purity, heat, capacity, powderPerVolume } = mix
+  const slopeOfHeat = HEAT_SLOPE, speedAt = fastTemperatureFactor // in the innermost loop
+  const growth = purity * slopeOfHeat
+  const full = alphaMax * (1 - 1e-9)
+  const glossGuess = isothermalTime(k * Math.max(0.02, fastTemperatureFactor(mix.start)), mix.seedsAt(Infinity), Math.min(0.99, mix.alphaSet / alphaMax))
+  const shortest = Math.min(20, Math.max(0.5, glossGuess / resolution.steps))
+  let dt = shortest, t = 0, lost = 0, released = 0, surface = mix.start
+
+  const react = (h: number, seeds: number) => {
+    for (let i = 0; i < n; i++) {
+      const a = alpha[i]!
+      if (a >= full) continue
+      const T = temperature[i]!
+      const a1 = Math.min(full, a + h / 2 * k * speedAt(T) * (seeds + a) * tail(a / alphaMax))
+      const T1 = T + purity * (heat + slopeOfHeat * (T - 25)) / (capacity - growth * a) * (a1 - a)
+      const a2 = Math.min(alphaMax, a + h * k * speedAt(T1) * (seeds + a1) * tail(a1 / alphaMax))
+      const q = purity * (heat + slopeOfHeat * (T1 - 25)) * (a2 - a)
+      temperature[i] = T + q / (capacity - growth * a1)
+      alpha[i] = a2
+    }
+  }
+
+  const conduct = () => {
+    let into = 0 // flux into shell i from the one before
+    let before = 0
+    for (let i = 0; i < n; i++) {
+      const after = i < n - 1 ? link[i]! : shells.toWall
+      const out = after * (temperature[i]! - temperature[i + 1]!)
+      lower[i] = -before / 2
+      upper[i] = -after / 2
+      diagonal[i] = (capacity - growth * alpha[i]!) * powderPerVolume * volume[i]! / dt + (before + after) / 2
+      right[i] = into - out
+      into = out
+      before = after
+    }
+    lower[n] = -shells.toWall / 2
+    diagonal[n] = shells.wallCapacity / dt + (shells.toWall + shells.wallOut) / 2
+    right[n] = into - shells.wallOut * (temperature[n]! - shells.behind)
+    let faceGain = 0, faceLoss = 0
+    if (shells.toFace > 0) {
+      const { flux, slope } = openFaceFlux(body, surface)
+      faceGain = shells.toFace * slope / (shells.toFace + slope)
+      faceLoss = faceGain * temperature[0]! + shells.toFace * (flux - slope * surface) / (shells.toFace + slope)
+      surface = temperature[0]! - faceLoss / shells.toFace
+      diagonal[0]! += faceGain / 2
+      right[0]! -= faceLoss
+    }
+    // Thomas algorithm.
+    for (let i = 1; i <= n; i++) {
+      const m = lower[i]! / diagonal[i - 1]!
+      diagonal[i]! -= m * upper[i - 1]!
+      right[i]! -= m * right[i - 1]!
+    }
+    let change = right[n]! / diagonal[n]!
+    lost += dt * shells.wallOut * (temperature[n]! + change / 2 - shells.behind)
+    temperature[n]! += change
+    for (let i = n - 1; i >= 0; i--) {
+      change = (right[i]! - upper[i]! * change) / diagonal[i]!
+      temperature[i]! += change
+    }
+    lost += dt * (faceLoss + faceGain * change / 2)
+  }
+
+  const last = n - 1
+  /** Value at a face, half a shell out from the outermost one. */
+  const atFace = (values: Float64Array, outer: number, next: number) => 1.5 * values[outer]! - 0.5 * values[next]!
+  const sample = (): Sample => {
+    let mean = 0, slowest = Infinity, top = 0, meanTemperature = 0
+    for (let i = 0; i < n; i++) {
+      const a = alpha[i]!, v = volume[i]!
+      mean += a * v
+      meanTemperature += temperature[i]! * v
+      if (a < slowest) slowest = a
+      if (temperature[i]! > temperature[top]!) top = i
+    }
+    const outer = Math.min(alphaMax, atFace(alpha, last, last - 1))
+    const inner = shells.toFace > 0 ? Math.min(alphaMax, atFace(alpha, 0, 1)) : outer
+    // The hottest place lies between shells: a parabola through the three around it.
+    let hottest = temperature[top]!
+    if (top > 0 && top < last) {
+      const y0 = temperature[top - 1]!, y2 = temperature[top + 1]!, bend = y0 - 2 * hottest + y2
+      if (bend < 0) hottest -= (y0 - y2) ** 2 / (8 * bend)
+    }
+    return { t, mean: mean / total, face: Math.max(0, inner), slowest: Math.max(0, Math.min(slowest, inner, outer)), hottest, faceTemperature: shells.toFace > 0 ? surface : atFace(temperature, last, last - 1), meanTemperature: meanTemperature / total }
+  }
+
+  let go = each(sample())
+  while (go && t < LONGEST) {
+    const seeds = mix.seedsAt(t + dt / 2)
+    react(dt / 2, seeds)
+    conduct()
+    react(dt / 2, seeds)
+    t += dt
+    const now = sample()
+    // Once it is all gypsum only cooling is left, and that is slow.
+    if (now.slowest > 0.985 * alphaMax) dt = Math.min(LONGEST_STEP, dt * 1.2)
+    go = each(now)
+  }
+  let stored = shells.wallCapacity * (temperature[n]! - shells.behind)
+  for (let i = 0; i < n; i++) {
+    const mass = powderPerVolume * volume[i]!
+    released += mass * purity * heat * alpha[i]!
+    stored += mass * ((capacity - growth * alpha[i]!) * (temperature[i]! - 25) - capacity * (mix.start - 25))
+  }
+  return { released, stored, lost }
 }
 
 /**
- * The moments of a cast. Earliest physical times: what to advise is decided in core/pour/moments.
- * Criteria (engineering, see docs/model.md): pour-by and webbing by yield stress, gloss by jamming or needle percolation,
- * opening by wet strength S x^2 against a share of the full wet strength.
+ * The moments of a cast and the course that led to them. Earliest physical times: what to advise is decided in core/pour/moments.
+ * Criteria (engineering, see docs/model.md): pour-by and webbing by mean yield stress, gloss at the face by jamming or needle percolation,
+ * final set and opening at the slowest place by wet strength S x^2 against a share of the full wet strength.
+ * @param until runs at least this long even when all moments are known.
+ * @throws RangeError with a sentence when the mix cannot be worked out.
  */
-export function settingMoments(input: SettingInput, scatter: Scatter = { rate: 1, seeds: 1 }): SettingMoments {
-  const probe = constantsOf(input, scatter)
-  const { alphaSet, alphaMax, wetStrength } = probe
-  const atStrength = (needed: number, least = 0) => alphaSet + (alphaMax - alphaSet) * Math.min(0.995, Math.max(least, Math.sqrt(Math.min(1, needed / wetStrength))))
+export function runSetting(input: SettingInput, scatter: Scatter = CENTRE, resolution: Resolution = FINE, until: Seconds = 0, each?: (s: Sample) => void): SettingRun {
+  const mix = settingMix(input, scatter)
+  const { alphaSet, alphaMax, strength, fresh } = mix
+  const atStrength = (needed: number, least = 0) => alphaSet + (alphaMax - alphaSet) * Math.min(0.995, Math.max(least, Math.sqrt(Math.min(1, needed / strength))))
   const final = atStrength(1.7, 0.25)
   const levels = [
-    hydrationAtYield(probe, Math.max(25, 2.5 * probe.freshYield)),
-    hydrationAtYield(probe, Math.max(80, 6 * probe.freshYield)),
-    alphaSet, final,
-    Math.max(final, atStrength(Math.max(1.5, 0.35 * wetStrength))),
-    atStrength(Math.max(2.5, 0.70 * wetStrength)),
-    atStrength(0.90 * wetStrength),
+    alphaSet * shareAtYield(fresh, pourLimit(fresh)), alphaSet * shareAtYield(fresh, webbingLimit(fresh)), alphaSet, final,
+    Math.max(final, atStrength(Math.max(1.5, 0.35 * strength))), atStrength(Math.max(2.5, 0.70 * strength)), atStrength(0.90 * strength),
   ]
+  const where = ['mean', 'mean', 'face', 'slowest', 'slowest', 'slowest', 'slowest'] as const
   const reached = levels.map(() => Infinity)
-  let previousT = 0, previousAlpha = 0, previousTemperature = probe.start
-  let hottest = -Infinity, hottestAt = 0, cool = Infinity, rising = false
-  integrate(input, scatter, (t, alpha, temperature) => {
+  const time: number[] = [], share: number[] = [], temperature: number[] = []
+  let previous: Sample | undefined, earlier: Sample | undefined
+  let peak: Sample | undefined, warmest = 0, hottest = -Infinity, cool = Infinity
+  const coolBelow = input.roomTemperature + 2
+  let afterHour: number | undefined, skin = NO_SKIN_HEAT
+  const heat = integrate(mix, bodyOf(input), resolution, CONDUCTIVITY * (scatter.conductivity ?? 1), (now) => {
+    let open = 0
     for (let i = 0; i < levels.length; i++) {
-      if (reached[i] === Infinity && alpha >= levels[i]!) {
-        reached[i] = t === 0 ? 0 : previousT + (t - previousT) * (levels[i]! - previousAlpha) / (alpha - previousAlpha)
-      }
+      if (reached[i]! < Infinity) continue
+      const a = now[where[i]!], level = levels[i]!
+      if (a < level) open++
+      else if (!previous) reached[i] = 0
+      else reached[i] = previous.t + (now.t - previous.t) * (level - previous[where[i]!]) / (a - previous[where[i]!])
     }
-    if (alpha > 0.05 && temperature > hottest) {
-      hottest = temperature
-      hottestAt = t
-      rising = true
+    if ((share.at(-1) ?? 0) < 1) {
+      time.push(now.t)
+      share.push(now.mean / alphaSet)
+      temperature.push(now.meanTemperature)
     }
-    if (rising && cool === Infinity && alpha > 0.8 * alphaMax && temperature <= probe.ambient + 2) {
-      const share = (previousTemperature - probe.ambient - 2) / (previousTemperature - temperature || 1)
-      cool = previousT + (t - previousT) * Math.max(0, Math.min(1, share))
+    if (now.mean > 0.05 && now.hottest > hottest) {
+      hottest = now.hottest
+      peak = now
     }
-    previousT = t
-    previousAlpha = alpha
-    previousTemperature = temperature
-    return cool === Infinity || reached.includes(Infinity)
+    else if (peak && peak === previous && earlier) {
+      // A parabola through the three samples around the top.
+      const [y0, y1, y2] = [earlier.hottest, peak.hottest, now.hottest]
+      const bend = y0 - 2 * y1 + y2, offset = bend < 0 ? 0.5 * (y0 - y2) / bend : 0
+      warmest = peak.t + Math.max(-1, Math.min(1, offset)) * (now.t - earlier.t) / 2
+      hottest = y1 - 0.25 * (y0 - y2) * offset
+    }
+    if (cool === Infinity && previous && peak && peak !== now && now.mean > 0.8 * alphaMax && now.hottest <= coolBelow) {
+      const part = (previous.hottest - coolBelow) / (previous.hottest - now.hottest || 1)
+      cool = previous.t + (now.t - previous.t) * Math.max(0, Math.min(1, part))
+    }
+    if (previous) skin = addSkinHeat(skin, now.t - previous.t, (previous.hottest + now.hottest) / 2)
+    if (now.t <= HOUR || afterHour === undefined) afterHour = now.slowest
+    each?.(now)
+    earlier = previous
+    previous = now
+    return now.t < until || open > 0 || cool === Infinity
   })
   const [pourBy, webbing, glossGone, finalSet, flexible, rigid, thin] = reached as [number, number, number, number, number, number, number]
+  if (warmest === 0 && peak) warmest = peak.t
   return {
-    pourBy, webbing, glossGone, finalSet, openFlexible: flexible,
-    openRigid: Math.max(rigid, hottestAt), openThin: Math.max(thin, hottestAt + 300),
-    warmest: hottestAt, warmestTemperature: probe.core(hottest), coolAgain: Math.max(cool, finalSet),
+    mix, heat, course: { time, share, temperature }, afterHour: afterHour ?? 0, skin,
+    moments: {
+      pourBy, webbing, glossGone, finalSet, openFlexible: flexible, openRigid: Math.max(rigid, warmest), openThin: Math.max(thin, warmest + 300),
+      warmest: peak ? warmest : Infinity, warmestTemperature: peak ? hottest : mix.start, coolAgain: Math.max(cool, finalSet),
+    },
   }
 }
 
-/** The course of temperature, hydration and stiffness, thinned to about `points` samples evenly spaced in log time, to `until` seconds. */
-export function settingCurve(input: SettingInput, until: Seconds, points = 120): SettingCurve {
-  const time: number[] = [], temperature: number[] = [], hydration: number[] = [], stiffness: number[] = []
-  const c = constantsOf(input, { rate: 1, seeds: 1 })
-  const spread = Math.log1p(until / 30) / points
-  let next = 0
-  integrate(input, { rate: 1, seeds: 1 }, (t, alpha, T) => {
-    if (Math.log1p(t / 30) >= next || t === 0) {
-      time.push(t)
-      temperature.push(alpha > 0.05 ? c.core(T) : T)
-      hydration.push(alpha)
-      stiffness.push(Math.min(GLOSS_YIELD, c.freshYield * (GLOSS_YIELD / c.freshYield) ** (alpha / c.alphaSet)))
-      next = Math.log1p(t / 30) + spread
-    }
-    return t < until
+/** When a mix becomes too stiff to pour, seconds after wetting; Infinity within twelve hours. Stops there: much cheaper than a whole run. @throws RangeError as `runSetting`. */
+export function pourableUntil(input: SettingInput): Seconds {
+  const mix = settingMix(input)
+  const level = mix.alphaSet * shareAtYield(mix.fresh, pourLimit(mix.fresh))
+  let until = Infinity
+  let previous: Sample | undefined
+  integrate(mix, bodyOf(input), coarseFor(input.section), CONDUCTIVITY, (now) => {
+    if (now.mean >= level) until = previous ? previous.t + (now.t - previous.t) * (level - previous.mean) / (now.mean - previous.mean) : 0
+    previous = now
+    return until === Infinity
   })
-  return { time, temperature, hydration, stiffness }
+  return until
+}
+
+/** The moments alone. @throws RangeError with a sentence when the mix cannot be worked out. */
+export function settingMoments(input: SettingInput, scatter: Scatter = CENTRE, resolution: Resolution = FINE): SettingMoments {
+  return runSetting(input, scatter, resolution).moments
+}
+
+/** The course of temperature, hydration, stiffness and strength, thinned to about `points` samples evenly spaced in log time, to `until` seconds. */
+export function settingCurve(input: SettingInput, until: Seconds, points = 120, resolution: Resolution = coarseFor(input.section)): SettingCurve {
+  const curve = { time: [] as number[], temperature: [] as number[], face: [] as number[], hydration: [] as number[], stiffness: [] as number[], viscosity: [] as number[], strength: [] as number[] }
+  const mix = settingMix(input)
+  const spread = Math.log1p(until / 30) / points
+  let next = -1
+  integrate(mix, bodyOf(input), resolution, CONDUCTIVITY, (now) => {
+    if (Math.log1p(now.t / 30) >= next) {
+      const share = now.mean / mix.alphaSet
+      curve.time.push(now.t)
+      curve.temperature.push(now.hottest)
+      curve.face.push(now.faceTemperature)
+      curve.hydration.push(now.mean)
+      curve.stiffness.push(yieldStress(mix.fresh, share))
+      curve.viscosity.push(plasticViscosity(mix.fresh, share, now.meanTemperature))
+      curve.strength.push(growingStrength(mix.strength, (now.mean - mix.alphaSet) / (mix.alphaMax - mix.alphaSet)))
+      next = Math.log1p(now.t / 30) + spread
+    }
+    return now.t < until
+  })
+  return curve
 }
 
 /** Temperature rise if no heat left the cast at all, K: the ceiling for a very thick piece. First principles. */
@@ -293,15 +415,15 @@ export function adiabaticRise(input: Pick<SettingInput, 'powder' | 'ratio'>, sta
   const { powder, ratio } = input
   const alphaMax = Math.min(1, ratio / (powder.purity * CHEMICAL_WATER))
   const heat = powder.purity * alphaMax * (HEAT[powder.crystal] + HEAT_SLOPE * (start - 25))
-  const capacity = powder.purity * (CP_HEMIHYDRATE - HEAT_SLOPE * alphaMax) + (1 - powder.purity) * CP_INERT + CP_WATER * ratio
+  const capacity = powder.purity * (CP.hemihydrate - HEAT_SLOPE * alphaMax) + (1 - powder.purity) * CP.inert + CP.water * ratio
   return heat / capacity
 }
 
 /** How the fresh mix behaves before any setting: whether it flows at all, and its yield stress in Pa. */
 export function freshStiffness(powder: PowderClass, ratio: WaterRatio, additions: readonly Addition[]): { readonly flows: boolean, readonly yieldStress: number } {
   if (!(ratio > 0)) return { flows: false, yieldStress: Infinity }
-  const { effectiveRatio } = solveMix({ powder, ratio, waterTemperature: 20, additions }, { what: 'powder', amount: 1 })
+  const { effectiveRatio, slurryDensity } = solveMix({ powder, ratio, waterTemperature: 20, additions }, { what: 'powder', amount: 1 })
   if (effectiveRatio <= 0) return { flows: false, yieldStress: Infinity }
-  const { phi, yieldStress } = freshMix(powder, effectiveRatio, 20)
-  return { flows: phi < powder.jammingFraction, yieldStress }
+  const { phi, jam, yieldStress: stiffness } = freshMix(powder, effectiveRatio, 20, slurryDensity)
+  return { flows: phi < jam, yieldStress: stiffness }
 }

@@ -1,4 +1,5 @@
 import type { Celsius, CubicMetres, Kilograms, KilogramsPerCubicMetre, WaterRatio } from '../units/quantity'
+import { additionKind, type Addition, type AdditionId } from './additions'
 import type { PowderClass } from './powders'
 
 /** Molar masses in g/mol: CaSO4.1/2H2O, CaSO4.2H2O, H2O (IUPAC atomic masses). */
@@ -13,31 +14,6 @@ export const GYPSUM_YIELD = MOLAR_GYPSUM / MOLAR_HEMIHYDRATE
 
 /** Particle densities in kg/m3 (handbook values from memory). */
 export const DENSITY = { alpha: 2757, beta: 2630, gypsum: 2317 } as const
-
-export type AdditionId = 'silica-flour' | 'sand' | 'dry-pigment' | 'glass-fibre'
-
-export interface AdditionKind {
-  readonly id: AdditionId
-  readonly name: string
-  readonly density: KilogramsPerCubicMetre
-  /** Water each kilogram holds on to, so that it no longer thins the mix, kg/kg (engineering guess). */
-  readonly waterUptake: number
-  /** Most that is commonly added, as a share of the powder's mass (common practice). */
-  readonly most: number
-  readonly caution?: string
-}
-
-/** Inert additions. Densities: handbook values from memory; uptake: engineering guess. */
-export const ADDITIONS: readonly AdditionKind[] = [
-  { id: 'dry-pigment', name: 'Dry pigment', density: 4500, waterUptake: 0.5, most: 0.05 },
-  { id: 'sand', name: 'Fine sand', density: 2650, waterUptake: 0.10, most: 1 },
-  { id: 'silica-flour', name: 'Silica flour', density: 2650, waterUptake: 0.27, most: 1, caution: 'Silica dust harms the lungs for good: fitted respirator, extraction, wet clean-up, never sweep it dry.' },
-  { id: 'glass-fibre', name: 'Glass fibre', density: 2550, waterUptake: 0, most: 0.03 },
-]
-
-const ADDITION_BY_ID = new Map(ADDITIONS.map(a => [a.id, a]))
-
-export interface Addition { readonly id: AdditionId, /** Share of the powder's mass. */ readonly share: number }
 
 /**
  * Density of pure water, kg/m3, for 0 to 60 degC at sea-level pressure.
@@ -96,7 +72,7 @@ export function solveMix(recipe: MixRecipe, known: Known): Mix {
   const rhoWater = waterDensity(waterTemperature)
   let addedVolume = 0, addedMass = 0, drunk = 0
   for (const { id, share } of recipe.additions ?? []) {
-    const kind = ADDITION_BY_ID.get(id)!
+    const kind = additionKind(id)
     addedVolume += share / kind.density
     addedMass += share
     drunk += share * kind.waterUptake

@@ -28,12 +28,15 @@ export interface PowderClass {
   readonly jammingFraction: number
   /** Hydration rate constant at 21 degC and the recommended ratio, 1/min. */
   readonly rate: number
-  /** Yield stress scale of the fresh mix, Pa. */
+  /** Yield stress scale of the fresh mix, Pa, and exponent of its plastic viscosity. */
   readonly yieldScale: number
+  readonly viscosityExponent: number
   /** Air left in a hand-stirred mix, volume share. */
   readonly handAir: number
   /** Wet and dry strength against the common law of porosity. */
   readonly strengthFactor: number
+  /** Linear expansion on setting at the recommended ratio after 100 spatula turns, percent, and the range met in practice. */
+  readonly expansion: { readonly usual: number, readonly low: number, readonly high: number }
   /** Loss of gloss at the recommended ratio, 21 degC, in minutes: the figure `rate` was fitted to. */
   readonly nominalSet: { readonly minutes: number, readonly basis: Basis }
 }
@@ -47,59 +50,60 @@ function span(low: number, high: number): Span {
 
 /**
  * The classes of powder. Purity, bulk densities and ratios: handbook values from memory and common practice;
- * `settledFraction`, `jammingFraction` and `yieldScale`: engineering guesses fitted to practice;
+ * `settledFraction`, `jammingFraction`, `yieldScale` and `viscosityExponent`: engineering guesses fitted to practice;
+ * expansions: handbook values from memory (the dental ones inside the ISO 6873 limits);
  * `rate`: fitted to `nominalSet`. See docs/model.md.
  */
 export const POWDER_CLASSES: readonly PowderClass[] = [
   {
     id: 'plaster-of-paris', name: 'Plaster of Paris', alsoCalled: ['gauging plaster', 'craft plaster'], family: 'plaster', crystal: 'beta', purity: 0.90, inertDensity: 2700,
     ratio: { recommended: 0.70, low: 0.60, high: 0.90 }, bulkLoose: span(0.60, 0.80), bulkTapped: span(0.95, 1.15),
-    settledFraction: 0.345, jammingFraction: 0.45, rate: 0.3227, yieldScale: 18, handAir: 0.02, strengthFactor: 1, nominalSet: { minutes: 14, basis: CP },
+    settledFraction: 0.345, jammingFraction: 0.45, rate: 0.3376, yieldScale: 18, viscosityExponent: 4, handAir: 0.02, strengthFactor: 1, expansion: { usual: 0.25, low: 0.15, high: 0.4 }, nominalSet: { minutes: 14, basis: CP },
   },
   {
     id: 'casting-plaster', name: 'Casting plaster', alsoCalled: ['moulding plaster'], family: 'plaster', crystal: 'beta', purity: 0.92, inertDensity: 2700,
     ratio: { recommended: 0.67, low: 0.60, high: 0.75 }, bulkLoose: span(0.65, 0.85), bulkTapped: span(0.95, 1.15),
-    settledFraction: 0.352, jammingFraction: 0.46, rate: 0.2468, yieldScale: 18, handAir: 0.02, strengthFactor: 1, nominalSet: { minutes: 18, basis: CP },
+    settledFraction: 0.352, jammingFraction: 0.46, rate: 0.2570, yieldScale: 18, viscosityExponent: 4, handAir: 0.02, strengthFactor: 1, expansion: { usual: 0.2, low: 0.15, high: 0.3 }, nominalSet: { minutes: 18, basis: CP },
   },
   {
     id: 'pottery-plaster', name: 'Pottery plaster', alsoCalled: ['potter’s plaster'], family: 'plaster', crystal: 'beta', purity: 0.93, inertDensity: 2700,
     ratio: { recommended: 0.70, low: 0.60, high: 0.80 }, bulkLoose: span(0.65, 0.85), bulkTapped: span(0.95, 1.15),
-    settledFraction: 0.345, jammingFraction: 0.47, rate: 0.2886, yieldScale: 20, handAir: 0.02, strengthFactor: 1, nominalSet: { minutes: 16, basis: CP },
+    settledFraction: 0.345, jammingFraction: 0.47, rate: 0.3014, yieldScale: 20, viscosityExponent: 4.3, handAir: 0.02, strengthFactor: 1, expansion: { usual: 0.2, low: 0.15, high: 0.25 }, nominalSet: { minutes: 16, basis: CP },
   },
   {
     id: 'gypsum-cement', name: 'Gypsum cement', alsoCalled: ['hard plaster'], family: 'cement', crystal: 'alpha', purity: 0.93, inertDensity: 2700,
     ratio: { recommended: 0.42, low: 0.38, high: 0.48 }, bulkLoose: span(0.90, 1.10), bulkTapped: span(1.30, 1.50),
-    settledFraction: 0.475, jammingFraction: 0.54, rate: 0.1610, yieldScale: 11, handAir: 0.02, strengthFactor: 1, nominalSet: { minutes: 24, basis: CP },
+    settledFraction: 0.475, jammingFraction: 0.54, rate: 0.1672, yieldScale: 11, viscosityExponent: 3.4, handAir: 0.02, strengthFactor: 1, expansion: { usual: 0.35, low: 0.25, high: 0.45 }, nominalSet: { minutes: 24, basis: CP },
   },
   {
     id: 'high-strength-gypsum-cement', name: 'High-strength gypsum cement', alsoCalled: ['casting stone'], family: 'cement', crystal: 'alpha', purity: 0.94, inertDensity: 2700,
     ratio: { recommended: 0.31, low: 0.28, high: 0.34 }, bulkLoose: span(1.00, 1.20), bulkTapped: span(1.45, 1.65),
-    settledFraction: 0.56, jammingFraction: 0.58, rate: 0.1718, yieldScale: 6, handAir: 0.02, strengthFactor: 1, nominalSet: { minutes: 18, basis: CP },
+    settledFraction: 0.56, jammingFraction: 0.58, rate: 0.1790, yieldScale: 6, viscosityExponent: 2.5, handAir: 0.02, strengthFactor: 1, expansion: { usual: 0.22, low: 0.15, high: 0.3 }, nominalSet: { minutes: 18, basis: CP },
   },
   {
     id: 'dental-type-2', name: 'Dental plaster, Type 2', alsoCalled: ['model plaster'], family: 'dental', crystal: 'beta', purity: 0.93, inertDensity: 2700,
     ratio: { recommended: 0.50, low: 0.45, high: 0.55 }, bulkLoose: span(0.70, 0.90), bulkTapped: span(1.05, 1.25),
-    settledFraction: 0.425, jammingFraction: 0.4819, rate: 0.3119, yieldScale: 12, handAir: 0.02, strengthFactor: 1, nominalSet: { minutes: 11, basis: ISO },
+    settledFraction: 0.425, jammingFraction: 0.4769, rate: 0.3181, yieldScale: 12, viscosityExponent: 3, handAir: 0.02, strengthFactor: 1, expansion: { usual: 0.2, low: 0.06, high: 0.3 }, nominalSet: { minutes: 11, basis: ISO },
   },
   {
     id: 'dental-type-3', name: 'Dental stone, Type 3', alsoCalled: ['model stone'], family: 'dental', crystal: 'alpha', purity: 0.95, inertDensity: 2700,
     ratio: { recommended: 0.30, low: 0.27, high: 0.33 }, bulkLoose: span(0.95, 1.15), bulkTapped: span(1.40, 1.60),
-    settledFraction: 0.555, jammingFraction: 0.5863, rate: 0.4420, yieldScale: 5, handAir: 0.01, strengthFactor: 1, nominalSet: { minutes: 7, basis: ISO },
+    settledFraction: 0.555, jammingFraction: 0.5853, rate: 0.4707, yieldScale: 5, viscosityExponent: 2.5, handAir: 0.01, strengthFactor: 1, expansion: { usual: 0.12, low: 0.02, high: 0.2 }, nominalSet: { minutes: 7, basis: ISO },
   },
   {
     id: 'dental-type-4', name: 'Die stone, Type 4', alsoCalled: [], family: 'dental', crystal: 'alpha', purity: 0.96, inertDensity: 2700,
     ratio: { recommended: 0.24, low: 0.22, high: 0.26 }, bulkLoose: span(1.05, 1.25), bulkTapped: span(1.55, 1.75),
-    settledFraction: 0.615, jammingFraction: 0.6380, rate: 0.3827, yieldScale: 5, handAir: 0.01, strengthFactor: 1, nominalSet: { minutes: 7, basis: ISO },
+    settledFraction: 0.615, jammingFraction: 0.6280, rate: 0.3789, yieldScale: 5, viscosityExponent: 2.4, handAir: 0.01, strengthFactor: 1, expansion: { usual: 0.09, low: 0.02, high: 0.15 }, nominalSet: { minutes: 7, basis: ISO },
   },
   {
     id: 'dental-type-5', name: 'Die stone, Type 5', alsoCalled: [], family: 'dental', crystal: 'alpha', purity: 0.96, inertDensity: 2700,
     ratio: { recommended: 0.21, low: 0.18, high: 0.22 }, bulkLoose: span(1.05, 1.25), bulkTapped: span(1.55, 1.75),
-    settledFraction: 0.64, jammingFraction: 0.66, rate: 0.2792, yieldScale: 5, handAir: 0.01, strengthFactor: 1, nominalSet: { minutes: 9, basis: CP },
+    settledFraction: 0.64, jammingFraction: 0.66, rate: 0.2963, yieldScale: 5, viscosityExponent: 2.3, handAir: 0.01, strengthFactor: 1, expansion: { usual: 0.25, low: 0.16, high: 0.3 }, nominalSet: { minutes: 9, basis: CP },
   },
   {
     id: 'plaster-silica', name: 'Plaster and silica, 1 : 1', alsoCalled: ['investment', 'kiln mould mix'], family: 'investment', crystal: 'beta', purity: 0.46, inertDensity: 2650,
     ratio: { recommended: 0.45, low: 0.38, high: 0.55 }, bulkLoose: span(0.80, 1.00), bulkTapped: span(1.15, 1.40),
-    settledFraction: 0.49, jammingFraction: 0.53, rate: 0.3720, yieldScale: 14, handAir: 0.02, strengthFactor: 0.45, nominalSet: { minutes: 13, basis: CP },
+    settledFraction: 0.49, jammingFraction: 0.53, rate: 0.3893, yieldScale: 14, viscosityExponent: 3.6, handAir: 0.02, strengthFactor: 0.45, expansion: { usual: 0.2, low: 0.1, high: 0.4 }, nominalSet: { minutes: 13, basis: CP },
   },
 ]
 

@@ -1,6 +1,8 @@
-import { ADDITIONS } from '../gypsum/mix'
+import { ADDITIONS } from '../gypsum/additions'
 import { endUse } from '../gypsum/end-use'
 import { powderClass } from '../gypsum/powders'
+import { formatDuration } from '../units/format'
+import type { CentreMoments } from './moments'
 import type { Plan, PlanWorld } from './plan'
 
 export interface Caution { readonly id: string, readonly sentence: string }
@@ -9,9 +11,10 @@ export interface Caution { readonly id: string, readonly sentence: string }
  * The cautions that belong to this pour, the gravest first; the product's data sheet and local rules come before any of them.
  * Common practice of the trade; the burn caution follows reports of serious burns from casting around skin.
  */
-export function cautionsFor(plan: Plan, world: PlanWorld): readonly Caution[] {
+export function cautionsFor(plan: Plan, world: PlanWorld, setting?: Pick<CentreMoments, 'above43'>): readonly Caution[] {
+  const hot = setting && setting.above43 >= 60 ? ` Inside, this one stays above 43 °C for about ${formatDuration(Math.round(setting.above43 / 300) * 300 || 60, 'minute')}.` : ''
   const list: Caution[] = [
-    { id: 'skin', sentence: 'Never set plaster around a hand or any skin: it heats as it hardens, burns deeply and cannot be pulled off.' },
+    { id: 'skin', sentence: `Never set plaster around a hand or any skin: it heats as it hardens, burns deeply and cannot be pulled off.${hot}` },
     { id: 'dust', sentence: 'Mask on from opening the bag until the powder is wet.' },
     { id: 'drain', sentence: 'Nothing down a drain: it sets under water.' },
   ]

@@ -1,9 +1,15 @@
 import type { Basis, Celsius, Estimate, Seconds, WaterRatio } from '../units/quantity'
-import { settingMoments, MOULD_MATERIALS, type SettingInput, type SettingMoments } from '../gypsum/hydration'
-import { halton, normalQuantile, sortedQuantile } from '../units/sampling'
+import { Z80 } from '../units/quantity'
+import { latinCube, normalQuantile, sortedQuantile } from '../units/sampling'
+import { speedDoubt } from '../gypsum/additions'
+import { MOULD_MATERIALS } from '../gypsum/body'
+import { CENTRE, coarseFor, FINE, runSetting, type SettingInput, type SettingMoments } from '../gypsum/hydration'
+import type { TailExponent } from '../gypsum/kinetics'
+import { outcomeOf, type Outcome } from '../gypsum/outcome'
+import type { Driving } from '../gypsum/rheology'
 
 /** Version of the setting model; frozen into every run so that an old forecast can be explained later. */
-export const MODEL_VERSION = 'one-body-1'
+export const MODEL_VERSION = 'layers-1'
 
 export interface MomentsInput extends Omit<SettingInput, 'ratio'> {
   readonly ratio: Estimate<WaterRatio>
@@ -13,6 +19,7 @@ export interface MomentsInput extends Omit<SettingInput, 'ratio'> {
   readonly openNotBefore: Seconds
   /** Thin or fragile: wait until it is past its warmest. */
   readonly fragile: boolean
+  readonly driving?: Driving
 }
 
 export interface Moments {
@@ -25,73 +32,114 @@ export interface Moments {
   readonly coolAgain: Estimate<Seconds>
   /** Earliest physical time at which this mould may be opened. */
   readonly openEarliest: Estimate<Seconds>
+  /** Until when tapping helps; runs frozen by an earlier model do not have it. */
+  readonly tapUntil?: Estimate<Seconds>
   /** What to tell a person: from the cautious end of the earliest time, to when it is cool again. */
   readonly open: { readonly from: Seconds, readonly to: Seconds, readonly basis: Basis }
 }
 
-const SAMPLES = 48
-const RATE_SD = 0.30, UNCERTAIN_RATE_SD = 0.45, SEEDS_SD = 0.80, TEMPERATURE_SD = 1
+/** What a mix becomes, each with its range. */
+export type OutcomeEstimates = { readonly [K in keyof Outcome]: Estimate }
+
+export interface Forecast { readonly moments: Moments, readonly outcome: OutcomeEstimates }
+
+const SAMPLES = 200
+// Standard deviations of what is not known (engineering guesses; the last three are the misfits of their laws, see docs/model.md).
+const RATE_SD = 0.30, UNCERTAIN_RATE_SD = 0.45, SEEDS_SD = 0.80, TEMPERATURE_SD = 1, JAMMING_SD = 0.008, CONDUCTIVITY_SD = 0.20, COOLING_SD = 0.12
+const FLOW_SD = 0.35, STRENGTH_SD = 0.11
+/** The late tail of the curve: a quarter, a half, a quarter. */
+const tailAt = (u: number): TailExponent => u < 0.25 ? 0.6 : u < 0.75 ? 1 : 1.6
 /** Safety on the 90 % quantile: the model's late tail is known to be too short against practice (engineering guess). */
 const OPENING_MARGIN = 1.15
 
 /** The integration ends here; a moment that is not reached by then is given as this, twelve hours after wetting. */
 export const NOT_WITHIN: Seconds = 12 * 3600
 
-const BASIS: Basis = { kind: 'model', note: 'hydration and heat model fitted to set times of this class; not yet to your bag' }
+const NOTE = '200 runs of the hydration and heat model over what is not known; fitted to set times of this class, not yet to your bag'
 
-type Key = 'pourBy' | 'webbing' | 'glossGone' | 'finalSet' | 'warmest' | 'warmestTemperature' | 'coolAgain'
-const KEYS: readonly Key[] = ['pourBy', 'webbing', 'glossGone', 'finalSet', 'warmest', 'warmestTemperature', 'coolAgain']
+type MomentKey = 'pourBy' | 'webbing' | 'glossGone' | 'finalSet' | 'warmest' | 'warmestTemperature' | 'coolAgain'
 
 function opening(m: SettingMoments, input: MomentsInput): Seconds {
   const byMould = MOULD_MATERIALS[input.mould].flexible ? m.openFlexible : m.openRigid
   return input.fragile ? Math.max(byMould, m.openThin) : byMould
 }
 
-/** Setting moments without ranges: fast enough for every keystroke. */
-export function centreMoments(input: MomentsInput): SettingMoments & { readonly open: Seconds } {
-  const m = settingMoments({ ...input, ratio: input.ratio.value })
-  return { ...m, open: opening(m, input) }
+export interface CentreMoments extends SettingMoments { readonly open: Seconds, readonly tapUntil: Seconds, /** Seconds that the hottest place is above 43 degC. */ readonly above43: Seconds }
+
+/** One sample's numbers under one roof. */
+type Drawn = CentreMoments & Outcome
+
+function draw(input: MomentsInput, setting: SettingInput, run: ReturnType<typeof runSetting>, scatter?: Parameters<typeof outcomeOf>[3]): Drawn {
+  return { ...run.moments, open: opening(run.moments, input), ...outcomeOf(setting, run, input.driving ?? 'tapped', scatter) }
+}
+
+/** Moments and outcome without ranges: fast enough for every keystroke. @throws RangeError with a sentence when the mix cannot be worked out. */
+export function centreMoments(input: MomentsInput): Drawn {
+  const setting = { ...input, ratio: input.ratio.value }
+  return draw(input, setting, runSetting(setting, CENTRE, FINE))
 }
 
 /**
- * Moments with their 10 % and 90 % quantiles over what is not known: the bag's speed, how well stirring seeds it, the true ratio
- * within its own range, the temperature within a degree. 48 low-discrepancy samples; standard deviations are engineering guesses.
+ * Moments and outcome with their 10 % and 90 % quantiles over what is not known: the bag's speed, how well stirring seeds it, the late tail,
+ * the true ratio within its own range, the temperature within a degree, jamming, conduction, the effect of additives, and the misfit of the laws
+ * for flow, strength and expansion. 200 points of a Latin hypercube, with coarser shells.
+ * @throws RangeError with a sentence when the mix cannot be worked out.
  */
-export function forecastMoments(input: MomentsInput): Moments {
+export function forecast(input: MomentsInput, samples = SAMPLES): Forecast {
   const centre = centreMoments(input)
   const rateSd = input.bagUncertain ? UNCERTAIN_RATE_SD : RATE_SD
-  const ratioSd = Math.log(input.ratio.high / input.ratio.low) / 2.5631
-  const samples: Record<Key | 'open', number[]> = { pourBy: [], webbing: [], glossGone: [], finalSet: [], warmest: [], warmestTemperature: [], coolAgain: [], open: [] }
-  for (let i = 1; i <= SAMPLES; i++) {
-    const [rate, seeds, ratio, warmth] = [0, 1, 2, 3].map(d => normalQuantile(halton(i, d))) as [number, number, number, number]
-    const m = settingMoments({
+  const ratioSd = Math.log(input.ratio.high / input.ratio.low) / (2 * Z80)
+  const { expansion } = input.powder
+  const expansionSd = Math.log(expansion.high / expansion.low) / (2 * Z80)
+  const doubtful = speedDoubt(input.additions ?? []) > 0
+  const resolution = coarseFor(input.section)
+  const cube = latinCube(samples, 12)
+  const drawn: Record<string, number[]> = {}
+  const keys = Object.keys(centre) as (keyof Drawn)[]
+  for (const key of keys) drawn[key] = []
+  for (let i = 0; i < samples; i++) {
+    const point = cube.map(values => values[i]!)
+    const [rate, seeds, ratio, warmth, jamming, conductivity, effect, cooling, flow, strength, growth] = point.map(normalQuantile) as [number, number, number, number, number, number, number, number, number, number, number]
+    const setting = {
       ...input,
       ratio: input.ratio.value * Math.exp(ratioSd * ratio),
       waterTemperature: input.waterTemperature + TEMPERATURE_SD * warmth,
       roomTemperature: input.roomTemperature + TEMPERATURE_SD * warmth,
-    }, { rate: Math.exp(rateSd * rate), seeds: Math.exp(SEEDS_SD * seeds) })
-    for (const key of KEYS) samples[key].push(m[key])
-    samples.open.push(opening(m, input))
+    }
+    const run = runSetting(setting, {
+      rate: Math.exp(rateSd * rate), seeds: Math.exp(SEEDS_SD * seeds), tail: tailAt(point[11]!),
+      jamming: Math.exp(JAMMING_SD * jamming), conductivity: Math.exp(CONDUCTIVITY_SD * conductivity), effect: doubtful ? effect : 0,
+    }, resolution)
+    const one = draw(input, setting, run, { flow: Math.exp(FLOW_SD * flow), strength: Math.exp(STRENGTH_SD * strength), expansion: Math.exp(expansionSd * growth) })
+    for (const key of keys) drawn[key]!.push(key === 'coolAgain' ? Math.max(one.finalSet, one.coolAgain * Math.exp(COOLING_SD * cooling)) : one[key])
   }
-  const estimate = (key: Key | 'open', value: number): Estimate => {
-    const sorted = samples[key].sort((a, b) => a - b)
-    const within = (x: number) => Math.min(NOT_WITHIN, x)
-    return { value: within(value), low: within(Math.min(value, sortedQuantile(sorted, 0.1))), high: within(Math.max(value, sortedQuantile(sorted, 0.9))), basis: BASIS }
+  const basis: Basis = { kind: 'model', note: NOTE }
+  const estimate = (key: keyof Drawn, most = Infinity): Estimate => {
+    const sorted = drawn[key]!.sort((a, b) => a - b)
+    const value = centre[key]
+    const within = (x: number) => Math.min(most, x)
+    return { value: within(value), low: within(Math.min(value, sortedQuantile(sorted, 0.1))), high: within(Math.max(value, sortedQuantile(sorted, 0.9))), basis }
   }
-  const openEarliest = estimate('open', centre.open)
-  const coolAgain = estimate('coolAgain', centre.coolAgain)
+  const time = (key: MomentKey | 'open' | 'tapUntil') => estimate(key, NOT_WITHIN)
+  const openEarliest = time('open'), coolAgain = time('coolAgain')
   const from = Math.max(openEarliest.high * OPENING_MARGIN, input.openNotBefore)
   const floored = input.openNotBefore >= openEarliest.high * OPENING_MARGIN
+  const outcome = (key: keyof Outcome) => estimate(key)
   return {
-    pourBy: estimate('pourBy', centre.pourBy), webbing: estimate('webbing', centre.webbing),
-    glossGone: estimate('glossGone', centre.glossGone), finalSet: estimate('finalSet', centre.finalSet),
-    warmest: estimate('warmest', centre.warmest), warmestTemperature: estimate('warmestTemperature', centre.warmestTemperature),
-    coolAgain, openEarliest,
-    open: {
-      from, to: Math.max(coolAgain.value, from + 1200),
-      basis: floored
-        ? { kind: 'common practice', note: 'custom for this end use; the model would allow it sooner' }
-        : { kind: 'model', note: 'strong enough for this mould in nine casts of ten, and 15 % longer' },
+    moments: {
+      pourBy: time('pourBy'), webbing: time('webbing'), glossGone: time('glossGone'), finalSet: time('finalSet'),
+      warmest: time('warmest'), warmestTemperature: estimate('warmestTemperature'), coolAgain, openEarliest, tapUntil: time('tapUntil'),
+      open: {
+        from, to: Math.max(coolAgain.value, from + 1200),
+        basis: floored
+          ? { kind: 'common practice', note: 'custom for this end use; the model would allow it sooner' }
+          : { kind: 'model', note: 'strong enough for this mould in nine casts of ten, and 15 % longer' },
+      },
+    },
+    outcome: {
+      tapUntil: outcome('tapUntil'), bubble: outcome('bubble'), freeBubble: outcome('freeBubble'), viscosity: outcome('viscosity'), bleed: outcome('bleed'), expansion: outcome('expansion'),
+      hourStrength: outcome('hourStrength'), wetStrength: outcome('wetStrength'), dryStrength: outcome('dryStrength'), dampStrength: outcome('dampStrength'),
+      dryDensity: outcome('dryDensity'), porosity: outcome('porosity'), freeWater: outcome('freeWater'), above43: outcome('above43'),
     },
   }
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { METRIC } from '../units/units'
 import { safeHeight, vesselHeight, vesselVolume } from '../mould/vessel'
 import { splitIntoBatches } from './batches'
-import { centreMoments, forecastMoments } from './moments'
+import { centreMoments, forecast } from './moments'
 import { momentsInput, ratioRestored, workOutPlan, type MouldFacts, type Plan, type PlanWorld } from './plan'
 import { batchSteps, NINE_STAGES, schoolStages, signsAt } from './stages'
 
@@ -70,6 +70,11 @@ describe('working out a plan', () => {
     ['too little powder for any', { known: { what: 'powder', amount: 0.1 } }, {}, 'refuse known: That makes'],
     ['an unmeasured known', { known: { what: 'water', amount: 0 } }, {}, 'refuse known: Say how much water'],
     ['a big piece in a bag', { school: 'bag', fills: [{ mould: 'big', count: 1 }] }, { moulds: [{ ...lantern, id: 'big', volume: { value: 5e-3, low: 5e-3, high: 5e-3 } }] }, 'refuse school'],
+    ['a second coat after the gloss', { secondCoatAfter: 3 * 3600 }, {}, 'warn secondCoatAfter: Too late to bond by itself'],
+    ['opening at once', { openAfter: 600 }, {}, 'warn openAfter: Too early for this mould'],
+    ['a dose that harms', { additions: [{ id: 'citrate', share: 0.01 }] }, {}, 'warn additions: Citric acid or citrate above 0.3 %: it may never'],
+    ['hardly stirred', { stir: { tool: 'hand', minutes: 0.1 } }, {}, 'warn stir: Outside what the model was checked for'],
+    ['a wafer', { fills: [{ mould: 'wafer', count: 1 }] }, { moulds: [{ ...lantern, id: 'wafer', section: 0.002 }] }, 'warn fills: Outside what the model was checked for'],
     ['stirring for ever', { stir: { tool: 'drill', minutes: 20 } }, {}, 'warn stir'],
     ['a hot thick piece', { fills: [{ mould: 'thick', count: 1 }] }, { moulds: [{ ...lantern, id: 'thick', section: 0.12 }] }, 'warn fills: The core will pass 60 °C'],
   ])('%s is explained at its field', (_, p, w, words) => {
@@ -123,11 +128,11 @@ describe('vessel', () => {
 
 describe('moments', () => {
   const ratio = workOutPlan(plan, world).ratio
-  const input = momentsInput(plan, ratio, lantern)
+  const input = momentsInput(plan, ratio, lantern, 240)
 
   it('each range holds its centre; opening is at the cautious end', () => {
-    const m = forecastMoments(input)
-    for (const e of [m.pourBy, m.webbing, m.glossGone, m.finalSet, m.warmest, m.warmestTemperature, m.coolAgain, m.openEarliest]) {
+    const { moments: m, outcome } = forecast(input)
+    for (const e of [m.pourBy, m.webbing, m.tapUntil!, m.glossGone, m.finalSet, m.warmest, m.warmestTemperature, m.coolAgain, m.openEarliest, ...Object.values(outcome)]) {
       expect(e.low <= e.value && e.value <= e.high).toBe(true)
       expect(e.basis.note.length).toBeGreaterThan(10)
     }
@@ -137,9 +142,9 @@ describe('moments', () => {
   })
 
   it('a bag of unknown age has wider ranges; an end use can hold opening back', () => {
-    const sure = forecastMoments({ ...input, bagUncertain: false }), unsure = forecastMoments({ ...input, bagUncertain: true })
+    const sure = forecast({ ...input, bagUncertain: false }).moments, unsure = forecast({ ...input, bagUncertain: true }).moments
     expect(unsure.glossGone.high - unsure.glossGone.low).toBeGreaterThan(sure.glossGone.high - sure.glossGone.low)
-    expect(forecastMoments({ ...input, openNotBefore: 9 * 3600 }).open).toMatchObject({ from: 9 * 3600, basis: { kind: 'common practice' } })
+    expect(forecast({ ...input, openNotBefore: 9 * 3600 }).moments.open).toMatchObject({ from: 9 * 3600, basis: { kind: 'common practice' } })
   })
 })
 

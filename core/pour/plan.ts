@@ -1,10 +1,13 @@
 import type { Celsius, CubicMetres, Estimate, Kilograms, Metres, Seconds, WaterRatio } from '../units/quantity'
 import { Z80 } from '../units/quantity'
-import { formatConsistency, formatDuration, formatTemperature, formatVolume } from '../units/format'
+import { formatConsistency, formatDuration, formatDurationRange, formatPercent, formatTemperature, formatVolume } from '../units/format'
 import { METRIC, type UnitPreferences } from '../units/units'
 import { endUse, type EndUseId } from '../gypsum/end-use'
-import { adiabaticRise, freshStiffness, type MouldMaterial, type StirTool } from '../gypsum/hydration'
-import { CHEMICAL_WATER, solveMix, waterDensity, type Addition, type Mix } from '../gypsum/mix'
+import { additionKind, type Addition } from '../gypsum/additions'
+import type { MouldMaterial } from '../gypsum/body'
+import { adiabaticRise, freshStiffness, pourableUntil, settingProblem } from '../gypsum/hydration'
+import { stirredAir, turnsOf, type Stirring } from '../gypsum/stirring'
+import { CHEMICAL_WATER, solveMix, waterDensity, type Mix } from '../gypsum/mix'
 import { powderClass, type PowderClass, type PowderClassId, type Span } from '../gypsum/powders'
 import { ratioOf, schoolAdvice, type SchoolId, type Scoop } from '../gypsum/schools'
 import { safeHeight, vesselHeight, vesselVolume, type Mouth, type Vessel } from '../mould/vessel'
@@ -55,8 +58,13 @@ export interface Plan {
   /** Extra mixed for what stays in the bucket, as a share of the moulds' volume. */
   readonly losses: number
   readonly soakMinutes: number
-  readonly stir: { readonly tool: StirTool, readonly minutes: number }
+  readonly stir: Stirring
   readonly additions: readonly Addition[]
+  /** Temperature of the ground under a print; as the air when it is not said. */
+  readonly groundTemperature?: Celsius
+  /** When the moulds are meant to be opened and when a second coat follows, seconds after powder meets water, if that is decided already. */
+  readonly openAfter?: Seconds
+  readonly secondCoatAfter?: Seconds
   /** What fixes the amount: the moulds, the powder left, or the water already in the bucket (kg). */
   readonly known: { readonly what: 'moulds' | 'powder' | 'water', readonly amount: Kilograms }
 }
@@ -67,7 +75,7 @@ export interface PlanWorld {
   readonly bag?: BagFacts
 }
 
-export type PlanField = 'fills' | 'ratio' | 'school' | 'bucket' | 'classId' | 'waterTemperature' | 'known' | 'additions' | 'stir' | 'endUse'
+export type PlanField = 'fills' | 'ratio' | 'school' | 'bucket' | 'classId' | 'waterTemperature' | 'groundTemperature' | 'known' | 'additions' | 'stir' | 'endUse' | 'openAfter' | 'secondCoatAfter'
 
 export interface Problem { readonly field: PlanField, readonly severity: 'refuse' | 'warn', readonly sentence: string }
 
@@ -102,9 +110,13 @@ export interface PlanResult {
   /** Moulds asked for that the known amount does not reach, and slurry left over when it reaches further. */
   readonly unfilled: number
   readonly spare: CubicMetres
+  /** What the thickest cast, which speaks for the plan, will do; absent while something stands in the way. */
+  readonly setting?: { readonly mould: MouldFacts, readonly input: MomentsInput, readonly centre: ReturnType<typeof centreMoments> }
 }
 
 const MOST_CASTS = 400
+/** How much later than its earliest moment a mould is usually safe to open: the 90 % end of most forecasts (engineering guess). */
+const OPENING_DOUBT = 1.6
 /** Largest bag of mix that one person kneads through (engineering guess). */
 const BAG_CAPACITY: CubicMetres = 2e-3
 // Pace of one person, engineering guesses.
@@ -126,8 +138,17 @@ export function pouringTime(volume: CubicMetres, moulds: number): Seconds {
   return volume / POUR_RATE + moulds * PER_MOULD
 }
 
+/** When stirring begins at the centre of its range: sifting at the pace of one person, then the soak. */
+function stirStart(plan: Plan, powder: Kilograms): Seconds {
+  return plan.school === 'bag' ? 0 : siftingTime(plan, powder) + plan.soakMinutes * 60
+}
+
+function siftingTime(plan: Plan, powder: Kilograms): Seconds {
+  return plan.school === 'bag' ? 0 : plan.school === 'dumped' ? 10 : Math.max(45, powder / SIFT_RATE)
+}
+
 function stepTimes(plan: Plan, mix: Pick<Mix, 'powder' | 'slurry'>, moulds: number): StepTimes {
-  const sift = plan.school === 'bag' ? 0 : plan.school === 'dumped' ? 10 : Math.max(45, mix.powder / SIFT_RATE)
+  const sift = siftingTime(plan, mix.powder)
   const sifted = sum(undefined, sift, 0.3)
   const soaked = sum(sifted, plan.school === 'bag' ? 0 : plan.soakMinutes * 60, 0.2)
   const stirred = sum(soaked, plan.stir.minutes * 60, 0.2)
@@ -135,13 +156,26 @@ function stepTimes(plan: Plan, mix: Pick<Mix, 'powder' | 'slurry'>, moulds: numb
   return { sifted, soaked, stirred, poured: sum(stirred, pouring, 0.25), pouring }
 }
 
-/** What the setting model needs to know of one kind of mould in this plan. */
-export function momentsInput(plan: Plan, ratio: Estimate<WaterRatio>, mould: Pick<MouldFacts, 'material' | 'section' | 'fragile'>, bag?: BagFacts): MomentsInput {
+/**
+ * What the setting model needs to know of one kind of mould in this plan.
+ * @param stirFrom when stirring begins: the largest batch's, which is sifted longest.
+ */
+export function momentsInput(plan: Plan, ratio: Estimate<WaterRatio>, mould: Pick<MouldFacts, 'material' | 'wall' | 'section' | 'fragile'>, stirFrom: Seconds, bag?: BagFacts): MomentsInput {
   return {
     powder: powderClass(plan.classId), ratio, waterTemperature: plan.waterTemperature, roomTemperature: plan.roomTemperature,
-    stir: plan.stir, section: mould.section, mould: mould.material, additions: plan.additions,
+    stir: plan.stir, stirFrom, section: mould.section, mould: mould.material, wall: mould.wall, ground: plan.groundTemperature, additions: plan.additions,
     bagUncertain: bag?.uncertain ?? true, openNotBefore: endUse(plan.endUse).openNotBefore * 60, fragile: mould.fragile,
   }
+}
+
+/** Where a plan leaves what the model was checked for: it is still worked out, and said. */
+function outsideChecked(plan: Plan, add: (field: PlanField, severity: 'warn', sentence: string) => void): void {
+  const outside = 'Outside what the model was checked for'
+  if (plan.waterTemperature < 3 || plan.roomTemperature < 3) add('waterTemperature', 'warn', `${outside}: nearly frozen. It sets very late or, frozen, not at all; a frozen cast is spoilt.`)
+  else if (plan.roomTemperature > 40) add('waterTemperature', 'warn', `${outside}: a room above 40 °C.`)
+  const turns = turnsOf(plan.stir)
+  if (turns > 400) add('stir', 'warn', `${outside}: stirred this much it sets sooner than shown here, perhaps in the bucket.`)
+  else if (turns < 20) add('stir', 'warn', `${outside}: hardly stirred, it may stay lumpy and set late and unevenly.`)
 }
 
 /** Sentences about the mix itself; a `refuse` means that nothing below it can be worked out. */
@@ -173,7 +207,12 @@ export function mixProblems(plan: Plan, ratio: Estimate<WaterRatio>, prefs: Unit
   for (const { share } of plan.additions) {
     if (!(share >= 0 && share <= 2)) add('additions', 'refuse', 'An addition is given as a share of the powder, between nothing and twice its weight.')
   }
+  for (const { id, share } of plan.additions) {
+    const kind = additionKind(id)
+    if (share > kind.harmful + 1e-9 && share <= 2) add('additions', 'warn', `${kind.name} above ${formatPercent(kind.harmful)}: ${kind.harm.charAt(0).toLowerCase()}${kind.harm.slice(1)}`)
+  }
   if (plan.stir.minutes > 15) add('stir', 'warn', 'Stirring longer than a quarter of an hour: it will set in the bucket.')
+  outsideChecked(plan, add)
   return problems
 }
 
@@ -218,7 +257,7 @@ export function workOutPlan(plan: Plan, world: PlanWorld, prefs: UnitPreferences
   if (plan.school !== 'bag' && !world.bucket) add('bucket', 'refuse', 'Choose the bucket you will mix in.')
   if (problems.some(p => p.severity === 'refuse')) return nothing
 
-  const recipe = { powder, ratio: ratio.value, waterTemperature: plan.waterTemperature, additions: plan.additions }
+  const recipe = { powder, ratio: ratio.value, waterTemperature: plan.waterTemperature, additions: plan.additions, air: stirredAir(plan.stir.tool, powder.handAir) }
   const withLosses = 1 + plan.losses
   let spare = 0
   if (plan.known.what !== 'moulds') {
@@ -247,14 +286,20 @@ export function workOutPlan(plan: Plan, world: PlanWorld, prefs: UnitPreferences
     return nothing
   }
   const governing = casts.reduce((a, b) => b.section > a.section ? b : a)
-  const centre = centreMoments(momentsInput(plan, ratio, governing, world.bag))
-  if (!Number.isFinite(centre.glossGone)) {
-    add('waterTemperature', 'refuse', 'This mix would not set within twelve hours at these temperatures. Work warmer.')
+  const settingInput = (stirFrom: Seconds) => momentsInput(plan, ratio, governing, stirFrom, world.bag)
+  const impossible = settingProblem({ ...settingInput(0), ratio: ratio.value })
+  if (impossible) {
+    add('ratio', 'refuse', impossible)
     return nothing
   }
+  // Time to pour grows a little with a longer, unstirred sifting and soak: between the shortest and the longest it is near a straight line.
+  const most = solveMix(recipe, { what: 'slurry', amount: Math.min(capacity, casts.reduce((v, m) => v + m.volume.value, 0) * withLosses) }).powder
+  const [early, late] = [stirStart(plan, 0), stirStart(plan, most)]
+  const [whenEarly, whenLate] = [early, late].map(from => pourableUntil({ ...settingInput(from), ratio: ratio.value })) as [Seconds, Seconds]
+  const pourBy = (from: Seconds) => late - early < 1 ? whenEarly : whenEarly + (whenLate - whenEarly) * (from - early) / (late - early)
   const timeFits = (volume: CubicMetres, count: number) => {
     const mix = solveMix(recipe, { what: 'slurry', amount: volume * withLosses })
-    return stepTimes(plan, mix, count).poured.value <= centre.pourBy
+    return stepTimes(plan, mix, count).poured.value <= pourBy(stirStart(plan, mix.powder))
   }
   const { groups, tooSlow } = splitIntoBatches(casts.map(m => m.volume.value), capacity / withLosses, timeFits)
   const seen = new Map<string, number>()
@@ -274,14 +319,27 @@ export function workOutPlan(plan: Plan, world: PlanWorld, prefs: UnitPreferences
       steps: stepTimes(plan, mix, members.length),
     }
   })
+  const input = settingInput(Math.max(...batches.map(b => b.steps.soaked.value)))
+  const centre = centreMoments(input)
+  if (!Number.isFinite(centre.glossGone)) {
+    add('waterTemperature', 'refuse', 'This mix would not set within twelve hours at these temperatures. Work warmer.')
+    return nothing
+  }
   if (tooSlow) add('fills', 'warn', `It thickens after about ${formatDuration(centre.pourBy, 'minute')}, sooner than one person can sift, soak, stir and pour this. Work in two, use colder water, or stir less.`)
   const rise = adiabaticRise({ powder, ratio: ratio.value }, (plan.waterTemperature + plan.roomTemperature) / 2)
   const hottest = (plan.waterTemperature + plan.roomTemperature) / 2 + rise
   if (centre.warmestTemperature > 60 || (governing.section > 0.05 && hottest > 60)) {
     add('fills', 'warn', `The core will pass 60 °C (up to about ${formatTemperature(Math.round(hottest / 5) * 5, prefs)} in a very thick piece). Keep skin away from it and let it cool before you open.`)
   }
+  if (governing.section < 0.004 || governing.section > 0.15) add('fills', 'warn', `Outside what the model was checked for: a cast ${governing.section < 0.004 ? 'thinner than 4 mm dries before it has set; keep it covered' : 'thicker than 150 mm keeps its heat for most of a day'}.`)
+  if (plan.openAfter !== undefined && plan.openAfter < centre.open) {
+    add('openAfter', 'warn', `Too early for this mould: it is hardly strong enough to open before ${formatDurationRange(centre.open, centre.open * OPENING_DOUBT)}.`)
+  }
+  if (plan.secondCoatAfter !== undefined && plan.secondCoatAfter > centre.glossGone) {
+    add('secondCoatAfter', 'warn', `Too late to bond by itself: the gloss goes after about ${formatDuration(centre.glossGone, 'minute')}. Pour it before that, or roughen, wet and coat the face thinly first.`)
+  }
   return {
-    powder, ratio, problems, batches, spare, unfilled: Math.min(asked, MOST_CASTS) - casts.length,
+    powder, ratio, problems, batches, spare, setting: { mould: governing, input, centre }, unfilled: Math.min(asked, MOST_CASTS) - casts.length,
     total: batches.reduce((t, b) => ({ powder: t.powder + b.mix.powder, water: t.water + b.mix.water, slurry: t.slurry + b.mix.slurry }), nothing.total),
   }
 }

@@ -1,7 +1,7 @@
 import type { Estimate, Seconds, WaterRatio } from '../units/quantity'
 import { endUse } from '../gypsum/end-use'
 import { firstDryingTime } from '../air/first-drying'
-import { forecastMoments, MODEL_VERSION, type Moments } from './moments'
+import { forecast, MODEL_VERSION, type Moments } from './moments'
 import { momentsInput, workOutPlan, type Batch, type MouldFacts, type Plan, type PlanWorld, type Problem } from './plan'
 import { batchSteps, type Step } from './stages'
 
@@ -38,8 +38,14 @@ export function freezeRun(plan: Plan, world: PlanWorld): { readonly ok: true, re
   const moments: Record<string, Moments> = {}
   const drying: Record<string, Estimate<Seconds>> = {}
   const { dryAt } = endUse(plan.endUse)
+  const stirFrom = Math.max(...result.batches.map(b => b.steps.soaked.value))
+  // Moulds that are alike to the heat share one forecast.
+  const known = new Map<string, Moments>()
   for (const [id, mould] of used) {
-    moments[id] = forecastMoments(momentsInput(plan, result.ratio, mould, world.bag))
+    const input = momentsInput(plan, result.ratio, mould, stirFrom, world.bag)
+    const key = [mould.material, mould.wall, mould.section, mould.fragile].join()
+    moments[id] = known.get(key) ?? forecast(input).moments
+    known.set(key, moments[id])
     if (dryAt !== undefined) drying[id] = firstDryingTime(result.batches[0]!.mix, mould.section, dryAt)
   }
   return {

@@ -96,6 +96,13 @@ function halves(seconds: Seconds): string {
   return `${n === 1 ? '' : Math.floor(n / 2)}${n % 2 ? '½' : ''}`
 }
 
+/** A share as a percentage with three figures at most: `12 %`, `1.5 %`, `0.05 %`. */
+export function formatPercent(share: number): string {
+  const percent = share * 100, size = Math.abs(percent)
+  const shown = roundTo(percent, size >= 10 ? 1 : size >= 0.995 ? 0.1 : 0.01)
+  return `${shown.includes('.') ? shown.replace(/\.?0+$/, '') : shown} %`
+}
+
 /** Water per 100 powder, the way the trade writes a consistency. */
 export function formatConsistency(ratio: number): string {
   return roundTo(ratio * 100, 1)

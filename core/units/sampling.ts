@@ -1,16 +1,30 @@
 /** Quantiles of uncertain results without dice: the same inputs always give the same ranges, and they move smoothly as inputs move. */
 
-const PRIMES = [2, 3, 5, 7, 11, 13] as const
+const CUBES = new Map<string, readonly Float64Array[]>()
 
-/** Halton sequence (Halton 1960): point `index` (from 1) in the unit interval for the given dimension, 0 to 5. */
-export function halton(index: number, dimension: number): number {
-  const base = PRIMES[dimension]!
-  let f = 1, result = 0
-  for (let i = index; i > 0; i = Math.floor(i / base)) {
-    f /= base
-    result += f * (i % base)
-  }
-  return result
+/**
+ * Latin hypercube (McKay, Beckman and Conover 1979, Technometrics 21:239): one list of `n` values in the unit interval for each dimension,
+ * each the middles of n equal parts in an order of its own. The orders are shuffled by a fixed generator, so that the cube is always the same.
+ */
+export function latinCube(n: number, dimensions: number): readonly Float64Array[] {
+  const key = `${n},${dimensions}`
+  const known = CUBES.get(key)
+  if (known) return known
+  let state = 2832 // of three thousand starts, the one whose dimensions lean least on each other
+  // Multiplicative congruential generator of Park and Miller 1988.
+  const next = () => (state = state * 48_271 % 2_147_483_647) / 2_147_483_647
+  const cube = Array.from({ length: dimensions }, () => {
+    const values = Float64Array.from({ length: n }, (_, i) => (i + 0.5) / n)
+    for (let i = n - 1; i > 0; i--) {
+      const j = Math.floor(next() * (i + 1))
+      const kept = values[i]!
+      values[i] = values[j]!
+      values[j] = kept
+    }
+    return values
+  })
+  CUBES.set(key, cube)
+  return cube
 }
 
 /** Inverse of the standard normal distribution; rational approximation of Acklam (relative error below 1.2e-9, from memory). */

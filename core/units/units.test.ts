@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { formatDuration, formatDurationRange, formatMass, formatTemperature, formatVolume, roundTo } from './format'
+import { formatDuration, formatDurationRange, formatMass, formatPercent, formatTemperature, formatVolume, roundTo } from './format'
 import { parseNumber, parseQuantity } from './parse'
-import { halton, normalQuantile, sortedQuantile } from './sampling'
+import { latinCube, normalQuantile, sortedQuantile } from './sampling'
 import { METRIC, UNITS, US_CUSTOMARY, type Unit, type UnitKind } from './units'
 
 const read = (text: string, kind: UnitKind, prefs = METRIC) => {
@@ -79,6 +79,7 @@ describe('writing', () => {
     expect(formatVolume(0.000412, METRIC)).toBe('410 ml')
     expect(formatVolume(3.5488e-4, US_CUSTOMARY)).toBe('1 ½ cup')
     expect(formatTemperature(35, US_CUSTOMARY)).toBe('95 °F')
+    expect([0.003, 0.0005, 0.015, 0.02, 0.5, 0].map(formatPercent)).toEqual(['0.3 %', '0.05 %', '1.5 %', '2 %', '50 %', '0 %'])
     expect(roundTo(-0.4, 1)).toBe('0')
   })
 
@@ -107,10 +108,17 @@ describe('quantiles without dice', () => {
     expect(normalQuantile(0.5)).toBeCloseTo(0, 12)
   })
 
-  it('low-discrepancy points fill every dimension evenly', () => {
-    for (let d = 0; d < 4; d++) {
-      const mean = Array.from({ length: 48 }, (_, i) => halton(i + 1, d)).reduce((a, b) => a + b) / 48
-      expect(mean).toBeCloseTo(0.5, 1)
+  it('a latin cube gives the quantiles of each dimension, and its dimensions do not lean on each other', () => {
+    const cube = latinCube(200, 12)
+    expect(latinCube(200, 12)).toBe(cube)
+    for (let d = 0; d < 12; d++) {
+      const sorted = [...cube[d]!].map(normalQuantile).sort((a, b) => a - b)
+      expect(sortedQuantile(sorted, 0.1)).toBeCloseTo(-1.28, 1)
+      expect(sortedQuantile(sorted, 0.9)).toBeCloseTo(1.28, 1)
+      for (let other = 0; other < d; other++) {
+        const correlation = cube[d]!.reduce((sum, x, i) => sum + (x - 0.5) * (cube[other]![i]! - 0.5), 0) / 200 * 12
+        expect(Math.abs(correlation)).toBeLessThan(0.15)
+      }
     }
   })
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
 import { END_USES, endUse } from '~core/gypsum/end-use'
-import { MOULD_MATERIALS } from '~core/gypsum/hydration'
+import { MOULD_MATERIALS } from '~core/gypsum/body'
 import { formatVolume } from '~core/units/format'
 import MouldPicture from '~/ui/MouldPicture.vue'
 import Stepper from '~/ui/Stepper.vue'

@@ -1,22 +1,22 @@
-import type { Moments, MomentsInput } from '~core/pour/moments'
+import type { Forecast, MomentsInput } from '~core/pour/moments'
 import type { ForecastAnswered, ForecastAsked } from '~/workers/forecast.worker'
 
 let worker: Worker | undefined
 let asked = 0
-let waiting: { id: number, resolve: (moments: readonly Moments[] | undefined) => void } | undefined
+let waiting: { id: number, resolve: (forecasts: readonly Forecast[] | undefined) => void } | undefined
 
 function start(): Worker {
   const made = new Worker(new URL('../../workers/forecast.worker.ts', import.meta.url), { type: 'module' })
   made.onmessage = ({ data }: MessageEvent<ForecastAnswered>) => {
     if (data.id !== waiting?.id) return
-    waiting.resolve(data.moments)
+    waiting.resolve(data.forecasts)
     waiting = undefined
   }
   return made
 }
 
-/** Moments with their ranges. A newer question ends an older one that is still being worked on; that one answers undefined. */
-export function forecast(inputs: readonly MomentsInput[]): Promise<readonly Moments[] | undefined> {
+/** Moments and outcome with their ranges. A newer question ends an older one that is still being worked on; that one answers undefined. */
+export function forecast(inputs: readonly MomentsInput[]): Promise<readonly Forecast[] | undefined> {
   if (waiting) {
     worker?.terminate()
     worker = undefined

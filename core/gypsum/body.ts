@@ -1,0 +1,128 @@
+import type { Celsius, Metres } from '../units/quantity'
+
+/** The cast as a body that holds and loses heat: its shape, the mould around it and what that stands on. */
+
+export type MouldMaterial = 'silicone' | 'polyurethane' | 'latex' | 'plastic' | 'plaster' | 'clay' | 'wood' | 'metal' | 'glass' | 'soft-impression' | 'ground'
+
+interface MaterialFacts {
+  readonly name: string
+  readonly flexible: boolean
+  /** W/(m K), and J/(m3 K). */
+  readonly conductivity: number
+  readonly heatCapacity: number
+  readonly usualWall: Metres
+  readonly release: string
+}
+
+/** Mould materials. Conductivity and heat capacity: handbook values from memory, rounded; usual walls and release: common practice. */
+export const MOULD_MATERIALS: Readonly<Record<MouldMaterial, MaterialFacts>> = {
+  'silicone': { name: 'Silicone', flexible: true, conductivity: 0.2, heatCapacity: 1.5e6, usualWall: 0.010, release: 'No release needed.' },
+  'polyurethane': { name: 'Polyurethane rubber', flexible: true, conductivity: 0.2, heatCapacity: 1.9e6, usualWall: 0.010, release: 'Usually none; always with polymer-modified gypsum.' },
+  'latex': { name: 'Latex', flexible: true, conductivity: 0.15, heatCapacity: 1.8e6, usualWall: 0.003, release: 'Dust it with talc as you peel it.' },
+  'plastic': { name: 'Rigid plastic', flexible: false, conductivity: 0.2, heatCapacity: 1.7e6, usualWall: 0.001, release: 'A very thin, even film of petroleum jelly or spray; every streak prints.' },
+  'plaster': { name: 'Plaster', flexible: false, conductivity: 0.5, heatCapacity: 1.67e6, usualWall: 0.030, release: 'Soap or grease it, or plaster will bond to plaster.' },
+  'clay': { name: 'Clay', flexible: true, conductivity: 1.2, heatCapacity: 2.8e6, usualWall: 0.030, release: 'No release needed; take the clay out soon after set.' },
+  'wood': { name: 'Wood', flexible: false, conductivity: 0.13, heatCapacity: 0.8e6, usualWall: 0.020, release: 'Seal it, then a thin film of release.' },
+  'metal': { name: 'Metal', flexible: false, conductivity: 50, heatCapacity: 3.6e6, usualWall: 0.001, release: 'A very thin, even film of release.' },
+  'glass': { name: 'Glass', flexible: false, conductivity: 1, heatCapacity: 2.1e6, usualWall: 0.004, release: 'A very thin, even film; glass holds by suction, so mind the shards.' },
+  'soft-impression': { name: 'Soft one-use impression', flexible: true, conductivity: 0.55, heatCapacity: 3.9e6, usualWall: 0.025, release: 'None. Pour the same day, before it dries and shrinks.' },
+  'ground': { name: 'Print in the ground', flexible: true, conductivity: 1.3, heatCapacity: 2.5e6, usualWall: 0.030, release: 'None; lift it with its soil.' },
+}
+
+/** What the cast's heat can get out of: open on top, closed between two walls, or round and closed. */
+export type CastShape = 'open-slab' | 'closed-slab' | 'rod' | 'ball'
+
+export const CAST_SHAPES: Readonly<Record<CastShape, { readonly name: string, readonly power: 0 | 1 | 2 }>> = {
+  'open-slab': { name: 'Open on top', power: 0 },
+  'closed-slab': { name: 'Closed, flat', power: 0 },
+  'rod': { name: 'Closed, long and round', power: 1 },
+  'ball': { name: 'Closed, as thick as wide', power: 2 },
+}
+
+/**
+ * What is behind the mould, and how the air moves over an open face. Films in W/(m2 K): engineering guesses of natural convection with
+ * radiation, of contact, of wind, of damp soil.
+ */
+export const SURROUNDINGS = {
+  air: { name: 'Air all round', film: 8, convection: 4 },
+  bench: { name: 'On a bench', film: 5, convection: 4 },
+  wind: { name: 'Outdoors, in wind', film: 20, convection: 16 },
+  ground: { name: 'On damp ground', film: 22, convection: 4 },
+} as const
+export type Surroundings = keyof typeof SURROUNDINGS
+
+export interface Body {
+  readonly shape: CastShape
+  /** Thickness right through: from open face to mould, or from mould to mould. */
+  readonly section: Metres
+  readonly mould: MouldMaterial
+  /** Thickness of the mould's wall; what is usual for the material when it is not known. */
+  readonly wall?: Metres
+  readonly behind: Surroundings
+  /** Air temperature, and the temperature of what is behind the mould where that is not the air. */
+  readonly air: Celsius
+  readonly ground?: Celsius
+  /** Relative humidity of the air, 0 to 1. */
+  readonly humidity: number
+}
+
+/** Heat conduction through a wet cast, W/(m K); engineering guess, good to a quarter. */
+export const CONDUCTIVITY = 0.75
+const RADIATION = 4
+/** The convective film carries the vapour too; divided by 66 Pa/K it gives W/(m2 Pa) (Lewis relation at sea level). */
+const LEWIS = 66
+
+/** Saturation vapour pressure over water, Pa. Magnus form, Alduchov and Eskridge 1996, J. Appl. Meteor. 35:601 (from memory). */
+export function saturationPressure(t: Celsius): number {
+  return 610.94 * Math.exp(17.625 * t / (t + 243.04))
+}
+
+/** Shells of one body, per square metre of mould face (slabs), per radian and metre (rods) or per steradian (balls). */
+export interface Shells {
+  readonly cells: number
+  /** m3, and W/K from each shell to the next one out. */
+  readonly volume: Float64Array
+  readonly link: Float64Array
+  /** W/K from the innermost shell's middle to the open face; 0 when there is none. */
+  readonly toFace: number
+  /** W/K from the outermost shell to the middle of the mould's wall, from there to what is behind, and J/K of the wall. */
+  readonly toWall: number
+  readonly wallOut: number
+  readonly wallCapacity: number
+  readonly behind: Celsius
+}
+
+/** @param cells number of shells of equal thickness; @param conductivity of the cast. */
+export function shellsOf(body: Body, cells: number, conductivity = CONDUCTIVITY): Shells {
+  const { power } = CAST_SHAPES[body.shape]
+  const open = body.shape === 'open-slab'
+  const depth = open ? body.section : body.section / 2
+  const dx = depth / cells
+  const area = (x: number) => power === 0 ? 1 : x ** power
+  const upTo = (x: number) => x ** (power + 1) / (power + 1)
+  const volume = Float64Array.from({ length: cells }, (_, i) => upTo((i + 1) * dx) - upTo(i * dx))
+  const link = Float64Array.from({ length: cells - 1 }, (_, i) => conductivity * area((i + 1) * dx) / dx)
+  const material = MOULD_MATERIALS[body.mould]
+  const wall = body.wall ?? material.usualWall
+  const halfWall = wall / 2 / material.conductivity
+  const outside = area(depth)
+  return {
+    cells, volume, link,
+    toFace: open ? 2 * conductivity / dx : 0,
+    toWall: outside / (dx / 2 / conductivity + halfWall),
+    wallOut: outside / (halfWall + 1 / SURROUNDINGS[body.behind].film),
+    wallCapacity: outside * wall * material.heatCapacity,
+    behind: body.behind === 'ground' ? body.ground ?? body.air : body.air,
+  }
+}
+
+/** Heat leaving an open wet face at temperature `t`, W/m2, and its slope, W/(m2 K): still air, radiation and evaporation. */
+export function openFaceFlux(body: Body, t: Celsius): { readonly flux: number, readonly slope: number } {
+  const p = saturationPressure(t)
+  const { convection } = SURROUNDINGS[body.behind]
+  const film = convection + RADIATION, evaporation = convection / LEWIS
+  return {
+    flux: film * (t - body.air) + evaporation * (p - body.humidity * saturationPressure(body.air)),
+    slope: film + evaporation * p * 17.625 * 243.04 / (t + 243.04) ** 2,
+  }
+}

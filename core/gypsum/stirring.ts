@@ -1,0 +1,26 @@
+/** Stirring tools: how many spatula turns a minute each is worth (engineering guess, fitted only between 20 and 200 turns) and the air it leaves in a mix. */
+export const STIR_TOOLS = {
+  'spatula': { name: 'Spatula', turnsPerMinute: 110 },
+  'hand': { name: 'Hand', turnsPerMinute: 60 },
+  'whisk': { name: 'Whisk', turnsPerMinute: 60 },
+  'drill': { name: 'Drill paddle', turnsPerMinute: 120 },
+  'kneaded-bag': { name: 'Kneaded bag', turnsPerMinute: 40 },
+  'vacuum-mixer': { name: 'Vacuum mixer', turnsPerMinute: 350 },
+} as const
+
+export type StirTool = keyof typeof STIR_TOOLS
+
+export interface Stirring {
+  readonly tool: StirTool
+  readonly minutes: number
+}
+
+/** Equivalent spatula turns of a whole stirring. */
+export function turnsOf({ tool, minutes }: Stirring): number {
+  return STIR_TOOLS[tool].turnsPerMinute * minutes
+}
+
+/** Air left in the mix, volume share: next to none under vacuum, else what the class keeps when stirred by hand (engineering guess). */
+export function stirredAir(tool: StirTool, handAir: number): number {
+  return tool === 'vacuum-mixer' ? Math.min(0.003, handAir) : handAir
+}
