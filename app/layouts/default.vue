@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BookOpenText, Boxes, Home, PackageOpen, PencilRuler, Settings2, SquareStack, Timer } from 'lucide-vue-next'
+import { BookOpenText, Boxes, FlaskConical, Home, PackageOpen, PencilRuler, Settings2, SquareStack, Timer } from 'lucide-vue-next'
 import RippleMark from '~/ui/RippleMark.vue'
 import ClockBar from '~/ui/ClockBar.vue'
 import { useLive } from '~/stores/live'
@@ -13,6 +13,7 @@ const places = [
   { to: '/logbook', word: 'Logbook', icon: BookOpenText, phone: true },
   { to: '/moulds', word: 'Moulds', icon: Boxes, phone: false },
   { to: '/powders', word: 'Powders', icon: PackageOpen, phone: false },
+  { to: '/lab', word: 'Lab', icon: FlaskConical, phone: false },
   { to: '/settings', word: 'Workshop', icon: Settings2, phone: false },
 ]
 const route = useRoute()

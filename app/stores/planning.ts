@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { advisedRatio, endUse } from '~core/gypsum/end-use'
 import { powderClass } from '~core/gypsum/powders'
-import type { Moments } from '~core/pour/moments'
+import type { Forecast } from '~core/pour/moments'
 import { workOutPlan, type Plan } from '~core/pour/plan'
 import { planSchema, type SavedPlan } from '~shared/plan'
 import { settingCurve } from '~core/gypsum/hydration'
@@ -48,18 +48,19 @@ export const usePlanning = defineStore('planning', () => {
   const centre = computed(() => result.value.setting?.centre)
   const curve = computed(() => input.value && settingCurve({ ...input.value, ratio: result.value.ratio.value }, Math.max(5400, Math.min(6 * 3600, (centre.value?.open ?? 3600) * 1.4)), 140))
   const cautions = computed(() => cautionsFor(plan.value, world.value, centre.value))
-  const moments = shallowRef<Moments>()
+  const outlook = shallowRef<Forecast>()
+  const moments = computed(() => outlook.value?.moments)
 
   let forecastTimer: ReturnType<typeof setTimeout> | undefined
   watch(input, (now) => {
     clearTimeout(forecastTimer)
     if (!now) {
-      moments.value = undefined
+      outlook.value = undefined
       return
     }
     forecastTimer = setTimeout(async () => {
       const answer = await forecast([now])
-      if (answer && input.value === now) moments.value = answer[0]?.moments
+      if (answer && input.value === now) outlook.value = answer[0]
     }, FORECAST_AFTER_MS)
   }, { immediate: true })
 
@@ -128,5 +129,5 @@ export const usePlanning = defineStore('planning', () => {
   useLive().on((message) => {
     if (loaded.value && message.what === 'plans' && saving.value === 'saved') void load()
   })
-  return { saved, loaded, trouble, id, revision, plan, world, result, governing, centre, moments, curve, cautions, saving, saveTrouble, load, open, change, save, remove, toBench }
+  return { saved, loaded, trouble, id, revision, plan, world, result, governing, centre, outlook, moments, curve, cautions, saving, saveTrouble, load, open, change, save, remove, toBench }
 })

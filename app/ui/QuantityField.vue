@@ -6,10 +6,12 @@ import type { UnitKind } from '~core/units/units'
 import { useSession } from '~/stores/session'
 
 /** A number with its unit, read as people type it. SI outside; a value that cannot be read is refused in words and the old one kept. */
-const { kind, label, hideLabel = false, problem = '', invalid = false, check } = defineProps<{
+const { kind, label, hideLabel = false, clearable = false, problem = '', invalid = false, check } = defineProps<{
   kind: UnitKind
   label: string
   hideLabel?: boolean
+  /** Emptied, it means “not decided”. */
+  clearable?: boolean
   /** A sentence from outside about this field. */
   problem?: string
   invalid?: boolean
@@ -34,7 +36,10 @@ const shown = computed(() => typing.value ? typed.value : model.value === undefi
 const sentence = computed(() => own.value || problem)
 
 function read(final: boolean) {
-  if (typed.value.trim() === '') return
+  if (typed.value.trim() === '') {
+    if (clearable && touched.value) model.value = undefined
+    return
+  }
   const parsed = parseQuantity(typed.value, kind, session.units)
   const wrong = parsed.ok ? check?.(parsed.value) : parsed.sentence
   if (parsed.ok && !wrong) {

@@ -3,7 +3,7 @@
 const { label, min = 0, max = 400, step = 1, unit = '' } = defineProps<{ label: string, min?: number, max?: number, step?: number, unit?: string }>()
 const model = defineModel<number>({ required: true })
 const put = (value: number) => {
-  if (Number.isFinite(value)) model.value = Math.min(max, Math.max(min, Math.round(value / step) * step))
+  if (Number.isFinite(value)) model.value = Math.min(max, Math.max(min, Number((Math.round(value / step) * step).toFixed(4))))
 }
 </script>
 

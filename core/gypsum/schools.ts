@@ -1,5 +1,6 @@
 import { Z80, type Basis, type Celsius, type CubicMetres, type Estimate, type WaterRatio } from '../units/quantity'
 import { saturationRatio, waterDensity } from './mix'
+import type { EndUseId } from './end-use'
 import type { PowderClass, Span } from './powders'
 
 /** How people measure and bring powder and water together. */
@@ -75,8 +76,10 @@ export function scoopsFor(powder: PowderClass, target: WaterRatio, filling: Scoo
 
 export interface SchoolAdvice { readonly fit: 'suits' | 'possible' | 'against', readonly why: string }
 
-/** Which school suits which powder, in a sentence. Common practice, no published source. */
-export function schoolAdvice(school: SchoolId, powder: PowderClass): SchoolAdvice {
+/** Which school suits which powder and purpose, in a sentence. Common practice, no published source. */
+export function schoolAdvice(school: SchoolId, powder: PowderClass, use?: EndUseId): SchoolAdvice {
+  if (use === 'absorbent' && school !== 'weighed') return { fit: school === 'saturation' ? 'possible' : 'against', why: 'Pottery moulds that work side by side must drink alike: weigh, so that each has the same pores.' }
+  if (use === 'outdoors' && (school === 'saturation' || school === 'scoops')) return { fit: 'against', why: 'Outdoors density is what lasts, and that needs a thick, weighed mix.' }
   const stiff = powder.ratio.recommended < 0.4
   switch (school) {
     case 'weighed':

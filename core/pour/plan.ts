@@ -8,7 +8,7 @@ import type { MouldMaterial } from '../gypsum/body'
 import { adiabaticRise, freshStiffness, pourableUntil, settingProblem } from '../gypsum/hydration'
 import { stirredAir, turnsOf, type Stirring } from '../gypsum/stirring'
 import { CHEMICAL_WATER, solveMix, waterDensity, type Mix } from '../gypsum/mix'
-import { powderClass, type PowderClass, type PowderClassId, type Span } from '../gypsum/powders'
+import { powderClass, powderInSentence, type PowderClass, type PowderClassId, type Span } from '../gypsum/powders'
 import { ratioOf, schoolAdvice, type SchoolId, type Scoop } from '../gypsum/schools'
 import { safeHeight, vesselHeight, vesselVolume, type Mouth, type Vessel } from '../mould/vessel'
 import { splitIntoBatches } from './batches'
@@ -192,13 +192,13 @@ export function mixProblems(plan: Plan, ratio: Estimate<WaterRatio>, prefs: Unit
   else if (!stiffness.flows) add(ratioField, 'refuse', `At ${formatConsistency(w)} this powder jams and will not pour. Use ${range}${plan.additions.length ? ', or add less of what drinks water' : ''}.`)
   else if (w < powder.ratio.low - 1e-9) add(ratioField, 'warn', `Thicker than usual for this powder (${range}): it traps air and leaves little time.`)
   else if (w > powder.ratio.high + 1e-9) add(ratioField, 'warn', `Thinner than usual for this powder (${range}): weak, slow to dry, and water will stand on top.`)
-  const advice = schoolAdvice(plan.school, powder)
+  const advice = schoolAdvice(plan.school, powder, plan.endUse)
   if (advice.fit === 'against') {
     const forbidden = plan.school === 'saturation' && (powder.family === 'dental' || powder.family === 'investment')
     add('school', forbidden ? 'refuse' : 'warn', advice.why)
   }
   if (!endUse(plan.endUse).suits.includes(plan.classId)) {
-    const better = endUse(plan.endUse).suits.map(id => powderClass(id).name.toLowerCase()).slice(0, 2).join(' or ')
+    const better = endUse(plan.endUse).suits.map(id => powderInSentence(powderClass(id))).slice(0, 2).join(' or ')
     add('classId', 'warn', `For this end use most casters take ${better}.`)
   }
   const t = plan.waterTemperature

@@ -53,6 +53,12 @@ export function formatLength(m: Metres, prefs: UnitPreferences): string {
   return `${roundTo(UNITS.inch.fromSi(m), 0.1)} in`
 }
 
+/** Small lengths, like bubbles: hundredths of a millimetre below one, tenths above; thousandths of an inch. */
+export function formatFine(m: Metres, prefs: UnitPreferences): string {
+  if (prefs.length === 'mm') return `${roundTo(m * 1000, m < 1e-3 ? 0.01 : 0.1)} mm`
+  return `${roundTo(UNITS.inch.fromSi(m), 0.001)} in`
+}
+
 export function formatTemperature(c: Celsius, prefs: UnitPreferences): string {
   return prefs.temperature === 'C' ? `${roundTo(c, 1)} °C` : `${roundTo(UNITS.F.fromSi(c), 1)} °F`
 }
@@ -94,6 +100,17 @@ export function formatDurationRange(low: Seconds, high: Seconds): string {
 function halves(seconds: Seconds): string {
   const n = Math.max(1, Math.round(seconds / 43_200))
   return `${n === 1 ? '' : Math.floor(n / 2)}${n % 2 ? '½' : ''}`
+}
+
+/** Compressive strength in MPa, or for those who weigh in pounds in psi (1 MPa = 145.038 psi, NIST SP 811); two figures are all that is known. */
+export function formatStrength(mpa: number, prefs: UnitPreferences): string {
+  if (prefs.mass === 'lb') return `${roundTo(mpa * 145.038, mpa < 7 ? 10 : 100)} psi`
+  return `${roundTo(mpa, mpa < 10 ? 0.1 : 1)} MPa`
+}
+
+/** Density as kilograms a litre, or pounds a cubic foot. */
+export function formatDensity(kgPerM3: number, prefs: UnitPreferences): string {
+  return prefs.mass === 'lb' ? `${roundTo(kgPerM3 * 0.0624280, 1)} lb/ft³` : `${roundTo(kgPerM3 / 1000, 0.01)} kg/l`
 }
 
 /** A share as a percentage with three figures at most: `12 %`, `1.5 %`, `0.05 %`. */

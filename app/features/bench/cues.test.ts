@@ -24,7 +24,7 @@ describe('cues', () => {
     expect(cues.map(c => c.id)).not.toContain('0-sift')
     expect(cues.map(c => c.at)).toEqual(cues.map(c => c.at).sort((a, b) => a - b))
     expect(cues.find(c => c.id === '0-hurry')!.at).toBeCloseTo(T0 + (pouringEnds(run, 0) - 60) * 1000, 3)
-    expect(cuesOf(run, stages([0, 'sift'], [500, 'clean-up'])).map(c => c.id)).toEqual(['0-set', '0-warm', '0-open'])
+    expect(cuesOf(run, stages([0, 'sift'], [500, 'clean-up'])).map(c => c.id)).toEqual(['0-tap', '0-set', '0-warm', '0-open'])
   })
 
   it('after a gap only the last one is said, and never one twice', () => {

@@ -30,6 +30,8 @@ export function cuesOf(run: FrozenRun, state: PourState): readonly Cue[] {
       list.push({ id: `${b}-hurry`, at: wet + (pourBy - 60) * 1000, words: `${name}One minute left to pour.`, short: '1 min left' })
       list.push({ id: `${b}-late`, at: wet + pourBy * 1000, words: `${name}Stop if it no longer flows.`, short: 'too stiff' })
     }
+    const tapUntil = tappingEnds(run, b)
+    if (tapUntil !== undefined) list.push({ id: `${b}-tap`, at: wet + tapUntil * 1000, words: `${name}Stop tapping now.`, short: 'stop tapping' })
     return list
   }).sort((a, c) => a.at - c.at)
 }
@@ -37,6 +39,12 @@ export function cuesOf(run: FrozenRun, state: PourState): readonly Cue[] {
 /** Seconds after wetting by which a batch should be poured: the earliest of its moulds. */
 export function pouringEnds(run: FrozenRun, batch: number): number {
   return Math.min(...run.batches[batch]!.fills.map(f => run.moments[f.mould.id]!.pourBy.value))
+}
+
+/** Seconds after wetting from which tapping no longer helps any of a batch's moulds; runs frozen by an earlier model do not know. */
+export function tappingEnds(run: FrozenRun, batch: number): number | undefined {
+  const ends = run.batches[batch]!.fills.map(f => run.moments[f.mould.id]!.tapUntil?.value)
+  return ends.every(e => e !== undefined) ? Math.max(...ends) : undefined
 }
 
 /** Cues that fell due between two readings of the clock. After a long gap (a reload, a jump) only the last one is still worth saying. */

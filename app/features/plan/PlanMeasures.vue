@@ -2,12 +2,13 @@
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
-import { ADDITIONS, type AdditionId } from '~core/gypsum/additions'
+import { soakAdvice, stirAdvice, waterAdvice } from '~core/gypsum/choices'
 import { STIR_TOOLS } from '~core/gypsum/stirring'
 import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
 import { schoolAdvice, SCHOOLS } from '~core/gypsum/schools'
 import type { Plan, PlanField } from '~core/pour/plan'
 import QuantityField from '~/ui/QuantityField.vue'
+import AdditionPicker from '~/ui/AdditionPicker.vue'
 import Stepper from '~/ui/Stepper.vue'
 import { useLibrary } from '~/stores/library'
 import { usePlanning } from '~/stores/planning'
@@ -17,7 +18,7 @@ import RatioSlider from './RatioSlider.vue'
 const planning = usePlanning(), library = useLibrary()
 const plan = computed(() => planning.plan)
 const powder = computed(() => planning.result.powder)
-const advice = computed(() => schoolAdvice(plan.value.school, powder.value))
+const advice = computed(() => schoolAdvice(plan.value.school, powder.value, plan.value.endUse))
 const school = computed(() => SCHOOLS.find(s => s.id === plan.value.school)!)
 const at = (...fields: PlanField[]) => planning.result.problems.filter(p => fields.includes(p.field))
 const sentenceAt = (field: PlanField) => at(field).map(p => p.sentence).join(' ')
@@ -36,11 +37,9 @@ function choosePowder(value: string) {
 const KNOWN = [{ id: 'moulds', name: 'To fill the moulds' }, { id: 'powder', name: 'I have this much powder left' }, { id: 'water', name: 'This much water is in the bucket' }] as const
 const FILLINGS = [{ id: 'loose', name: 'scooped loosely' }, { id: 'tapped', name: 'tapped down' }] as const
 const tools = Object.entries(STIR_TOOLS).map(([id, t]) => ({ id, name: t.name }))
-const share = (id: AdditionId) => Math.round((plan.value.additions.find(a => a.id === id)?.share ?? 0) * 100)
-function setShare(id: AdditionId, percent: number) {
-  const others = plan.value.additions.filter(a => a.id !== id)
-  planning.change({ additions: percent > 0 ? [...others, { id, share: percent / 100 }] : others })
-}
+const largest = computed(() => Math.max(0, ...planning.result.batches.map(b => b.mix.powder)))
+const mixed = computed(() => planning.curve?.temperature[0] ?? plan.value.waterTemperature)
+const onGround = computed(() => plan.value.fills.some(f => library.items.mould.find(m => m.id === f.mould)?.body.material === 'ground'))
 const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => value !== undefined && planning.change({ [key]: value })
 </script>
 
@@ -112,6 +111,14 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
       :invalid="refusedAt('waterTemperature')"
       @update:model-value="set('waterTemperature')($event)"
     />
+    <p class="small soft">{{ waterAdvice(plan.waterTemperature, plan.roomTemperature, mixed) }}</p>
+    <QuantityField
+      v-if="onGround"
+      kind="temperature"
+      label="Ground"
+      :model-value="plan.groundTemperature ?? plan.roomTemperature"
+      @update:model-value="set('groundTemperature')($event)"
+    />
     <div v-if="plan.school !== 'bag'" class="pair">
       <span id="bucket-label" class="strong">Bucket</span>
       <Select
@@ -154,7 +161,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
       />
     </div>
     <details>
-      <summary>Soak, stirring, room, losses, leftover, additions</summary>
+      <summary>Soak, stirring, room, losses, additions, later coats</summary>
       <div class="more">
         <QuantityField kind="temperature" label="Room" :model-value="plan.roomTemperature" @update:model-value="set('roomTemperature')($event)" />
         <QuantityField
@@ -165,6 +172,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
           :check="v => v <= 3600 ? undefined : 'An hour is the longest soak.'"
           @update:model-value="$event !== undefined && planning.change({ soakMinutes: $event / 60 })"
         />
+        <p class="small soft">{{ soakAdvice(plan.school, powder, plan.soakMinutes) }}</p>
         <QuantityField
           kind="time"
           :label="plan.school === 'bag' ? 'Knead' : 'Stir'"
@@ -185,6 +193,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
             @update:model-value="planning.change({ stir: { ...plan.stir, tool: $event } })"
           />
         </div>
+        <p class="small soft">{{ stirAdvice(plan.stir, powder, largest) }}</p>
         <div class="pair">
           <span class="strong">Spare for losses</span>
           <Stepper
@@ -206,17 +215,26 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
             @update:model-value="planning.change({ overflow: $event || undefined })"
           />
         </div>
-        <div v-for="a in ADDITIONS" :key="a.id" class="pair">
-          <span>{{ a.name }}, of the powder’s weight</span>
-          <Stepper
-            :label="`${a.name}, percent of the powder’s weight`"
-            unit=" %"
-            :max="150"
-            :model-value="share(a.id)"
-            @update:model-value="setShare(a.id, $event)"
-          />
-        </div>
+        <AdditionPicker :additions="plan.additions" @change="planning.change({ additions: $event })" />
         <p v-for="p in at('additions')" :key="p.sentence" class="problem">{{ p.sentence }}</p>
+        <QuantityField
+          kind="time"
+          label="I mean to open it after"
+          clearable
+          :model-value="plan.openAfter"
+          :problem="sentenceAt('openAfter')"
+          :check="v => v <= 604_800 ? undefined : 'A week is the longest.'"
+          @update:model-value="planning.change({ openAfter: $event })"
+        />
+        <QuantityField
+          kind="time"
+          label="A second coat follows after"
+          clearable
+          :model-value="plan.secondCoatAfter"
+          :problem="sentenceAt('secondCoatAfter')"
+          :check="v => v <= 604_800 ? undefined : 'A week is the longest.'"
+          @update:model-value="planning.change({ secondCoatAfter: $event })"
+        />
       </div>
     </details>
   </section>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { endUse } from '~core/gypsum/end-use'
 import { needsScale } from '~core/gypsum/schools'
-import { formatDuration, formatDurationRange, formatTemperature } from '~core/units/format'
+import { formatDuration, formatDurationRange, formatFine, formatTemperature } from '~core/units/format'
 import { usePlanning } from '~/stores/planning'
 import { useSession } from '~/stores/session'
 import { firstDryingTime } from '~core/air/first-drying'
@@ -26,6 +26,9 @@ const lines = computed<Line[]>(() => {
   list.push({ when: at(b.steps.stirred.value), what: 'pour, then tap', tone: 'water' })
   const span = (e: { low: number, high: number } | undefined, value: number) => e ? formatDurationRange(e.low, e.high) : at(value)
   list.push({ when: span(m?.pourBy, c.pourBy), what: 'too stiff to pour', tone: 'mix', basis: m?.pourBy.basis.note })
+  const { bubble } = planning.outlook?.outcome ?? {}
+  const cleared = bubble && Number.isFinite(bubble.high) ? `${formatFine(bubble.low, session.units)} to ${formatFine(bubble.high, session.units)}` : formatFine(c.bubble, session.units)
+  list.push({ when: span(m?.tapUntil, c.tapUntil), what: `tapping stops helping: bubbles over ${cleared} are out`, tone: 'air', basis: m?.tapUntil?.basis.note })
   list.push({ when: span(m?.glossGone, c.glossGone), what: 'gloss goes', tone: 'ink', basis: m?.glossGone.basis.note })
   const heat = m ? `${formatTemperature(m.warmestTemperature.low, session.units)} to ${formatTemperature(m.warmestTemperature.high, session.units)}` : formatTemperature(c.warmestTemperature, session.units)
   list.push({ when: span(m?.warmest, c.warmest), what: `warmest, ${heat} inside`, tone: 'heat', basis: m?.warmest.basis.note })
@@ -48,7 +51,7 @@ const lines = computed<Line[]>(() => {
       </template>
     </dl>
     <p v-else class="soft small">Choose what you fill and how; the moments follow from it.</p>
-    <p v-if="planning.moments" class="small soft">Ranges hold eight pours of ten. From a {{ planning.moments.glossGone.basis.note }}.</p>
+    <p v-if="planning.moments" class="small soft">Ranges hold eight pours of ten. From {{ planning.moments.glossGone.basis.note }}.</p>
     <ul class="cautions"><li v-for="c in planning.cautions" :key="c.id">{{ c.sentence }}</li></ul>
   </section>
 </template>
@@ -57,5 +60,5 @@ const lines = computed<Line[]>(() => {
 section { display: grid; gap: 12px; align-content: start; }
 dl { display: grid; grid-template-columns: auto 1fr; gap: 9px 12px; align-items: baseline; }
 dt { text-align: right; font-weight: 650; white-space: nowrap; font-size: 0.88rem; }
-.tone-powder { color: var(--powder); } .tone-water { color: var(--water); } .tone-heat { color: var(--heat); } .tone-set { color: var(--set); } .tone-mix { color: var(--mix); }
+.tone-powder { color: var(--powder); } .tone-water { color: var(--water); } .tone-heat { color: var(--heat); } .tone-set { color: var(--set); } .tone-mix { color: var(--mix); } .tone-air { color: var(--air); }
 </style>

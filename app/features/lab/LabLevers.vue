@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import Select from 'primevue/select'
+import SelectButton from 'primevue/selectbutton'
+import { CAST_SHAPES, MOULD_MATERIALS, SURROUNDINGS } from '~core/gypsum/body'
+import { soakAdvice, stirAdvice, waterAdvice } from '~core/gypsum/choices'
+import { POWDER_CLASSES, powderClass } from '~core/gypsum/powders'
+import { DRIVING } from '~core/gypsum/rheology'
+import { STIR_TOOLS } from '~core/gypsum/stirring'
+import { formatConsistency, formatDuration, formatLength, formatPercent, formatTemperature } from '~core/units/format'
+import AdditionPicker from '~/ui/AdditionPicker.vue'
+import QuantityField from '~/ui/QuantityField.vue'
+import { useLab } from '~/stores/lab'
+import { useSession } from '~/stores/session'
+import Lever from './Lever.vue'
+
+/** Everything that can be moved in the chosen mix. */
+const lab = useLab(), session = useSession()
+const mix = computed(() => lab.mix)
+const powder = computed(() => powderClass(mix.value.classId))
+const options = <T extends string>(record: Readonly<Record<T, { readonly name: string }>>) => Object.entries(record).map(([id, v]) => ({ id: id as T, name: (v as { name: string }).name }))
+const LISTS = { tools: options(STIR_TOOLS), moulds: options(MOULD_MATERIALS), shapes: options(CAST_SHAPES), behind: options(SURROUNDINGS), driving: options(DRIVING) }
+const BUCKET = [{ share: 0, name: 'Clean' }, { share: 0.002, name: 'A smear' }, { share: 0.01, name: 'A crust' }] as const
+const span = computed(() => {
+  const { low, high } = powder.value.ratio
+  return { low: Math.max(0.17, Math.min(low - (high - low) * 0.7, mix.value.ratio)), high: Math.max(high + (high - low) * 0.7, mix.value.ratio) }
+})
+const mixed = computed(() => lab.current.curve?.temperature[0] ?? mix.value.waterTemperature)
+/** Another powder comes with its own recommended ratio. */
+function powderTo(classId: typeof mix.value.classId) {
+  lab.change({ classId, ratio: powderClass(classId).ratio.recommended })
+}
+function typedRatio(event: Event) {
+  const field = event.target as HTMLInputElement
+  const value = Number(field.value.replace(',', '.').replace(/[^\d.]/g, ''))
+  if (value >= 5 && value <= 300) lab.change({ ratio: value / 100 })
+  field.value = formatConsistency(mix.value.ratio)
+}
+</script>
+
+<template>
+  <section class="levers" aria-label="What to move">
+    <div class="field">
+      <span id="lab-powder" class="small strong">Powder</span>
+      <Select
+        :model-value="mix.classId"
+        :options="[...POWDER_CLASSES]"
+        option-label="name"
+        option-value="id"
+        aria-labelledby="lab-powder"
+        fluid
+        @update:model-value="powderTo"
+      />
+    </div>
+    <Lever
+      label="Water per 100 powder"
+      :min="span.low"
+      :max="span.high"
+      :step="0.01"
+      :checked="[powder.ratio.low, powder.ratio.high]"
+      :say="`${formatConsistency(mix.ratio)} parts of water to 100 of powder`"
+      :model-value="mix.ratio"
+      @update:model-value="lab.change({ ratio: $event })"
+    >
+      <div class="pair">
+        <label for="lab-ratio" class="strong">Water per 100 powder, by weight</label>
+        <input id="lab-ratio" class="num typed" inputmode="decimal" :value="formatConsistency(mix.ratio)" @change="typedRatio">
+      </div>
+    </Lever>
+    <Lever
+      label="Water temperature"
+      :min="2"
+      :max="60"
+      :step="1"
+      :checked="[3, 40]"
+      :say="formatTemperature(mix.waterTemperature, session.units)"
+      :model-value="mix.waterTemperature"
+      @update:model-value="lab.change({ waterTemperature: $event })"
+    >
+      <QuantityField kind="temperature" label="Water" :model-value="mix.waterTemperature" @update:model-value="$event !== undefined && lab.change({ waterTemperature: $event })" />
+    </Lever>
+    <p class="small soft">{{ waterAdvice(mix.waterTemperature, mix.roomTemperature, mixed) }}</p>
+    <Lever
+      label="Room temperature"
+      :min="0"
+      :max="40"
+      :step="1"
+      :checked="[3, 40]"
+      :say="formatTemperature(mix.roomTemperature, session.units)"
+      :model-value="mix.roomTemperature"
+      @update:model-value="lab.change({ roomTemperature: $event })"
+    >
+      <QuantityField kind="temperature" label="Room and powder" :model-value="mix.roomTemperature" @update:model-value="$event !== undefined && lab.change({ roomTemperature: $event })" />
+    </Lever>
+    <Lever
+      label="Before stirring"
+      :min="0"
+      :max="600"
+      :step="15"
+      :say="formatDuration(mix.soak)"
+      :model-value="mix.soak"
+      @update:model-value="lab.change({ soak: $event })"
+    >
+      <QuantityField kind="time" label="Sift and soak" :model-value="mix.soak" :check="v => v <= 7200 ? undefined : 'Two hours is far too long to soak.'" @update:model-value="$event !== undefined && lab.change({ soak: $event })" />
+    </Lever>
+    <p class="small soft">{{ soakAdvice('weighed', powder, Math.max(0, mix.soak / 60 - 1)) }}</p>
+    <Lever
+      label="Stirring"
+      :min="0.25"
+      :max="10"
+      :step="0.25"
+      :say="formatDuration(mix.stir.minutes * 60)"
+      :model-value="mix.stir.minutes"
+      @update:model-value="lab.change({ stir: { ...mix.stir, minutes: $event } })"
+    >
+      <QuantityField kind="time" label="Stir" :model-value="mix.stir.minutes * 60" :check="v => v <= 3600 ? undefined : 'An hour is far too long to stir.'" @update:model-value="$event !== undefined && lab.change({ stir: { ...mix.stir, minutes: $event / 60 } })" />
+    </Lever>
+    <div class="pair">
+      <span id="lab-tool" class="strong">With</span>
+      <Select :model-value="mix.stir.tool" :options="LISTS.tools" option-label="name" option-value="id" aria-labelledby="lab-tool" class="wide" @update:model-value="lab.change({ stir: { ...mix.stir, tool: $event } })" />
+    </div>
+    <p class="small soft">{{ stirAdvice(mix.stir, powder, 2) }}</p>
+    <AdditionPicker :additions="mix.additions" @change="lab.change({ additions: $event })" />
+    <div class="pair">
+      <span id="lab-dirt" class="strong">Bucket</span>
+      <SelectButton :model-value="mix.dirt" :options="[...BUCKET]" option-label="name" option-value="share" :allow-empty="false" aria-labelledby="lab-dirt" @update:model-value="lab.change({ dirt: $event })" />
+    </div>
+    <p v-if="mix.dirt > 0" class="small soft">Old set plaster, {{ formatPercent(mix.dirt) }} of the powder: each grain seeds the next set.</p>
+    <Lever
+      label="Thickness"
+      :min="0.004"
+      :max="0.12"
+      :step="0.001"
+      :checked="[0.004, 0.15]"
+      :say="formatLength(mix.section, session.units)"
+      :model-value="mix.section"
+      @update:model-value="lab.change({ section: $event })"
+    >
+      <QuantityField kind="length" label="Cast is thick" :model-value="mix.section" :check="v => v > 0 && v <= 1 ? undefined : 'Between nothing and a metre.'" @update:model-value="$event && lab.change({ section: $event })" />
+    </Lever>
+    <div class="pair">
+      <span id="lab-shape" class="strong">It is</span>
+      <Select :model-value="mix.shape" :options="LISTS.shapes" option-label="name" option-value="id" aria-labelledby="lab-shape" class="wide" @update:model-value="lab.change({ shape: $event })" />
+      <span id="lab-mould" class="strong">Mould</span>
+      <Select :model-value="mix.mould" :options="LISTS.moulds" option-label="name" option-value="id" aria-labelledby="lab-mould" class="wide" @update:model-value="lab.change({ mould: $event })" />
+      <span id="lab-behind" class="strong">Stands</span>
+      <Select :model-value="mix.behind" :options="LISTS.behind" option-label="name" option-value="id" aria-labelledby="lab-behind" class="wide" @update:model-value="lab.change({ behind: $event })" />
+      <span id="lab-driving" class="strong">Bubbles</span>
+      <Select :model-value="mix.driving" :options="LISTS.driving" option-label="name" option-value="id" aria-labelledby="lab-driving" class="wide" @update:model-value="lab.change({ driving: $event })" />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.levers { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; align-content: start; }
+.pair { display: grid; grid-template-columns: minmax(60px, 1fr) auto; gap: 8px 10px; align-items: center; }
+.wide { width: 205px; }
+.typed { width: 4.4em; text-align: right; font-weight: 700; border: 1px solid var(--line-strong); border-radius: 9px; background: var(--sheet); padding: 0.3rem 0.5rem; }
+</style>

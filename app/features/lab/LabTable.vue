@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { useLab } from '~/stores/lab'
+import { useSession } from '~/stores/session'
+import { differs, showFact, VARIANTS } from './showing'
+
+/** The facts of every variant side by side; what differs from A stands out. */
+const lab = useLab(), session = useSession()
+const first = computed(() => lab.facts[0])
+const rows = computed(() => (lab.facts.find(f => f !== undefined) ?? []).map((fact, i) => ({
+  fact,
+  cells: lab.facts.map((facts, v) => facts && { ...showFact(facts[i]!, session.units), changed: v > 0 && differs(first.value?.[i], facts[i]!) }),
+})))
+</script>
+
+<template>
+  <div class="scroll" tabindex="0" role="region" aria-label="The variants in numbers">
+    <table>
+      <thead>
+        <tr>
+          <th scope="col" class="what">Centre, and eight pours in ten</th>
+          <th v-for="(_, i) in lab.mixes" :key="i" scope="col"><span :style="{ color: VARIANTS[i]!.colour }">{{ VARIANTS[i]!.letter }}</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="r in rows" :key="r.fact.id">
+          <th scope="row" :title="r.fact.note">{{ r.fact.name }}<span class="sr-only">. {{ r.fact.note }}</span></th>
+          <td v-for="(c, i) in r.cells" :key="i" :class="{ changed: c?.changed }">
+            <template v-if="c"><span class="num value">{{ c.value }}</span> <span class="num range">{{ c.range }}</span></template>
+            <template v-else>—</template>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.scroll { overflow-x: auto; }
+table { width: 100%; border-collapse: collapse; font-size: 0.9rem; }
+th, td { text-align: left; padding: 5px 10px 5px 0; border-bottom: 1px solid var(--line); vertical-align: baseline; }
+thead th { border-bottom: 2px solid var(--ink); font-weight: 700; }
+tbody th { font-weight: 500; white-space: nowrap; }
+.what { font-weight: 600; color: var(--soft); font-size: 0.87rem; }
+td { white-space: nowrap; }
+.value { display: inline-block; min-width: 7em; margin-right: 6px; }
+.changed .value { font-weight: 750; }
+.range { color: var(--soft); font-size: 0.82rem; }
+</style>
