@@ -1,4 +1,3 @@
-import { performance } from 'node:perf_hooks'
 import { layoutCut } from '../app/features/plan/cut'
 import { forecast } from '../core/pour/moments'
 import { workOutPlan, type MouldFacts } from '../core/pour/plan'
@@ -6,6 +5,7 @@ import { settingCurve } from '../core/gypsum/hydration'
 import { expectedMilestones } from '../core/pour/milestones'
 import { layoutRipples } from '../core/pour/ripples'
 import { chance } from '../demo/random'
+import { measure } from './measure'
 import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../demo/saltmarsh'
 
 /** What one keystroke on the Plan screen costs with 40 kinds of mould: the arithmetic and all redraw data. Target 5 ms. */
@@ -19,17 +19,6 @@ function keystroke(ratio: number): number {
   const { input, centre } = result.setting!
   const curve = settingCurve({ ...input, ratio: result.ratio.value }, centre.open * 1.4, 140)
   return result.batches.reduce((n, b) => n + layoutCut(b.fills, world.bucket.vessel, b.levels).moulds.length, curve.time.length)
-}
-
-/** Median and 95 % point of many runs, after warming up. */
-function measure(title: string, work: (i: number) => unknown, runs: number): void {
-  for (let i = 0; i < runs / 5; i++) work(i)
-  const times = Array.from({ length: runs }, (_, i) => {
-    const before = performance.now()
-    work(i)
-    return performance.now() - before
-  }).sort((a, b) => a - b)
-  console.log(`${title.padEnd(58)} median ${times[Math.floor(runs / 2)]!.toFixed(2)} ms, 95 % ${times[Math.floor(runs * 0.95)]!.toFixed(2)} ms`)
 }
 
 const result = workOutPlan(plan, world)

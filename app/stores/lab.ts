@@ -8,7 +8,7 @@ import { forecast } from '~/features/plan/forecasts'
 import { useSession } from './session'
 
 export const MOST_VARIANTS = 4
-const KEPT = 'lab', FORECAST_AFTER_MS = 120
+const KEPT = 'lab', FORECAST_AFTER_MS = 60
 const CURVE_UNTIL = 3 * 3600
 
 /** One variant worked out: its remarks, and unless it is refused its centre values and curve. */
@@ -58,8 +58,8 @@ export const useLab = defineStore('lab', () => {
     ranges.value = new Map([...ranges.value].filter(([m]) => mixes.value.includes(m))).set(stale, answer[0])
     await askNext()
   }
-  watch(mixes, (now) => {
-    localStorage.setItem(KEPT, JSON.stringify({ mixes: now, chosen: chosen.value }))
+  watch([mixes, chosen], ([now, at]) => localStorage.setItem(KEPT, JSON.stringify({ mixes: now, chosen: at })))
+  watch(mixes, () => {
     clearTimeout(timer)
     timer = setTimeout(() => void askNext(), FORECAST_AFTER_MS)
   }, { immediate: true })

@@ -15,7 +15,7 @@ import { useLibrary } from './library'
 import { useLive } from './live'
 import { useSession } from './session'
 
-const SAVE_AFTER_MS = 500, FORECAST_AFTER_MS = 120
+const SAVE_AFTER_MS = 500, FORECAST_AFTER_MS = 60
 
 export function emptyPlan(): Plan {
   const powder = powderClass('casting-plaster')

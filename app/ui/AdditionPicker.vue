@@ -51,7 +51,7 @@ function add(id: AdditionId | null) {
 </template>
 
 <style scoped>
-.additions { display: grid; gap: 10px; }
+.additions { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; }
 .one { display: grid; grid-template-columns: minmax(74px, 1fr) auto; gap: 3px 10px; align-items: center; }
 .full { grid-column: 1 / -1; }
 .over { color: var(--heat); font-weight: 600; }

@@ -12,7 +12,7 @@ export function wetStrength(powder: Pick<PowderClass, 'strengthFactor'>, porosit
 
 /** Compressive strength when dry, MPa (Balshin 1949 form); dental stones are not counted on for more than twice their wet strength. */
 export function dryStrength(powder: Pick<PowderClass, 'strengthFactor' | 'family'>, porosity: number): number {
-  const dry = powder.strengthFactor * 203.5 * (1 - porosity) ** 3.352
+  const dry = powder.strengthFactor * 217 * (1 - porosity) ** 3.33
   return powder.family === 'dental' ? Math.min(dry, 2 * wetStrength(powder, porosity)) : dry
 }
 

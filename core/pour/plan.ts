@@ -293,13 +293,15 @@ export function workOutPlan(plan: Plan, world: PlanWorld, prefs: UnitPreferences
     return nothing
   }
   // Time to pour grows a little with a longer, unstirred sifting and soak: between the shortest and the longest it is near a straight line.
-  const most = solveMix(recipe, { what: 'slurry', amount: Math.min(capacity, casts.reduce((v, m) => v + m.volume.value, 0) * withLosses) }).powder
+  const powderPerVolume = solveMix(recipe, { what: 'slurry', amount: 1 }).powder
+  const most = powderPerVolume * Math.min(capacity, casts.reduce((v, m) => v + m.volume.value, 0) * withLosses)
   const [early, late] = [stirStart(plan, 0), stirStart(plan, most)]
   const [whenEarly, whenLate] = [early, late].map(from => pourableUntil({ ...settingInput(from), ratio: ratio.value })) as [Seconds, Seconds]
   const pourBy = (from: Seconds) => late - early < 1 ? whenEarly : whenEarly + (whenLate - whenEarly) * (from - early) / (late - early)
   const timeFits = (volume: CubicMetres, count: number) => {
-    const mix = solveMix(recipe, { what: 'slurry', amount: volume * withLosses })
-    return stepTimes(plan, mix, count).poured.value <= pourBy(stirStart(plan, mix.powder))
+    const slurry = volume * withLosses
+    const from = stirStart(plan, slurry * powderPerVolume)
+    return from + plan.stir.minutes * 60 + pouringTime(slurry, count) <= pourBy(from)
   }
   const { groups, tooSlow } = splitIntoBatches(casts.map(m => m.volume.value), capacity / withLosses, timeFits)
   const seen = new Map<string, number>()

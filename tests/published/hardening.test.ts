@@ -39,8 +39,8 @@ describe('ISO 6873 limits by type (from memory; 10 % tolerance, since one law se
 })
 
 describe('dry strength against ratio, MPa (pottery plaster handbook, low confidence, from memory)', () => {
-  it.each([[0.3, 80.5], [0.4, 47.4], [0.5, 32.2], [0.6, 22.8], [0.7, 17.2], [0.8, 12.5], [0.9, 9.0], [1.0, 6.3]])('at %f: %f, within a sixth', (ratio, mpa) => {
-    expect(Math.abs(dry('pottery-plaster', ratio) / mpa - 1)).toBeLessThan(1 / 6)
+  it.each([[0.3, 80.5], [0.4, 47.4], [0.5, 32.2], [0.6, 22.8], [0.7, 17.2], [0.8, 12.5], [0.9, 9.0], [1.0, 6.3]])('at %f: %f, within an eighth', (ratio, mpa) => {
+    expect(Math.abs(dry('pottery-plaster', ratio) / mpa - 1)).toBeLessThan(1 / 8)
   })
   it('a few percent of water take the gain away (engineering guess on handbook statements)', () => {
     const [w, d] = [wet('pottery-plaster', 0.7), dry('pottery-plaster', 0.7)]

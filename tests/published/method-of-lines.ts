@@ -1,8 +1,18 @@
-import { Solver } from 'odex'
+import { createRequire } from 'node:module'
 import { openFaceFlux, shellsOf, CONDUCTIVITY } from '../../core/gypsum/body'
 import { bodyOf, settingMix, type SettingInput } from '../../core/gypsum/hydration'
 import { HEAT_SLOPE, temperatureFactor } from '../../core/gypsum/kinetics'
 import { pourLimit, shareAtYield } from '../../core/gypsum/rheology'
+
+/** What is used of the general-purpose integrator `odex`, whose own sources do not pass a strict check. */
+interface Integrator {
+  absoluteTolerance: number
+  relativeTolerance: number
+  maxSteps: number
+  maxStepSize: number
+  solve(rates: (t: number, y: number[]) => number[], from: number, start: number[], to: number, seen: (step: number, before: number, t: number, y: number[]) => boolean): unknown
+}
+const { Solver } = createRequire(import.meta.url)('odex') as { Solver: new (dimension: number) => Integrator }
 
 /** The same equations as core/gypsum/hydration, written as one system of rates and handed to a general-purpose integrator (Gragg-Bulirsch-Stoer with step control). */
 export interface Traced { readonly pourBy: number, readonly glossGone: number, readonly steps: number, readonly evaluations: number }

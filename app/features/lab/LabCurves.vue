@@ -36,7 +36,7 @@ const line = (c: SettingCurve, y: (i: number) => number, use: (i: number) => boo
   }).join('')
 }
 const temperatures = computed(() => Array.from({ length: Math.floor((scale.value.high - scale.value.low) / 10) + 1 }, (_, i) => scale.value.low + 10 * i).filter((_, i, a) => a.length < 7 || i % 2 === 0))
-const ticks = [60, 300, 600, 1200, 1800, 3600, 7200]
+const ticks = computed(() => width.value < 560 ? [60, 300, 1200, 3600, 7200] : [60, 300, 600, 1200, 1800, 3600, 7200])
 /** Letters at the peaks, moved apart where they would touch. */
 const peaks = computed(() => {
   const placed: { px: number, py: number }[] = []
@@ -64,7 +64,7 @@ const spoken = computed(() => `Core temperature, thickening and strength over th
         <line :x1="LEFT" :x2="width - RIGHT" :y1="yStiff(s.pa)" :y2="yStiff(s.pa)" class="grid" />
         <text :x="LEFT - 7" :y="yStiff(s.pa) + 4" text-anchor="end" class="tick">{{ s.word }}</text>
       </g>
-      <text :x="width - RIGHT" :y="lower - 9" text-anchor="end" class="num tick">{{ formatStrength(strongest, session.units) }} at the top</text>
+      <text :x="width - RIGHT" :y="lower - 9" text-anchor="end" class="num tick">{{ formatStrength(strongest, session.units) }}{{ width < 560 ? '' : ' at the top' }}</text>
       <g v-for="d in drawn" :key="d.letter" :style="{ '--tone': d.colour }" :class="{ chosen: d.index === lab.chosen }">
         <path :d="line(d.curve, i => scale.y(d.curve.temperature[i]!))" class="line" :stroke-dasharray="d.dash" />
         <path :d="line(d.curve, i => yStiff(d.curve.stiffness[i]!), i => (d.curve.stiffness[i - 1] ?? 0) < GLOSS_YIELD)" class="line" :stroke-dasharray="d.dash" />

@@ -8,7 +8,7 @@ const lab = useLab(), session = useSession()
 const first = computed(() => lab.facts[0])
 const rows = computed(() => (lab.facts.find(f => f !== undefined) ?? []).map((fact, i) => ({
   fact,
-  cells: lab.facts.map((facts, v) => facts && { ...showFact(facts[i]!, session.units), changed: v > 0 && differs(first.value?.[i], facts[i]!) }),
+  cells: lab.facts.map((facts, v) => facts && { ...showFact(facts[i]!, session.units), changed: v > 0 && differs(first.value?.[i], facts[i]!, session.units) }),
 })))
 </script>
 

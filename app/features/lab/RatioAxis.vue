@@ -23,6 +23,8 @@ const BAND = 20, BAR = computed(() => narrow.value ? 46 : 30)
 const top = computed(() => bands.length * BAND + 30)
 const height = computed(() => top.value + bars.length * BAR.value + 8)
 const x = (v: number) => LEFT.value + (width.value - LEFT.value - RIGHT) * Math.log(Math.max(from, Math.min(to, v)) / from) / Math.log(to / from)
+/** Whether a band's name has room beside it, at about seven units a letter. */
+const fitsRight = (b: Band) => x(b.high) + 5 + 7 * b.label.length < width.value
 const spoken = computed(() => `${title} ${bars.map(b => `${b.label}: ${write(b.low)} to ${write(b.high)}`).join('; ')}. Right where: ${bands.map(b => `${b.label} ${write(b.low)} to ${write(b.high)}`).join('; ')}.`)
 </script>
 
@@ -33,7 +35,7 @@ const spoken = computed(() => `${title} ${bars.map(b => `${b.label}: ${write(b.l
         <rect :x="x(b.low)" :y="i * BAND + 2" :width="Math.max(3, x(b.high) - x(b.low))" :height="BAND - 5" rx="4" class="band" />
         <line v-if="b.mark" :x1="x(b.mark)" :x2="x(b.mark)" :y1="i * BAND + 1" :y2="i * BAND + BAND - 2" class="mark" />
         <text v-if="!narrow" :x="LEFT - 12" :y="i * BAND + 14" text-anchor="end" class="name">{{ b.label }}</text>
-        <text v-else :x="Math.min(x(b.high) + 5, width - 130)" :y="i * BAND + 14" class="name">{{ b.label }}</text>
+        <text v-else :x="fitsRight(b) ? x(b.high) + 5 : x(b.low) - 5" :y="i * BAND + 14" :text-anchor="fitsRight(b) ? 'start' : 'end'" class="name">{{ b.label }}</text>
       </g>
       <line :x1="LEFT" :x2="width - RIGHT" :y1="bands.length * BAND + 6" :y2="bands.length * BAND + 6" class="rule" />
       <g v-for="t in ticks" :key="t">

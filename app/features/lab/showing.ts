@@ -47,8 +47,8 @@ export function showFact(fact: LabFact, prefs: UnitPreferences): { readonly valu
   return { value, range: joined(one(fact.unit, fact.low, prefs), one(fact.unit, fact.high, prefs)) }
 }
 
-/** Whether two values differ enough to be worth looking at. */
-export function differs(a: LabFact | undefined, b: LabFact): boolean {
-  if (!a || a.value === b.value) return false
+/** Whether two values differ enough to be worth looking at: as they are shown, and by a twentieth or a degree. */
+export function differs(a: LabFact | undefined, b: LabFact, prefs: UnitPreferences): boolean {
+  if (!a || one(a.unit, a.value, prefs) === one(b.unit, b.value, prefs)) return false
   return b.unit === 'temperature' ? Math.abs(a.value - b.value) >= 1 : Math.abs(Math.log(b.value / a.value)) >= 0.05
 }

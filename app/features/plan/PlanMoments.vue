@@ -27,8 +27,8 @@ const lines = computed<Line[]>(() => {
   const span = (e: { low: number, high: number } | undefined, value: number) => e ? formatDurationRange(e.low, e.high) : at(value)
   list.push({ when: span(m?.pourBy, c.pourBy), what: 'too stiff to pour', tone: 'mix', basis: m?.pourBy.basis.note })
   const { bubble } = planning.outlook?.outcome ?? {}
-  const cleared = bubble && Number.isFinite(bubble.high) ? `${formatFine(bubble.low, session.units)} to ${formatFine(bubble.high, session.units)}` : formatFine(c.bubble, session.units)
-  list.push({ when: span(m?.tapUntil, c.tapUntil), what: `tapping stops helping: bubbles over ${cleared} are out`, tone: 'air', basis: m?.tapUntil?.basis.note })
+  const cleared = bubble && Number.isFinite(bubble.high) ? `${formatFine(bubble.low, session.units).replace(/[^\d.]+$/, '')}–${formatFine(bubble.high, session.units)}` : formatFine(c.bubble, session.units)
+  list.push({ when: span(m?.tapUntil, c.tapUntil), what: `stop tapping: bubbles over ${cleared} are out`, tone: 'air', basis: m?.tapUntil?.basis.note })
   list.push({ when: span(m?.glossGone, c.glossGone), what: 'gloss goes', tone: 'ink', basis: m?.glossGone.basis.note })
   const heat = m ? `${formatTemperature(m.warmestTemperature.low, session.units)} to ${formatTemperature(m.warmestTemperature.high, session.units)}` : formatTemperature(c.warmestTemperature, session.units)
   list.push({ when: span(m?.warmest, c.warmest), what: `warmest, ${heat} inside`, tone: 'heat', basis: m?.warmest.basis.note })

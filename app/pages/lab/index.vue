@@ -68,9 +68,13 @@ function startFrom(value: string | null) {
           <p>{{ lab.current.remarks.refusal }}</p>
         </div>
         <section v-if="lab.changes.some(Boolean)" aria-label="What changed against A" class="changes" role="status">
-          <p v-for="(c, i) in lab.changes" v-show="c" :key="i"><span class="letter" :style="{ color: VARIANTS[i]!.colour }">{{ VARIANTS[i]!.letter }}</span> {{ c }}</p>
+          <template v-for="(c, i) in lab.changes" :key="i">
+            <p v-if="c">
+              <span class="letter" :style="{ color: VARIANTS[i]!.colour }">{{ VARIANTS[i]!.letter }}</span> {{ c }}
+            </p>
+          </template>
         </section>
-        <LabCurves />
+        <LabCurves class="curves" />
         <ul v-if="lab.current.remarks.remarks.length > 0" class="remarks small">
           <li v-for="r in lab.current.remarks.remarks" :key="r">{{ VARIANTS[lab.chosen]!.letter }}: {{ r }}</li>
         </ul>
@@ -98,5 +102,5 @@ function startFrom(value: string | null) {
 .cannot { padding: 14px 18px; border-left: 4px solid var(--warn); display: grid; gap: 4px; }
 .changes { display: grid; gap: 5px; font-size: 1.02rem; }
 .remarks { color: var(--warn); display: grid; gap: 3px; }
-@media (max-width: 900px) { .two { grid-template-columns: minmax(0, 1fr); } .right { order: -1; } .base { margin-left: 0; } }
+@media (max-width: 900px) { .two { grid-template-columns: minmax(0, 1fr); } .base { margin-left: 0; } .right { display: contents; } .changes, .curves, .cannot { order: -2; } .left { order: -1; } }
 </style>

@@ -109,7 +109,7 @@ const times = (v: number) => roundTo(v, v < 1.995 ? 0.05 : 0.1)
           <RatioAxis title="Water per 100 powder, by weight." :bars="readingBars" :bands="ownBand" :from="0.18" :to="1.7" :ticks="[0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5]" :write="consistency" />
         </div>
         <p v-for="r in readings" :key="r.label" class="small soft">
-          <span class="strong">{{ formatConsistency(r.ratio.value) }} water per 100 powder by weight</span> ({{ formatConsistency(r.ratio.low) }}–{{ formatConsistency(r.ratio.high) }} in eight of ten), {{ r.label }}: {{ r.ratio.basis.note }}. For {{ formatVolume(mould, units) }}: {{ amounts(r.ratio.value) }}.
+          <span class="strong">{{ formatConsistency(r.ratio.value) }} water per 100 powder by weight</span> ({{ formatConsistency(r.ratio.low) }}–{{ formatConsistency(r.ratio.high) }} in eight of ten), {{ r.label }}: {{ r.ratio.basis.note }}. For <span class="num">{{ formatVolume(mould, units) }}</span>: {{ amounts(r.ratio.value) }}.
         </p>
         <div v-if="typeof recommended !== 'string' && readings.length > 0" class="scroll" tabindex="0" role="region" aria-label="What follows, beside the recommended mix">
           <table>
@@ -121,7 +121,7 @@ const times = (v: number) => roundTo(v, v < 1.995 ? 0.05 : 0.1)
                 <th scope="row">{{ f.name }}</th>
                 <td class="num">{{ showFact(f, units).value }}</td>
                 <template v-for="c in columns" :key="c.label">
-                  <td v-if="typeof c.facts !== 'string'" :class="['num', { changed: differs(f, c.facts[i]!) }]">{{ showFact(c.facts[i]!, units).value }}</td>
+                  <td v-if="typeof c.facts !== 'string'" :class="['num', { changed: differs(f, c.facts[i]!, units) }]">{{ showFact(c.facts[i]!, units).value }}</td>
                   <td v-else-if="i === 0" :rowspan="recommended.length" class="refused">{{ c.facts }}</td>
                 </template>
               </tr>
@@ -165,7 +165,7 @@ thead th { border-bottom: 2px solid var(--ink); font-weight: 650; }
 tbody th { font-weight: 500; }
 .changed { font-weight: 750; }
 .refused { color: var(--heat); max-width: 26ch; vertical-align: top; }
-.all { display: grid; gap: 12px; margin-top: 30px; }
+.all { display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; margin-top: 30px; }
 .right-for li { display: grid; grid-template-columns: minmax(0, 280px) minmax(0, 1fr); gap: 14px; padding: 6px 0; font-size: 0.93rem; }
 @media (max-width: 900px) { .two { grid-template-columns: minmax(0, 1fr); } .right-for li { grid-template-columns: minmax(0, 1fr); gap: 2px; } }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import { additionKind } from '~core/gypsum/additions'
 import { formatConsistency, formatMass, formatVolume, roundTo } from '~core/units/format'
 import CutDrawing from '~/features/plan/CutDrawing.vue'
 import PlanFills from '~/features/plan/PlanFills.vue'
@@ -100,7 +101,9 @@ async function toBench() {
             <template v-if="b.scoops">
               · about {{ formatMass(b.mix.powder, units) }} powder in {{ roundTo(b.scoops.powder, 0.5) }} level scoops
             </template>
-            <template v-for="a in b.mix.additions" :key="a.id">· {{ formatMass(a.mass, units) }} {{ a.id.replace('-', ' ') }}</template>
+            <template v-for="a in b.mix.additions" :key="a.id">
+              · {{ formatMass(a.mass, units) }} {{ additionKind(a.id).name.toLowerCase() }}
+            </template>
           </p>
           <CutDrawing
             :batch="b"
