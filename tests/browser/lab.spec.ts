@@ -15,6 +15,9 @@ test.describe('the lab', () => {
     await expect(changes).toContainText(/75 of water instead of 70: .*weaker when dry/)
     await expect(row('Gloss goes').getByRole('cell').nth(1)).toContainText(/\d+ min \d+–\d+ min/)
 
+    await page.getByRole('button', { name: 'Gloss goes' }).click()
+    await expect(page.getByText('Initial set: grains jam or needles span the mix.')).toBeVisible()
+
     // A retarder is said to be uncertain, and too much of it to be harmful; clearing it takes it away again.
     await page.getByRole('combobox', { name: 'Add to the mix' }).click()
     await page.getByRole('option', { name: 'Citric acid or citrate' }).click()
@@ -53,6 +56,16 @@ test.describe('the lab', () => {
     await page.getByRole('option', { name: 'Six lantern bases' }).click()
     await expect(page.getByRole('button', { name: /^A Gypsum cement at 45, 30 mm in silicone/ })).toBeVisible()
     await expect(page.getByLabel('What changed against A')).toHaveText('B Nothing is changed yet.')
+  })
+
+  test('the notes say where the numbers come from, with figures that load', async ({ page, demo }) => {
+    await enterDemo(page, demo)
+    await page.goto(`${demo.url}/lab`)
+    await page.getByRole('navigation', { name: 'Lab' }).getByRole('link', { name: 'How it is worked out' }).click()
+    await expect(page.getByRole('heading', { name: 'Where it is weak' })).toBeVisible()
+    const figure = page.getByRole('img', { name: 'Strength against ratio' })
+    await figure.scrollIntoViewIfNeeded()
+    await expect.poll(() => figure.evaluate(img => (img as HTMLImageElement).naturalWidth)).toBeGreaterThan(300)
   })
 
   test('a saying is translated with the powder and scoop in hand, typed or picked', async ({ page, demo }) => {

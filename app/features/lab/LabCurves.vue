@@ -37,17 +37,13 @@ const line = (c: SettingCurve, y: (i: number) => number, use: (i: number) => boo
 }
 const temperatures = computed(() => Array.from({ length: Math.floor((scale.value.high - scale.value.low) / 10) + 1 }, (_, i) => scale.value.low + 10 * i).filter((_, i, a) => a.length < 7 || i % 2 === 0))
 const ticks = computed(() => width.value < 560 ? [60, 300, 1200, 3600, 7200] : [60, 300, 600, 1200, 1800, 3600, 7200])
-/** Letters at the peaks, moved apart where they would touch. */
-const peaks = computed(() => {
-  const placed: { px: number, py: number }[] = []
-  return drawn.value.map((d) => {
-    const px = x(Math.min(UNTIL, d.centre.warmest))
-    let py = scale.value.y(d.centre.warmestTemperature) - 6
-    while (placed.some(p => Math.abs(p.px - px) < 14 && Math.abs(p.py - py) < 13)) py -= 13
-    placed.push({ px, py })
-    return { ...d, px, py: Math.max(11, py) }
-  })
-})
+/** A letter stands on its peak, or under it where a hotter curve passes close above. */
+const peaks = computed(() => drawn.value.map((d) => {
+  const px = x(Math.min(UNTIL, d.centre.warmest)), top = scale.value.y(d.centre.warmestTemperature)
+  const under = drawn.value.some(o => o !== d && o.centre.warmestTemperature >= d.centre.warmestTemperature && (o.centre.warmestTemperature > d.centre.warmestTemperature || o.index < d.index)
+    && top - scale.value.y(o.centre.warmestTemperature) < 24 && Math.abs(x(Math.min(UNTIL, o.centre.warmest)) - px) < 120)
+  return { ...d, px, py: under ? top + 17 : top - 6 }
+}))
 const spoken = computed(() => `Core temperature, thickening and strength over three hours. ${drawn.value.map(d => `${d.letter}: warmest ${formatTemperature(d.centre.warmestTemperature, session.units)} after ${formatDuration(d.centre.warmest, 'minute')}, gloss gone after ${formatDuration(d.centre.glossGone, 'minute')}`).join('; ')}.`)
 </script>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The Lab's two rooms. */
+/** The Lab's three rooms. */
 const route = useRoute()
 </script>
 
@@ -9,6 +9,7 @@ const route = useRoute()
     <nav aria-label="Lab">
       <NuxtLink to="/lab" :aria-current="route.path === '/lab' ? 'page' : undefined">Mixes side by side</NuxtLink>
       <NuxtLink to="/lab/sayings" :aria-current="route.path === '/lab/sayings' ? 'page' : undefined">Sayings of the trade</NuxtLink>
+      <NuxtLink to="/lab/model" :aria-current="route.path === '/lab/model' ? 'page' : undefined">How it is worked out</NuxtLink>
     </nav>
     <slot />
   </header>

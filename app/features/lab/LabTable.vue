@@ -5,6 +5,8 @@ import { differs, showFact, VARIANTS } from './showing'
 
 /** The facts of every variant side by side; what differs from A stands out. */
 const lab = useLab(), session = useSession()
+/** The row whose rule is shown. */
+const open = ref('')
 const first = computed(() => lab.facts[0])
 const rows = computed(() => (lab.facts.find(f => f !== undefined) ?? []).map((fact, i) => ({
   fact,
@@ -22,13 +24,16 @@ const rows = computed(() => (lab.facts.find(f => f !== undefined) ?? []).map((fa
         </tr>
       </thead>
       <tbody>
-        <tr v-for="r in rows" :key="r.fact.id">
-          <th scope="row" :title="r.fact.note">{{ r.fact.name }}<span class="sr-only">. {{ r.fact.note }}</span></th>
-          <td v-for="(c, i) in r.cells" :key="i" :class="{ changed: c?.changed }">
-            <template v-if="c"><span class="num value">{{ c.value }}</span> <span class="num range">{{ c.range }}</span></template>
-            <template v-else>—</template>
-          </td>
-        </tr>
+        <template v-for="r in rows" :key="r.fact.id">
+          <tr>
+            <th scope="row"><button :aria-expanded="open === r.fact.id" @click="open = open === r.fact.id ? '' : r.fact.id">{{ r.fact.name }}</button></th>
+            <td v-for="(c, i) in r.cells" :key="i" :class="{ changed: c?.changed }">
+              <template v-if="c"><span class="num value">{{ c.value }}</span> <span class="num range">{{ c.range }}</span></template>
+              <template v-else>—</template>
+            </td>
+          </tr>
+          <tr v-if="open === r.fact.id"><td :colspan="lab.mixes.length + 1" class="note">{{ r.fact.note }}</td></tr>
+        </template>
       </tbody>
     </table>
   </div>
@@ -42,6 +47,8 @@ thead th { border-bottom: 2px solid var(--ink); font-weight: 700; }
 tbody th { font-weight: 500; white-space: nowrap; }
 .what { font-weight: 600; color: var(--soft); font-size: 0.87rem; }
 td { white-space: nowrap; }
+th button { border: 0; background: none; padding: 2px 0; min-height: 24px; text-align: left; font-weight: 500; text-decoration: underline dotted var(--line-strong); text-underline-offset: 4px; }
+.note { white-space: normal; color: var(--soft); font-size: 0.87rem; max-width: 60ch; }
 .value { display: inline-block; min-width: 7em; margin-right: 6px; }
 .changed .value { font-weight: 750; }
 .range { color: var(--soft); font-size: 0.82rem; }

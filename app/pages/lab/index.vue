@@ -81,7 +81,7 @@ function startFrom(value: string | null) {
         <LabTable />
         <p class="small soft">
           Centre, and the range that holds eight pours of ten over what is not known: the bag, the stirring, the scale, the room, the late tail of the set, and the misfit of each law.
-          Point at a row for its rule. Every equation, source and miss is in docs/model.md.
+          Press a row’s name for its rule; every equation, source and miss is in <NuxtLink to="/lab/model">how it is worked out</NuxtLink>.
         </p>
       </div>
     </div>

@@ -147,7 +147,7 @@ const times = (v: number) => roundTo(v, v < 1.995 ? 0.05 : 0.1)
 
 <style scoped>
 .two { display: grid; grid-template-columns: 308px minmax(0, 1fr); gap: 26px; align-items: start; }
-.left, .answer { display: grid; gap: 12px; align-content: start; }
+.left, .answer { display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; align-content: start; }
 .sayings { display: grid; }
 .sayings button { width: 100%; text-align: left; border: 0; border-bottom: 1px solid var(--line); background: none; padding: 7px 8px; min-height: 36px; font-size: 0.93rem; border-radius: 0; }
 .sayings button:hover { background: var(--action-soft); }

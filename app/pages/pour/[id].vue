@@ -87,12 +87,11 @@ async function giveUp() {
                 {{ batch.ratio ? (batch.ratio > run.ratio.high ? 'thinner than planned' : batch.ratio < run.ratio.low ? 'thicker than planned' : 'as planned') : 'not weighed' }}
               </td>
             </tr>
-            <tr>
-              <th scope="row">water, powder</th>
-              <td class="num">{{ formatMass(plannedBatch.mix.water, units) }}, {{ formatMass(plannedBatch.mix.powder, units) }}</td>
-              <td class="num" colspan="2">
-                {{ batch.weighed.water ? formatMass(batch.weighed.water, units) : '—' }}, {{ batch.weighed.powder ? formatMass(batch.weighed.powder, units) : '—' }}
-              </td>
+            <tr v-for="what in ['water', 'powder'] as const" :key="what">
+              <th scope="row">{{ what }}</th>
+              <td class="num">{{ formatMass(plannedBatch.mix[what], units) }}</td>
+              <td class="num">{{ batch.weighed[what] ? formatMass(batch.weighed[what], units) : '—' }}</td>
+              <td />
             </tr>
           </tbody>
         </table>
