@@ -49,7 +49,7 @@ function tellMixing(run: FrozenRun, telling: Telling, c: Chance, say: Say): Inst
       const casts = castsOf(run).filter(x => x.batch === step.batch)
       casts.forEach((cast, i) => say(at + length * (i + 0.8) / casts.length, { kind: 'filled', data: { cast: cast.id } }, step.batch))
     }
-    if (step.stage === 'clean-up') say(at + 0.6 * length, { kind: 'leftover', data: { where: c.next() < 0.6 ? 'overflow' : 'bin' } }, step.batch)
+    if (step.stage === 'clean-up') say(at + 0.6 * length, { kind: 'leftover', data: { where: ['overflow', 'overflow', 'bin', 'none'][Math.floor(4 * c.next())] as 'bin' } }, step.batch)
     at += length
   }
   return wetAt

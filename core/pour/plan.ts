@@ -10,11 +10,12 @@ import { stirredAir, turnsOf, type Stirring } from '../gypsum/stirring'
 import { CHEMICAL_WATER, solveMix, waterDensity, type Mix } from '../gypsum/mix'
 import { powderClass, powderInSentence, type PowderClass, type PowderClassId, type Span } from '../gypsum/powders'
 import { ratioOf, schoolAdvice, type SchoolId, type Scoop } from '../gypsum/schools'
+import type { ReadyFacts } from '../mould/readiness'
 import { safeHeight, vesselHeight, vesselVolume, type Mouth, type Vessel } from '../mould/vessel'
 import { splitIntoBatches } from './batches'
 import { centreMoments, type MomentsInput } from './moments'
 
-export interface MouldFacts {
+export interface MouldFacts extends Partial<Pick<ReadyFacts, 'halves' | 'cradle' | 'pourHole' | 'wear' | 'life'>> {
   readonly id: string
   readonly name: string
   readonly material: MouldMaterial

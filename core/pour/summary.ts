@@ -1,11 +1,13 @@
 import type { Seconds, WaterRatio } from '../units/quantity'
+import { solveMix } from '../gypsum/mix'
 import { powderClass } from '../gypsum/powders'
 import { endUse } from '../gypsum/end-use'
 import type { Instant, Verdict } from './events'
 import type { DefectId } from './defects'
 import { milestonesOf, type MilestoneId, type Tone } from './milestones'
+import type { Batch } from './plan'
 import type { FrozenRun } from './run'
-import type { CastStatus, PourState, PourStatus } from './timeline'
+import type { BatchState, CastStatus, PourState, PourStatus } from './timeline'
 
 /** What lists need to know of a milestone: enough to draw the glyph. */
 export interface MilestoneMark { readonly id: MilestoneId, readonly word: string, readonly tone: Tone, readonly low: Seconds, readonly value: Seconds, readonly high: Seconds, readonly actual?: Seconds }
@@ -35,7 +37,10 @@ export interface CastSummary {
   readonly id: string
   readonly label: string
   readonly mould: string
+  readonly mouldId: string
   readonly material: string
+  /** Mix it really took, m3: its share of a weighed batch of which nothing was left. */
+  readonly took?: number
   readonly status: CastStatus
   readonly powder: string
   readonly ratio: WaterRatio
@@ -72,10 +77,23 @@ export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
   }
 }
 
+/** What stays on the walls of a bucket that was poured out (engineering guess). */
+const LEFT_IN_BUCKET = 0.02
+
+/** Mix that the casts of a batch took, by litre of mould; undefined unless all of it was weighed and nothing was left. */
+function fillOf(run: FrozenRun, batch: BatchState, planned: Batch): number | undefined {
+  const { water, powder } = batch.weighed
+  if (!water || !powder || batch.leftover !== 'none') return undefined
+  const mix = solveMix({ powder: powderClass(run.plan.classId), ratio: water / powder, waterTemperature: run.plan.waterTemperature, additions: run.plan.additions }, { what: 'powder', amount: powder })
+  return mix.slurry * (1 - LEFT_IN_BUCKET) / planned.castVolume
+}
+
 export function summariseCasts(run: FrozenRun, state: PourState): readonly CastSummary[] {
   const use = endUse(run.plan.endUse)
+  const fills = run.batches.map((b, i) => fillOf(run, state.batches[i]!, b))
+  const took = (batch: number, volume: number, short: boolean) => fills[batch] === undefined || short ? undefined : fills[batch] * volume
   return state.casts.map(({ cast, fillInferred: _inferred, ...c }) => ({
-    ...c, id: cast.id, label: cast.label, mould: cast.mould.name, material: cast.mould.material,
+    ...c, id: cast.id, label: cast.label, mould: cast.mould.name, mouldId: cast.mould.id, material: cast.mould.material, took: took(cast.batch, cast.mould.volume.value, c.defects.includes('short')),
     powder: powderClass(run.plan.classId).name, ratio: state.batches[cast.batch]?.ratio ?? run.ratio.value, endUse: run.plan.endUse, readyWord: use.dryWord,
   }))
 }

@@ -9,8 +9,8 @@ export class Stale extends Error {}
 
 export async function libraryItems<K extends LibraryKind>(scope: Scope, kind: K): Promise<LibraryItem<K>[]> {
   const rows = await scope.select('library_item').select(['id', 'body', 'revision']).where('kind', '=', kind).where('archived_at', 'is', null).orderBy(sql`body->>'name'`).execute()
-  const uses = kind === 'mould' ? await mouldUses(scope) : undefined
-  return rows.map(r => ({ id: r.id, kind, body: r.body as LibraryBodies[K], revision: r.revision, ...(uses && { uses: uses.get(r.id) ?? 0 }) }))
+  const [uses, took] = kind === 'mould' ? await Promise.all([mouldUses(scope), mouldFills(scope)]) : []
+  return rows.map(r => ({ id: r.id, kind, body: r.body as LibraryBodies[K], revision: r.revision, ...(uses && { uses: uses.get(r.id) ?? 0, poured: took?.get(r.id) }) }))
 }
 
 /** Casts poured in each mould: counted from what was frozen into the pours that were not abandoned. */
@@ -20,6 +20,13 @@ async function mouldUses(scope: Scope): Promise<Map<string, number>> {
   const uses = new Map<string, number>()
   for (const { fill } of rows) uses.set(fill.mould.id, (uses.get(fill.mould.id) ?? 0) + fill.copies)
   return uses
+}
+
+/** What casts really took, by mould: the mean over those whose batch was weighed and used up. */
+async function mouldFills(scope: Scope): Promise<Map<string, { volume: number, casts: number }>> {
+  const rows = await scope.select('cast_projection').select([sql<string>`body->>'mouldId'`.as('mould'), sql<number>`avg((body->>'took')::float8)`.as('volume'), sql<number>`count(*)::int`.as('casts')])
+    .where(sql<boolean>`body->>'took' is not null`).groupBy(sql`body->>'mouldId'`).execute()
+  return new Map(rows.map(r => [r.mould, { volume: r.volume, casts: r.casts }]))
 }
 
 export async function saveItem<K extends LibraryKind>(scope: Scope, kind: K, id: string, body: LibraryBodies[K], revision: number): Promise<LibraryItem<K>> {

@@ -190,3 +190,25 @@ describe('the demo', () => {
     await demo.close()
   })
 })
+
+describe('what moulds really take', () => {
+  it('is learnt from batches that were weighed and used up, and from no others', async () => {
+    const before = (await libraryItems(scope, 'mould')).find(m => m.id === ids.moulds.lantern)!.poured
+    const told = async (leftover: 'none' | 'bin', factor: number) => {
+      const pour = await newPour()
+      const { mix } = run.batches[0]!
+      await recordEvents(scope, pour, [
+        event(60, { kind: 'weighed', data: { what: 'water', mass: mix.water * factor, how: 'scale' } }), event(90, { kind: 'weighed', data: { what: 'powder', mass: mix.powder * factor, how: 'scale' } }),
+        stage(120, 'sift'), stage(600, 'clean-up'), event(700, { kind: 'leftover', data: { where: leftover } }),
+      ], 'someone')
+    }
+    await told('bin', 3)
+    expect((await libraryItems(scope, 'mould')).find(m => m.id === ids.moulds.lantern)!.poured).toEqual(before)
+    await told('none', 1.1)
+    const casts = run.batches[0]!.fills.reduce((n, f) => n + f.copies, 0)
+    const { poured } = (await libraryItems(scope, 'mould')).find(m => m.id === ids.moulds.lantern)!
+    // Mixed with 6 % to spare and a tenth more, 2 % left on the walls.
+    expect(poured).toMatchObject({ casts })
+    expect(poured!.volume / MOULDS.lantern.volume.value).toBeCloseTo(1.06 * 1.1 * 0.98, 2)
+  })
+})

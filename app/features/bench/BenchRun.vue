@@ -2,6 +2,7 @@
 import { useFullscreen, useLocalStorage, useWakeLock } from '@vueuse/core'
 import { formatDuration } from '~core/units/format'
 import type { LeftoverPlace } from '~core/pour/events'
+import { readinessOf } from '~core/mould/readiness'
 import { cautionsFor } from '~core/pour/cautions'
 import { counting, timeOfDay, windowOf } from '~/lib/when'
 import HoldButton from '~/ui/HoldButton.vue'
@@ -79,6 +80,8 @@ const places = computed<readonly { id: LeftoverPlace, word: string }[]>(() => [
   { id: 'overflow', word: run.value.plan.overflow ? `Into ${run.value.plan.overflow.toLowerCase()}` : 'Into the overflow mould' }, { id: 'bin', word: 'Set, then the bin' }, { id: 'none', word: 'Nothing was left' },
 ])
 const caution = computed(() => cautionsFor(run.value.plan, run.value.world).filter(c => step.value.stage === 'ready' || step.value.stage === 'weigh' || step.value.stage === 'sift' ? c.id !== 'sheet' : c.id === 'skin' || c.id === 'drain'))
+/** Each kind of mould of this pour with its own short list, before anything is wet. */
+const readiness = computed(() => step.value.stage !== 'ready' ? [] : [...new Map(run.value.batches.flatMap(b => b.fills.map(f => [f.mould.id, f.mould] as const))).values()].map(m => ({ name: m.name, list: readinessOf(m, run.value.plan) })))
 const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan.school === 'saturation')
 </script>
 
@@ -142,6 +145,10 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
             , in <span class="num">{{ formatDuration((openWindow.from - clock.now) / 1000) }}</span>
           </template>
         </p>
+        <div v-for="r in readiness" :key="r.name" class="ready-list">
+          <h3>{{ r.name }}</h3>
+          <ol><li v-for="line in r.list" :key="line">{{ line }}</li></ol>
+        </div>
         <ul v-if="['ready', 'weigh', 'sift', 'clean-up', 'set'].includes(step.stage)" class="cautions">
           <li v-for="c in caution" :key="c.id">{{ c.sentence }}</li>
         </ul>

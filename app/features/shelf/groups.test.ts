@@ -4,7 +4,7 @@ import { byNeed, groupCasts, groupLabel, needWords } from './groups'
 
 const HOUR = 3_600_000, NOW = new Date(2027, 0, 14, 12, 0).getTime()
 const cast = (id: string, change: Partial<CastSummary> = {}): CastSummary => ({
-  id, label: `Bell-pull ${id.split('.')[1]}`, mould: 'Bell-pull', material: 'silicone', status: 'setting', powder: 'Casting plaster', ratio: 0.67, endUse: 'painted', readyWord: 'dry enough to paint',
+  id, label: `Bell-pull ${id.split('.')[1]}`, mould: 'Bell-pull', mouldId: 'bellpull', material: 'silicone', status: 'setting', powder: 'Casting plaster', ratio: 0.67, endUse: 'painted', readyWord: 'dry enough to paint',
   filledAt: NOW - HOUR, openFrom: NOW - HOUR / 2, openTo: NOW + HOUR / 2, defects: [], note: '', ...change,
 })
 const row = (c: CastSummary, pour = 'p') => ({ pour, pourName: 'Bell-pulls', cast: c, need: needOf(c, NOW) })

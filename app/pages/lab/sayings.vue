@@ -10,7 +10,7 @@ import { formatConsistency, formatMass, formatVolume, roundTo } from '~core/unit
 import { labFacts, labInput, labRemarks, usualMix, type LabFact } from '~core/pour/lab'
 import { centreMoments } from '~core/pour/moments'
 import LabHead from '~/features/lab/LabHead.vue'
-import RatioAxis from '~/features/lab/RatioAxis.vue'
+import RangeAxis from '~/ui/RangeAxis.vue'
 import { differs, showFact } from '~/features/lab/showing'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useLibrary } from '~/stores/library'
@@ -106,7 +106,7 @@ const times = (v: number) => roundTo(v, v < 1.995 ? 0.05 : 0.1)
           <span><template v-if="verdicts.length > 1">{{ readings[i]!.label.replace(/^./, c => c.toUpperCase()) }}: </template>{{ v.words }}</span>
         </p>
         <div v-if="readings.length > 0" class="sheet">
-          <RatioAxis title="Water per 100 powder, by weight." :bars="readingBars" :bands="ownBand" :from="0.18" :to="1.7" :ticks="[0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5]" :write="consistency" />
+          <RangeAxis title="Water per 100 powder, by weight." :bars="readingBars" :bands="ownBand" :from="0.18" :to="1.7" :ticks="[0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5]" :write="consistency" />
         </div>
         <p v-for="r in readings" :key="r.label" class="small soft">
           <span class="strong">{{ formatConsistency(r.ratio.value) }} water per 100 powder by weight</span> ({{ formatConsistency(r.ratio.low) }}–{{ formatConsistency(r.ratio.high) }} in eight of ten), {{ r.label }}: {{ r.ratio.basis.note }}. For <span class="num">{{ formatVolume(mould, units) }}</span>: {{ amounts(r.ratio.value) }}.
@@ -132,14 +132,14 @@ const times = (v: number) => roundTo(v, v < 1.995 ? 0.05 : 0.1)
     </div>
     <section aria-labelledby="all-ratios" class="all">
       <h2 id="all-ratios">How much powder: all on one axis, with {{ powderInSentence(scooped) }} {{ filling === 'loose' ? 'scooped loosely' : 'tapped down' }}</h2>
-      <div class="sheet"><RatioAxis title="Water per 100 powder, by weight." :bars="ratioBars" :bands="usable" :from="0.18" :to="2" :ticks="[0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5]" :write="consistency" /></div>
+      <div class="sheet"><RangeAxis title="Water per 100 powder, by weight." :bars="ratioBars" :bands="usable" :from="0.18" :to="2" :ticks="[0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5]" :write="consistency" /></div>
       <ul class="ruled right-for">
         <li v-for="r in rightFor" :key="r.words"><span>{{ r.words }}</span><span class="soft">{{ r.classes.length ? `right for ${r.classes.join('; ')}` : 'right for none of the classes, scooped like this' }}</span></li>
       </ul>
     </section>
     <section aria-labelledby="all-yields" class="all">
       <h2 id="all-yields">How much comes of it: mix for one measure of water</h2>
-      <div class="sheet"><RatioAxis title="Volume of mix over volume of water." :bars="yieldBars" :bands="yieldBands" :from="0.95" :to="3.2" :ticks="[1, 1.25, 1.5, 1.75, 2, 2.5, 3]" :write="times" /></div>
+      <div class="sheet"><RangeAxis title="Volume of mix over volume of water." :bars="yieldBars" :bands="yieldBands" :from="0.95" :to="3.2" :ticks="[1, 1.25, 1.5, 1.75, 2, 2.5, 3]" :write="times" /></div>
       <p class="small soft">Bars: what is claimed. Green: what the masses and volumes of each powder give over its usable ratios, the stroke at the recommended one.</p>
     </section>
   </div>

@@ -7,7 +7,8 @@ import SelectButton from 'primevue/selectbutton'
 import { MOULD_MATERIALS } from '~core/gypsum/body'
 import { evenDepth } from '~core/mould/vessel'
 import { formatLength, formatVolume } from '~core/units/format'
-import type { MouldBody } from '~shared/library'
+import { MOULD_FILE, mouldFileSchema, type MouldBody } from '~shared/library'
+import { newId } from '~/lib/api'
 import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
 import MouldPicture from '~/ui/MouldPicture.vue'
@@ -21,6 +22,46 @@ await library.load()
 const { open, trouble, busy, item, edit, save, putAway } = useEditing('mould', () => ({
   name: '', material: 'silicone', volume: { value: 0.0005, low: 0.00048, high: 0.00052 }, mouth: { shape: 'round', width: 0.1, length: 0.1 }, wall: 0.008, section: 0.03, fragile: false, note: '',
 } satisfies MouldBody))
+const reading = ref(false), failed = ref(false), brought = ref('')
+function saveFile() {
+  const file = { format: MOULD_FILE, version: 1, moulds: library.items.mould.map(m => m.body) }
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([JSON.stringify(file, null, 2)], { type: 'application/json' }))
+  link.download = 'moulds.json'
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+/** Moulds of a file become new ones; those that are here already, name and volume, are left as they are. */
+async function bringIn(event: Event) {
+  const field = event.target as HTMLInputElement, file = field.files?.[0]
+  if (!file) return
+  reading.value = true
+  failed.value = false
+  try {
+    if (file.size > 5e6) throw new Error('A file of moulds is at most 5 MB.')
+    const parsed = mouldFileSchema.safeParse(readJson(await file.text()))
+    if (!parsed.success) throw new Error(parsed.error.issues[0]!.message)
+    const key = (m: MouldBody) => `${m.name} ${m.volume.value}`
+    const here = new Set(library.items.mould.map(m => key(m.body)))
+    const fresh = parsed.data.moulds.filter(m => !here.has(key(m)))
+    for (const m of fresh) await library.save('mould', newId(), m, 0)
+    brought.value = `${fresh.length} brought in${fresh.length < parsed.data.moulds.length ? `; ${parsed.data.moulds.length - fresh.length} were here already` : ''}.`
+  }
+  catch (error) {
+    failed.value = true
+    brought.value = (error as Error).message
+  }
+  reading.value = false
+  field.value = ''
+}
+function readJson(text: string): unknown {
+  try {
+    return JSON.parse(text)
+  }
+  catch {
+    throw new Error('This file is not whole, or not JSON.')
+  }
+}
 const materials = Object.entries(MOULD_MATERIALS).map(([id, m]) => ({ id, name: m.name }))
 const SHAPES = [{ id: 'round', name: 'Round opening' }, { id: 'rectangular', name: 'Rectangular' }]
 const units = computed(() => session.units)
@@ -28,27 +69,36 @@ const spread = computed(() => Math.round(50 * (item.body.volume.high - item.body
 function setVolume(value: number | undefined, percent = spread.value) {
   if (!value || value <= 0) return
   item.body.volume = { value, low: value * (1 - percent / 100), high: value * (1 + percent / 100) }
+  // Told anew, it stands for itself; what was gauged before no longer decides.
+  item.body.gauges = undefined
 }
 </script>
 
 <template>
   <div>
     <header>
-      <h1>Moulds</h1><Button
-        v-if="session.mayWrite"
-        label="Add a mould"
-        @click="edit()"
-      />
+      <h1>Moulds</h1>
+      <span class="ways">
+        <Button v-if="library.items.mould.length > 0" label="Save as a file" severity="secondary" @click="saveFile" />
+        <template v-if="session.mayWrite">
+          <label class="file" :class="{ busy: reading }">Bring in a file<input type="file" accept=".json,application/json" :disabled="reading" @change="bringIn"></label>
+          <Button label="Add a mould" @click="edit()" />
+        </template>
+      </span>
     </header>
     <p v-if="library.trouble" class="problem" role="alert">{{ library.trouble }}</p>
+    <p v-if="brought" :class="{ problem: failed }" role="status">{{ brought }}</p>
     <ul v-if="library.items.mould.length > 0" class="ruled">
       <li v-for="m in library.items.mould" :key="m.id">
         <MouldPicture :mouth="m.body.mouth" :volume="m.body.volume.value" :size="52" />
-        <span><span class="strong">{{ m.body.name }}</span><br><span class="small soft">{{ MOULD_MATERIALS[m.body.material].name }}<template v-if="m.body.note">. {{ m.body.note }}</template></span></span>
+        <span><NuxtLink :to="`/moulds/${m.id}`" class="row-link strong">{{ m.body.name }}</NuxtLink><br><span class="small soft">{{ MOULD_MATERIALS[m.body.material].name }}<template v-if="m.body.note">. {{ m.body.note }}</template></span></span>
         <span><span class="num strong">{{ formatVolume(m.body.volume.value, units) }}</span><br><span class="num small soft">{{ formatVolume(m.body.volume.low, units) }} to {{ formatVolume(m.body.volume.high, units) }}</span></span>
         <span class="small release">{{ MOULD_MATERIALS[m.body.material].release }}</span>
         <span class="small soft"><span class="num">{{ m.uses ?? 0 }}</span> casts so far</span>
-        <Button v-if="session.mayWrite" label="Change" severity="secondary" size="small" :aria-label="`Change ${m.body.name}`" @click="edit(m)" />
+        <span class="ways">
+          <Button label="Gauge" severity="secondary" size="small" :aria-label="`Gauge ${m.body.name}`" @click="navigateTo(`/moulds/${m.id}`)" />
+          <Button v-if="session.mayWrite" label="Change" severity="secondary" size="small" :aria-label="`Change ${m.body.name}`" @click="edit(m)" />
+        </span>
       </li>
     </ul>
     <div v-else-if="library.loaded" class="empty">
@@ -160,6 +210,11 @@ function setVolume(value: number | undefined, percent = spread.value) {
 <style scoped>
 header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 10px; }
 li { display: grid; grid-template-columns: 60px minmax(0, 1.3fr) 150px minmax(0, 1.2fr) 110px auto; gap: 16px; align-items: center; padding: 9px 0; }
+.ways { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
+.file { position: relative; border: 1px solid var(--line); background: var(--sheet); border-radius: 9px; padding: 0.62rem 1.05rem; font-weight: 650; cursor: pointer; }
+.file:hover, .file:focus-within { background: var(--action-soft); }
+.file:focus-within { outline: 2.5px solid var(--focus); outline-offset: 2px; }
+.file input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
 .pair { display: grid; grid-template-columns: 1fr auto; align-items: center; }
 .check { display: flex; gap: 10px; align-items: center; min-height: 32px; }
 .drawn { display: flex; gap: 12px; align-items: center; }
