@@ -1,0 +1,120 @@
+/** Reads and writes STL, the plain triangle format. Positions are as in the file: STL has no unit. */
+
+/** Nine numbers a triangle: three corners. */
+export interface Triangles { readonly positions: Float32Array }
+
+/** Most triangles that are taken. */
+export const MOST_TRIANGLES = 5_000_000
+/** Largest file that can hold them. */
+export const MOST_BYTES = 84 + 50 * MOST_TRIANGLES
+
+export type StlRead
+  = | { readonly ok: true, readonly positions: Float32Array, readonly remarks: readonly string[] }
+    | { readonly ok: false, readonly sentence: string }
+
+const FARTHEST = 1e7
+
+/** A binary file's length follows from its triangle count; a header may say anything, even “solid”. */
+function isBinary(bytes: Uint8Array): boolean {
+  if (bytes.length < 84) return false
+  const count = new DataView(bytes.buffer, bytes.byteOffset).getUint32(80, true)
+  if (bytes.length === 84 + 50 * count) return true
+  const head = new Uint8Array(bytes.buffer, bytes.byteOffset, Math.min(bytes.length, 2000))
+  const text = String.fromCharCode(...head.slice(0, 600)).toLowerCase()
+  return head.includes(0) || !(text.trimStart().startsWith('solid') && (text.includes('facet') || text.includes('endsolid')))
+}
+
+/**
+ * Reads an STL file, binary or text. Never allocates by what a header claims.
+ * @returns the triangles with remarks on what was odd, or a sentence when there is nothing to use.
+ */
+export function readStl(bytes: Uint8Array): StlRead {
+  if (bytes.length > MOST_BYTES) return { ok: false, sentence: `This file has more than ${MOST_TRIANGLES / 1e6} million triangles. Reduce the model and try again.` }
+  if (bytes.length === 0) return { ok: false, sentence: 'This file is empty.' }
+  const read = isBinary(bytes) ? readBinary(bytes) : readText(bytes)
+  if (!read.ok) return read
+  return kept(read.positions, read.remarks)
+}
+
+function readBinary(bytes: Uint8Array): StlRead {
+  if (bytes.length < 84 + 50) return { ok: false, sentence: 'This is no STL model: it is too short to hold a triangle.' }
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+  const claimed = view.getUint32(80, true), there = Math.floor((bytes.length - 84) / 50)
+  const count = claimed === 0 ? there : Math.min(claimed, there)
+  const remarks: string[] = []
+  if (claimed > there) remarks.push(`The file breaks off: it announces ${claimed} triangles and holds ${there}.`)
+  else if (claimed !== 0 && claimed < there) remarks.push('The file goes on after its last triangle; the rest was left out.')
+  const positions = new Float32Array(9 * count)
+  for (let t = 0, at = 84 + 12, out = 0; t < count; t++, at += 50) {
+    for (let k = 0; k < 36; k += 4) positions[out++] = view.getFloat32(at + k, true)
+  }
+  return { ok: true, positions, remarks }
+}
+
+function readText(bytes: Uint8Array): StlRead {
+  let numbers = new Float32Array(9 * 1024), n = 0
+  const text = new TextDecoderLite(bytes)
+  for (let word = text.next(); word !== undefined; word = text.next()) {
+    if (word.length !== 6 || word.toLowerCase() !== 'vertex') continue
+    if (n + 3 > numbers.length) {
+      const grown = new Float32Array(2 * numbers.length)
+      grown.set(numbers)
+      numbers = grown
+    }
+    for (let k = 0; k < 3; k++) numbers[n++] = Number(text.next() ?? NaN)
+    if (n > 9 * MOST_TRIANGLES) return { ok: false, sentence: `This file has more than ${MOST_TRIANGLES / 1e6} million triangles. Reduce the model and try again.` }
+  }
+  if (n === 0) return { ok: false, sentence: 'This is no STL model: no triangle was found in it.' }
+  const whole = n - n % 9
+  return { ok: true, positions: numbers.slice(0, whole), remarks: whole < n ? ['The file breaks off in the middle of a triangle.'] : [] }
+}
+
+/** Words of ASCII bytes, one at a time, without a string of the whole file. */
+class TextDecoderLite {
+  private at = 0
+  constructor(private readonly bytes: Uint8Array) {}
+  next(): string | undefined {
+    const { bytes } = this
+    while (this.at < bytes.length && bytes[this.at]! <= 32) this.at++
+    const from = this.at
+    while (this.at < bytes.length && bytes[this.at]! > 32) this.at++
+    if (from === this.at) return undefined
+    return String.fromCharCode(...bytes.subarray(from, Math.min(this.at, from + 64)))
+  }
+}
+
+/** Leaves out triangles with impossible numbers. */
+function kept(positions: Float32Array, remarks: readonly string[]): StlRead {
+  let bad = 0
+  const count = positions.length / 9
+  const usable = (t: number) => {
+    for (let k = 9 * t; k < 9 * t + 9; k++) if (!(Math.abs(positions[k]!) <= FARTHEST)) return false
+    return true
+  }
+  for (let t = 0; t < count; t++) if (!usable(t)) bad++
+  if (bad === count) return { ok: false, sentence: 'None of this file’s triangles has usable numbers.' }
+  if (bad === 0) return { ok: true, positions, remarks }
+  const clean = new Float32Array(9 * (count - bad))
+  for (let t = 0, out = 0; t < count; t++) {
+    if (!usable(t)) continue
+    clean.set(positions.subarray(9 * t, 9 * t + 9), out)
+    out += 9
+  }
+  return { ok: true, positions: clean, remarks: [...remarks, `${bad} ${bad === 1 ? 'triangle has' : 'triangles have'} impossible numbers and ${bad === 1 ? 'was' : 'were'} left out.`] }
+}
+
+/** Writes binary STL, with normals by the right-hand rule. */
+export function writeStl({ positions }: Triangles): Uint8Array {
+  const count = positions.length / 9
+  const bytes = new Uint8Array(84 + 50 * count), view = new DataView(bytes.buffer)
+  view.setUint32(80, count, true)
+  for (let t = 0, at = 84; t < count; t++, at += 50) {
+    const p = positions.subarray(9 * t, 9 * t + 9) as Float32Array & Record<number, number>
+    const [ux, uy, uz, vx, vy, vz] = [p[3]! - p[0]!, p[4]! - p[1]!, p[5]! - p[2]!, p[6]! - p[0]!, p[7]! - p[1]!, p[8]! - p[2]!]
+    const normal = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx] as const
+    const size = Math.hypot(...normal) || 1
+    normal.forEach((n, k) => view.setFloat32(at + 4 * k, n / size, true))
+    for (let k = 0; k < 9; k++) view.setFloat32(at + 12 + 4 * k, p[k]!, true)
+  }
+  return bytes
+}

@@ -1,0 +1,100 @@
+import { columnSpans, directions, dot, normalised, spanVolume, type Spans, type Vector } from './spans'
+
+/** Whether a rigid form lets go along a direction: what is locked behind something else, by visibility. */
+
+export interface Locked {
+  readonly pull: Vector
+  /** Volume that a rigid form would have to pass through, in the mesh's units cubed: out of one side, and out of two opposite halves. */
+  readonly onePiece: number
+  readonly twoPart: number
+  /** Share of the whole surface that faces less than the wanted draft, for one piece and for two. */
+  readonly lowDraft: number
+  readonly lowDraftTwoPart: number
+  /** Volume of the piece, by the same columns. */
+  readonly volume: number
+}
+
+/** Gaps of a column count from one column's width on: below that they are the raster's own. */
+function lockedIn(s: Spans): { readonly gaps: number, readonly under: number } {
+  let gaps = 0, under = 0
+  for (let c = 0; c < s.nu * s.nv; c++) {
+    const from = s.start[c]!, to = s.start[c + 1]!
+    if (to <= from) continue
+    under += s.lo[from]! - s.bottom
+    for (let i = from + 1; i < to; i++) {
+      const gap = s.lo[i]! - s.hi[i - 1]!
+      if (gap > s.h) gaps += gap
+    }
+  }
+  return { gaps: gaps * s.h * s.h, under: under * s.h * s.h }
+}
+
+/**
+ * What is locked when the mould leaves the piece along `pull`. The piece stands on its lowest plane: everything between it and that plane that the
+ * piece overhangs is locked in one piece; two halves meet where they like, so only gaps between parts of the piece itself lock them.
+ * @param draft least angle between wall and pull that lets go, radians.
+ */
+export function lockedAlong(positions: Float32Array, pull: Vector, cells: number, draft = 3 * Math.PI / 180): Locked {
+  const s = columnSpans(positions, pull, cells)
+  const { gaps, under } = lockedIn(s)
+  const p = normalised(pull)
+  const least = Math.sin(draft)
+  const base = s.bottom + 0.01 * (s.top - s.bottom)
+  let all = 0, low = 0, lowTwo = 0
+  for (let i = 0; i < positions.length; i += 9) {
+    const ux = positions[i + 3]! - positions[i]!, uy = positions[i + 4]! - positions[i + 1]!, uz = positions[i + 5]! - positions[i + 2]!
+    const vx = positions[i + 6]! - positions[i]!, vy = positions[i + 7]! - positions[i + 1]!, vz = positions[i + 8]! - positions[i + 2]!
+    const n: Vector = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx]
+    const area = Math.hypot(...n)
+    if (area === 0) continue
+    const slope = dot(n, p) / area
+    all += area
+    // The face it stands on is not a wall.
+    const standing = slope < -0.9 && (dot([positions[i]!, positions[i + 1]!, positions[i + 2]!], p) + dot([positions[i + 3]!, positions[i + 4]!, positions[i + 5]!], p) + dot([positions[i + 6]!, positions[i + 7]!, positions[i + 8]!], p)) / 3 < base
+    if (!standing && slope < least) low += area
+    if (Math.abs(slope) < least) lowTwo += area
+  }
+  return { pull: p, onePiece: gaps + under, twoPart: gaps, lowDraft: low / all, lowDraftTwoPart: lowTwo / all, volume: spanVolume(s) }
+}
+
+export interface PullSearch { readonly onePiece: Locked, readonly twoPart: Locked }
+
+/** Cost of a direction: locked share of the volume, with a little for walls that scrape. */
+const cost = (l: Locked, two: boolean) => (two ? l.twoPart : l.onePiece) / l.volume + 0.02 * (two ? l.lowDraftTwoPart : l.lowDraft)
+
+/**
+ * The best direction to pull, in one piece and in two halves: directions spread over the sphere, then refined around the best in ever smaller rings.
+ * A generator, so that a worker can report how far it is and stop between steps; yields the share that is done.
+ */
+export function* searchPull(positions: Float32Array, cells = 64, tries = 120): Generator<number, PullSearch> {
+  const first: Locked[] = []
+  const all = directions([0, 0, 1], Math.PI, tries)
+  for (const [i, d] of all.entries()) {
+    first.push(lockedAlong(positions, d, 48))
+    if (i % 5 === 0) yield 0.6 * i / tries
+  }
+  const best: Locked[] = []
+  for (const two of [false, true]) {
+    let held = lockedAlong(positions, first.reduce((a, b) => cost(b, two) < cost(a, two) ? b : a).pull, cells)
+    for (const degrees of [8, 4, 2, 1]) {
+      for (const d of directions(held.pull, degrees * Math.PI / 180, 8).slice(1)) {
+        const tried = lockedAlong(positions, d, cells)
+        if (cost(tried, two) < cost(held, two) - 1e-6) held = tried
+      }
+      yield 0.6 + 0.2 * (Number(two) + (8 - degrees) / 8)
+    }
+    best.push(held)
+  }
+  return { onePiece: best[0]!, twoPart: best[1]! }
+}
+
+/** What the numbers mean for a mould of this stiffness. */
+export function pullVerdict(l: Locked, flexible: boolean): string {
+  const share = l.onePiece / l.volume, two = l.twoPart / l.volume
+  const percent = (x: number) => x < 0.01 ? 'next to nothing' : `${Math.round(100 * x)} % of its volume`
+  if (share < 0.005) return l.lowDraft > 0.05 ? 'Nothing locks, but some walls are nearly upright: release them well, and do not wait for a rigid mould to cool tight.' : 'Nothing locks: it lets go of a rigid mould.'
+  if (flexible) return share < 0.1 ? `${cap(percent(share))} is undercut this way: a flexible mould gives way.` : `${cap(percent(share))} is undercut this way: peel it off like a sleeve, or cut the mould.`
+  if (two < 0.005) return `${cap(percent(share))} is undercut this way: in one rigid piece it locks; two opposite halves let go.`
+  return `${cap(percent(share))} is undercut this way, and two halves still lock ${percent(two)}: use a flexible mould, or more parts.`
+}
+const cap = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
