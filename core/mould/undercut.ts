@@ -91,7 +91,7 @@ export function* searchPull(positions: Float32Array, cells = 64, tries = 120): G
 /** What the numbers mean for a mould of this stiffness. */
 export function pullVerdict(l: Locked, flexible: boolean): string {
   const share = l.onePiece / l.volume, two = l.twoPart / l.volume
-  const percent = (x: number) => x < 0.01 ? 'next to nothing' : `${Math.round(100 * x)} % of its volume`
+  const percent = (x: number) => x < 0.01 ? 'next to nothing' : `${Math.round(Math.round(1000 * x) / 10)} % of its volume`
   if (share < 0.005) return l.lowDraft > 0.05 ? 'Nothing locks, but some walls are nearly upright: release them well, and do not wait for a rigid mould to cool tight.' : 'Nothing locks: it lets go of a rigid mould.'
   if (flexible) return share < 0.1 ? `${cap(percent(share))} is undercut this way: a flexible mould gives way.` : `${cap(percent(share))} is undercut this way: peel it off like a sleeve, or cut the mould.`
   if (two < 0.005) return `${cap(percent(share))} is undercut this way: in one rigid piece it locks; two opposite halves let go.`

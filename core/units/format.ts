@@ -27,12 +27,12 @@ export function formatMass(kg: Kilograms, prefs: UnitPreferences): string {
   return `${roundTo(lb, 1)} lb ${roundTo(Math.abs(tenths - lb * 16), 0.1)} oz`
 }
 
-/** What a jug shows: 1 ml below 100 ml, 5 ml to 2 l, 10 ml above; cups to an eighth, quarts above four cups. */
+/** What a jug shows: 0.1 ml below 10 ml (a syringe), 1 ml below 100 ml, 5 ml to 2 l, 10 ml above; cups to an eighth, quarts above four cups. */
 export function formatVolume(m3: CubicMetres, prefs: UnitPreferences): string {
   if (prefs.volume === 'ml') {
     const ml = m3 * 1e6
     if (Math.abs(ml) >= 10_000) return `${roundTo(ml / 1000, 0.1)} l`
-    return `${roundTo(ml, Math.abs(ml) < 100 ? 1 : Math.abs(ml) < 2000 ? 5 : 10)} ml`
+    return `${roundTo(ml, Math.abs(ml) < 9.95 ? 0.1 : Math.abs(ml) < 100 ? 1 : Math.abs(ml) < 2000 ? 5 : 10)} ml`
   }
   const cups = UNITS.cup.fromSi(m3)
   if (cups < 0.25) return `${roundTo(UNITS.floz.fromSi(m3), 0.1)} fl oz`

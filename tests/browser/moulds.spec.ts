@@ -1,3 +1,5 @@
+import { box, positionsOf } from '../../core/mould/solids'
+import { writeStl } from '../../core/mould/stl'
 import { enterDemo, expect, expectAccessible, test } from './workshop'
 
 test.describe('moulds', () => {
@@ -83,5 +85,49 @@ test.describe('moulds', () => {
     await file.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(one)) })
     await expect(page.getByText('1 brought in.')).toBeVisible()
     await expect(page.getByRole('link', { name: 'Brought in' })).toBeVisible()
+  })
+
+  test('a model: its unit is asked for, its undercut and its pocket of air are found, a vent frees it, and it gauges a mould', async ({ page, demo }) => {
+    await enterDemo(page, demo)
+    await page.goto(`${demo.url}/moulds`)
+    await page.getByRole('button', { name: 'From a model' }).click()
+    await page.getByRole('button', { name: 'a bell-pull' }).click()
+    await page.getByRole('button', { name: /^Millimetres: 60 mm across/ }).click()
+    await expect(page.getByText(/42 mm × 32 mm × 60 mm/)).toBeVisible()
+    await page.getByRole('button', { name: 'Find the best way to pull' }).click()
+    await page.getByRole('button', { name: 'Rigid mould' }).click()
+    await expect(page.getByText(/undercut this way: in one rigid piece it locks|and two halves still lock/)).toBeVisible()
+    await page.getByRole('button', { name: 'A hole at the highest place' }).click()
+    // The ear is a cylinder r 3.5 that stands 13 mm above the arm that feeds it: 0.5 ml.
+    await expect(page.getByText('0.5 ml of air stays, 2 % of the piece.')).toBeVisible()
+    await page.getByRole('button', { name: 'Try tilting it' }).click()
+    await expect(page.getByText(/^Lean it \d+°/)).toBeVisible({ timeout: 20_000 })
+    await page.getByRole('button', { name: 'Best place for a vent' }).click()
+    await expect(page.getByText(/^A vent 5\d % of the way up.* leaves 0\.0 ml of air\.$/)).toBeVisible()
+    await page.getByRole('button', { name: 'Put it there' }).click()
+    await expect(page.getByText('No air stays that is worth naming.')).toBeVisible()
+    await expectAccessible(page)
+    await page.getByRole('combobox', { name: 'Gauge a mould by it' }).click()
+    await page.getByRole('option', { name: 'Bell-pull' }).click()
+    await page.getByRole('button', { name: 'Take its volume' }).click()
+    await expect(page.getByText('Bell-pull is gauged by this model now.')).toBeVisible()
+  })
+
+  test('files that are no models, or broken ones, are answered in words and leave what was there', async ({ page, demo }) => {
+    await enterDemo(page, demo)
+    await page.goto(`${demo.url}/moulds/model`)
+    const file = page.locator('input[type=file]')
+    const give = (bytes: Uint8Array) => file.setInputFiles({ name: '<b>x</b>.stl', mimeType: 'model/stl', buffer: Buffer.from(bytes) })
+    await give(new TextEncoder().encode('Dear Sir or Madam'))
+    await expect(page.getByText(/^This is no STL model/)).toBeVisible()
+    const cube = positionsOf(box([0, 0, 0], [10, 20, 30]))
+    await give(writeStl({ positions: cube.slice(9) }))
+    await expect(page.getByText(/^It has holes: 3 open edges/)).toBeVisible()
+    await expect(page.getByRole('heading', { name: '<b>x</b>.stl' })).toBeVisible()
+    await give(writeStl({ positions: cube }).slice(0, 400))
+    await expect(page.getByText(/announces 12 triangles and holds 6/)).toBeVisible()
+    await give(new Uint8Array(0))
+    await expect(page.getByText('This file is empty.')).toBeVisible()
+    await expect(page.getByRole('heading', { name: '<b>x</b>.stl' })).toBeVisible()
   })
 })

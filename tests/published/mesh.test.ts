@@ -5,7 +5,8 @@ import { columnSpans, spanVolume, type Vector } from '../../core/mould/spans'
 import { readStl, writeStl } from '../../core/mould/stl'
 import { bestVent, searchTilt, trappedAir, type Opening } from '../../core/mould/trapped-air'
 import { lockedAlong, pullVerdict, searchPull } from '../../core/mould/undercut'
-import { ball, box, cupOnRoof, hook, positionsOf, rotated, torus, turned } from '../solids'
+import { ball, box, positionsOf, torus, turned } from '../../core/mould/solids'
+import { cupOnRoof, hook, rotated } from '../solids'
 
 /** Runs a stepwise search to its end; @returns its result and the shares it reported. */
 function finish<T>(work: Generator<number, T>): { result: T, shares: number[] } {

@@ -1,0 +1,206 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import Select from 'primevue/select'
+import SelectButton from 'primevue/selectbutton'
+import { FILE_UNITS, type FileUnit } from '~core/mould/mesh'
+import { dot, type Vector } from '~core/mould/spans'
+import { pullVerdict } from '~core/mould/undercut'
+import { formatLength, formatPercent, formatVolume, roundTo } from '~core/units/format'
+import MeshView from '~/features/moulds/MeshView.vue'
+import { gaugesOf } from '~/features/moulds/useMould'
+import QuantityField from '~/ui/QuantityField.vue'
+import { useLibrary } from '~/stores/library'
+import { SIDES, useModel } from '~/stores/model'
+import { useSession } from '~/stores/session'
+
+/** A modelled or scanned piece: how much it takes, whether it lets go, where air stays. */
+const model = useModel(), library = useLibrary(), session = useSession()
+if (!library.loaded) await library.load()
+onBeforeUnmount(() => model.cancel())
+const units = computed(() => session.units)
+const cut = ref(0), level = ref(0)
+const way = ref<'one' | 'two'>('one')
+const WAYS = [{ id: 'one', name: 'One piece' }, { id: 'two', name: 'Two halves' }]
+const stiff = ref<'flexible' | 'rigid'>('flexible')
+const STIFF = [{ id: 'flexible', name: 'Flexible mould' }, { id: 'rigid', name: 'Rigid mould' }]
+const vent = ref(0.003), hole = ref(0.006)
+
+const k = computed(() => model.metres ?? 1e-3)
+const inFile = (metres: number) => metres / k.value
+const volume = (v: number) => formatVolume(v * k.value ** 3, units.value)
+const size = computed(() => model.mesh && model.metres ? ([0, 1, 2] as const).map(i => formatLength((model.mesh!.measures.high[i] - model.mesh!.measures.low[i]) * k.value, units.value)).join(' × ') : '')
+const locked = computed(() => model.pull && (way.value === 'one' ? model.pull.onePiece : model.pull.twoPart))
+const shown = computed(() => [...model.pour.map(o => ({ ...o, vent: false })), ...model.vents.map(o => ({ ...o, vent: true }))])
+const air = computed(() => model.air)
+const share = (part: number, of: number) => part / of < 0.001 ? 'none worth naming' : formatPercent(Math.round(1000 * part / of) / 1000)
+/** Below a thousandth of the piece a pocket is the raster's own, or froth that tapping drives out. */
+const pockets = computed(() => air.value?.pockets.filter(p => p.volume > 0.0005 * air.value!.volume).slice(0, 8) ?? [])
+const degrees = computed(() => model.tilt ? Math.round(model.tilt.angle * 180 / Math.PI) : 0)
+/** Where something lies, in words, seen from above the piece. */
+function where(at: Vector): string {
+  const { low, high } = model.mesh!.measures
+  const part = (i: 0 | 1 | 2) => (at[i] - low[i]) / Math.max(1e-9, high[i] - low[i])
+  const height = (() => {
+    const span = [0, 1, 2, 3, 4, 5, 6, 7].map(i => dot([i & 1 ? high[0] : low[0], i & 2 ? high[1] : low[1], i & 4 ? high[2] : low[2]], model.up))
+    return (dot(at, model.up) - Math.min(...span)) / (Math.max(...span) - Math.min(...span))
+  })()
+  return `${roundTo(height * 100, 1)} % of the way up; x ${roundTo(part(0) * 100, 1)} %, y ${roundTo(part(1) * 100, 1)} %, z ${roundTo(part(2) * 100, 1)} % across`
+}
+/** Which way to lean it: the side that goes down. */
+const lean = computed(() => {
+  const best = model.tilt?.best.up
+  if (!best) return ''
+  const names: readonly (readonly [string, Vector])[] = [['+x', [1, 0, 0]], ['−x', [-1, 0, 0]], ['+y', [0, 1, 0]], ['−y', [0, -1, 0]], ['+z', [0, 0, 1]], ['−z', [0, 0, -1]]]
+  // What rises in the tilt lies along the new up; its opposite goes down.
+  const down = names.filter(([, d]) => Math.abs(dot(d, model.up)) < 0.5).reduce((a, b) => dot(b[1], best) < dot(a[1], best) ? b : a)
+  return down[0]
+})
+async function bring(event: Event) {
+  const field = event.target as HTMLInputElement, file = field.files?.[0]
+  if (file) await model.read(file)
+  field.value = ''
+}
+async function sample(name: string) {
+  const answer = await fetch(`/samples/${name}.stl`)
+  await model.read(new File([await answer.arrayBuffer()], `${name}.stl`))
+}
+function useVent() {
+  if (model.vented) model.setVents([...model.vents, model.vented.vent])
+}
+const forMould = ref<string | null>(null)
+const taken = ref('')
+async function take() {
+  const item = library.items.mould.find(m => m.id === forMould.value)
+  if (!item || !model.volume) return
+  const gauges = [...gaugesOf(item.body).filter(g => g.how !== 'mesh'), { how: 'mesh' as const, volume: model.volume, trusted: model.mesh!.trusted }]
+  await library.save('mould', item.id, { ...item.body, gauges }, item.revision).then(() => {
+    taken.value = `${item.body.name} is gauged by this model now.`
+  }, (error: Error) => {
+    taken.value = error.message
+  })
+}
+</script>
+
+<template>
+  <div>
+    <header>
+      <h1>From a model</h1>
+      <NuxtLink to="/moulds">All moulds</NuxtLink>
+      <label class="file">Bring in an STL file<input type="file" accept=".stl,model/stl" @change="bring"></label>
+    </header>
+    <p v-if="model.trouble" class="problem" role="alert">{{ model.trouble }}</p>
+    <p v-if="model.working" class="working" role="status">
+      {{ model.working.what }} … <progress :value="model.working.share" max="1" /> <button @click="model.cancel()">Stop</button>
+    </p>
+    <div v-if="!model.mesh" class="empty">
+      <p>Bring in the piece as a closed model, as it will be cast: from a scanner or a modelling program, up to five million triangles. It stays on this device. You learn how much it takes, whether a rigid or a flexible mould lets it go, and where air would stay when it is poured.</p>
+      <p>Or try <button class="link" @click="sample('bell-pull')">a bell-pull</button> or <button class="link" @click="sample('rosette')">a rosette</button>, each with a fault to find.</p>
+    </div>
+    <div v-else class="two">
+      <div class="column">
+        <MeshView
+          :positions="model.mesh.positions"
+          :up="model.up"
+          :pull="locked?.pull"
+          :openings="shown"
+          :pockets="pockets"
+          :cut="cut"
+          :level="level"
+          @pick="(at, out) => model.setPour([{ at, out, radius: inFile(hole) }])"
+        />
+        <div class="sliders">
+          <label>Cut open <input v-model.number="cut" type="range" min="0" max="0.98" step="0.01"></label>
+          <label>Filled to <input v-model.number="level" type="range" min="0" max="1" step="0.01"></label>
+        </div>
+        <p class="small soft">Blue: where it is poured. Violet: air, and vents. Amber: less than three degrees of draft along the way it is pulled. Double-click the piece to put the pour hole there.</p>
+      </div>
+      <div class="column">
+        <section aria-labelledby="size-head" class="column">
+          <h2 id="size-head">{{ model.name }}</h2>
+          <div v-if="!model.unit" class="ask">
+            <p class="strong">What unit is it in? The file does not say.</p>
+            <button v-for="c in model.choices" :key="c.unit" :class="{ far: !c.plausible }" @click="model.unit = c.unit">{{ FILE_UNITS[c.unit].name }}: <span class="num">{{ formatLength(c.across, units) }}</span> across, <span class="num">{{ formatVolume(c.volume, units) }}</span></button>
+          </div>
+          <template v-else>
+            <p><span class="num big">{{ formatVolume(model.volume!, units) }}</span> · {{ size }} · {{ roundTo(model.mesh.measures.triangles, 1) }} triangles</p>
+            <div class="pair"><span id="unit-label" class="small strong">Read in</span><Select :model-value="model.unit" :options="Object.entries(FILE_UNITS).map(([id, u]) => ({ id: id as FileUnit, name: u.name }))" option-label="name" option-value="id" aria-labelledby="unit-label" @update:model-value="model.unit = $event" /></div>
+          </template>
+          <p v-for="r in model.mesh.remarks" :key="r" class="problem warn">{{ r }}</p>
+          <div v-if="session.mayWrite && model.volume" class="pair">
+            <Select v-model="forMould" :options="library.items.mould" :option-label="m => m.body.name" option-value="id" placeholder="Gauge a mould by it" aria-label="Gauge a mould by it" />
+            <Button label="Take its volume" severity="secondary" size="small" :disabled="!forMould" @click="take" />
+          </div>
+          <p v-if="taken" class="small" role="status">{{ taken }}</p>
+        </section>
+        <section v-if="model.unit" aria-labelledby="pull-head" class="column">
+          <h2 id="pull-head">Does it let go?</h2>
+          <Button v-if="!model.pull" label="Find the best way to pull" severity="secondary" :disabled="!!model.working" @click="model.lookForPull()" />
+          <template v-else-if="locked">
+            <div class="pair"><SelectButton v-model="way" :options="WAYS" option-label="name" option-value="id" :allow-empty="false" aria-label="Parts of the mould" /><SelectButton v-model="stiff" :options="STIFF" option-label="name" option-value="id" :allow-empty="false" aria-label="How stiff the mould is" /></div>
+            <p role="status">{{ pullVerdict(locked, stiff === 'flexible') }}</p>
+            <dl class="facts">
+              <dt>Pulled along</dt><dd class="num">{{ locked.pull.map(v => roundTo(v, 0.01)).join(', ') }}</dd>
+              <dt>Locked in one piece</dt><dd class="num">{{ share(locked.onePiece, locked.volume) }}</dd>
+              <dt>Locked in two halves</dt><dd class="num">{{ share(locked.twoPart, locked.volume) }}</dd>
+              <dt>Under 3° of draft</dt><dd class="num">{{ formatPercent(Math.round(100 * (way === 'one' ? locked.lowDraft : locked.lowDraftTwoPart)) / 100) }} of its skin</dd>
+            </dl>
+          </template>
+        </section>
+        <section v-if="model.unit" aria-labelledby="air-head" class="column">
+          <h2 id="air-head">Where does air stay?</h2>
+          <div class="pair"><span id="side-label" class="small strong">Poured with</span><Select :model-value="model.side" :options="[...SIDES]" option-label="name" option-value="id" aria-labelledby="side-label" @update:model-value="model.turn" /></div>
+          <div class="pair">
+            <Button label="Open on top" severity="secondary" size="small" @click="model.openTop()" />
+            <Button label="A hole at the highest place" severity="secondary" size="small" @click="model.holeOnTop(inFile(hole))" />
+          </div>
+          <QuantityField kind="length" label="Radius of the hole" :model-value="hole" :check="v => v > 0 ? undefined : 'More than nothing.'" @update:model-value="$event && (hole = $event)" />
+          <template v-if="air">
+            <p role="status"><span class="strong">{{ share(air.trapped, air.volume) === 'none worth naming' ? 'No air stays that is worth naming.' : `${volume(air.trapped)} of air stays, ${share(air.trapped, air.volume)} of the piece.` }}</span> <span v-if="air.trapped > 0.001 * air.volume" class="soft">± {{ volume(air.doubt) }}</span></p>
+            <ol v-if="pockets.length > 0" class="ruled">
+              <li v-for="(p, i) in pockets" :key="i" class="pocket"><span class="num strong">{{ volume(p.volume) }}</span> <span class="small soft">like a ball of {{ formatLength(p.across * k, units) }}; {{ where(p.middle) }}</span></li>
+            </ol>
+            <p v-if="air.badColumns > 0" class="small problem warn">The model has holes: {{ air.badColumns }} columns could not be followed.</p>
+            <div v-if="pockets.length > 0" class="pair">
+              <Button label="Try tilting it" severity="secondary" :disabled="!!model.working" @click="model.lookForTilt()" />
+              <Button label="Best place for a vent" severity="secondary" :disabled="!!model.working" @click="model.lookForVent(inFile(vent))" />
+            </div>
+            <p v-if="model.tilt" role="status">
+              <template v-if="degrees < 3">No tilt helps: it is best as it stands.</template>
+              <template v-else>Lean it {{ degrees }}°, its {{ lean }} side down, while it fills: {{ volume(model.tilt.best.trapped) }} of air stays instead of {{ volume(model.tilt.upright.trapped) }}. Then bring it back and top it up.</template>
+            </p>
+            <div v-if="model.vented" class="column">
+              <p role="status">A vent {{ where(model.vented.vent.at) }} leaves {{ volume(model.vented.after.trapped) }} of air.</p>
+              <Button label="Put it there" severity="secondary" size="small" @click="useVent" />
+            </div>
+            <Button v-if="model.vents.length > 0" :label="`Take the ${model.vents.length === 1 ? 'vent' : 'vents'} away`" severity="secondary" size="small" @click="model.setVents([])" />
+          </template>
+          <p class="small soft">Worked out for a mix that rises evenly and lets no bubble through: tapping and brushing do better, a stiff mix does worse. Walls thinner than a ninetieth of the piece are not seen.</p>
+        </section>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+header { display: flex; flex-wrap: wrap; gap: 8px 18px; align-items: center; margin-bottom: 14px; }
+.file { position: relative; margin-left: auto; border: 1px solid var(--line); background: var(--sheet); border-radius: 9px; padding: 0.62rem 1.05rem; font-weight: 650; cursor: pointer; }
+.file:hover { background: var(--action-soft); }
+.file:focus-within { outline: 2.5px solid var(--focus); outline-offset: 2px; }
+.file input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
+.working { display: flex; gap: 12px; align-items: center; }
+.working button, .link { border: 0; background: none; color: var(--action); text-decoration: underline; padding: 2px 4px; min-height: 28px; }
+.two { display: grid; grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr); gap: 26px; align-items: start; }
+.column { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; align-content: start; }
+section { border-bottom: 1px solid var(--line); padding-bottom: 14px; }
+.sliders { display: grid; grid-template-columns: 1fr 1fr; gap: 18px; }
+.sliders label { display: grid; gap: 2px; font-weight: 600; font-size: 0.9rem; }
+.big { font-size: 1.5rem; font-weight: 700; }
+.ask { display: grid; gap: 6px; }
+.ask button { text-align: left; border: 1.5px solid var(--line-strong); border-radius: 9px; background: var(--sheet); padding: 8px 12px; }
+.ask .far { color: var(--soft); border-style: dashed; }
+.pair { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
+.facts { display: grid; grid-template-columns: auto 1fr; gap: 4px 14px; font-size: 0.93rem; }
+.facts dt { color: var(--soft); }
+.pocket { padding: 6px 0; }
+@media (max-width: 900px) { .two { grid-template-columns: minmax(0, 1fr); } }
+</style>

@@ -1,0 +1,169 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { FILE_UNITS, unitChoices, type FileUnit } from '~core/mould/mesh'
+import { dot, type Vector } from '~core/mould/spans'
+import { MOST_BYTES } from '~core/mould/stl'
+import type { Opening, TiltSearch, Trapped } from '~core/mould/trapped-air'
+import type { PullSearch } from '~core/mould/undercut'
+import type { MeshAnswered, MeshAsked, Pouring, ReadMesh } from '~/workers/mesh.worker'
+
+type Question = MeshAsked extends infer Q ? Q extends { id: number } ? Omit<Q, 'id'> : never : never
+
+export const SIDES: readonly { readonly id: string, readonly name: string, readonly up: Vector }[] = [
+  { id: '+z', name: 'z up, as in the file', up: [0, 0, 1] }, { id: '-z', name: 'upside down', up: [0, 0, -1] }, { id: '+y', name: 'y up', up: [0, 1, 0] },
+  { id: '-y', name: 'y down', up: [0, -1, 0] }, { id: '+x', name: 'x up', up: [1, 0, 0] }, { id: '-x', name: 'x down', up: [-1, 0, 0] },
+]
+
+/** One model in hand, read from a file: measured, judged for undercuts and for air, all in a worker. Lengths stay in the file's unit until they are shown. */
+export const useModel = defineStore('model', () => {
+  const name = ref('')
+  const mesh = shallowRef<ReadMesh>()
+  const unit = ref<FileUnit>()
+  const side = ref('+z')
+  const pour = shallowRef<readonly Opening[]>([])
+  const vents = shallowRef<readonly Opening[]>([])
+  const pull = shallowRef<PullSearch>()
+  const air = shallowRef<Trapped>()
+  const tilt = shallowRef<TiltSearch>()
+  const vented = shallowRef<{ readonly vent: Opening, readonly after: Trapped }>()
+  const trouble = ref('')
+  const working = ref<{ readonly what: string, readonly share: number }>()
+
+  const choices = computed(() => mesh.value ? unitChoices(mesh.value.measures) : [])
+  const metres = computed(() => unit.value ? FILE_UNITS[unit.value].metres : undefined)
+  const volume = computed(() => mesh.value && metres.value ? mesh.value.measures.volume * metres.value ** 3 : undefined)
+  const up = computed<Vector>(() => SIDES.find(s => s.id === side.value)!.up)
+
+  let worker: Worker | undefined
+  let asked = 0
+  let waiting: { id: number, resolve: (a: MeshAnswered | undefined) => void, what: string } | undefined
+  function start(): Worker {
+    const made = new Worker(new URL('../workers/mesh.worker.ts', import.meta.url), { type: 'module' })
+    made.onmessage = ({ data }: MessageEvent<MeshAnswered>) => {
+      if (data.id !== waiting?.id) return
+      if (data.what === 'progress') {
+        working.value = { what: waiting.what, share: data.share }
+        return
+      }
+      const { resolve } = waiting
+      waiting = undefined
+      working.value = undefined
+      resolve(data)
+    }
+    made.onerror = () => {
+      trouble.value = 'This model could not be worked out; it may be too large for this device.'
+      cancel()
+    }
+    return made
+  }
+  /** A newer question ends the one that is being worked on; that one answers undefined. */
+  function ask(question: Question, what: string, transfer: Transferable[] = []): Promise<MeshAnswered | undefined> {
+    if (waiting) cancel()
+    if (!worker) {
+      worker = start()
+      if (mesh.value && question.what !== 'read') worker.postMessage({ id: 0, what: 'hold', positions: mesh.value.positions } satisfies MeshAsked)
+    }
+    const id = ++asked
+    working.value = { what, share: 0 }
+    return new Promise((resolve) => {
+      waiting = { id, resolve, what }
+      worker!.postMessage({ ...question, id } as MeshAsked, transfer)
+    })
+  }
+  function cancel(): void {
+    worker?.terminate()
+    worker = undefined
+    working.value = undefined
+    waiting?.resolve(undefined)
+    waiting = undefined
+  }
+
+  function forget(): void {
+    pull.value = undefined
+    air.value = undefined
+    tilt.value = undefined
+    vented.value = undefined
+  }
+  async function read(file: File): Promise<void> {
+    trouble.value = ''
+    if (file.size > MOST_BYTES) {
+      trouble.value = `A model file is at most ${Math.round(MOST_BYTES / 1e6)} MB, five million triangles. Reduce it and try again.`
+      return
+    }
+    const bytes = await file.arrayBuffer()
+    const answer = await ask({ what: 'read', bytes }, 'Reading the model', [bytes])
+    if (!answer) return
+    if (answer.what === 'refused') {
+      trouble.value = answer.sentence
+      return
+    }
+    if (answer.what !== 'read') return
+    forget()
+    name.value = file.name
+    mesh.value = answer.mesh
+    pour.value = []
+    vents.value = []
+    const plausible = unitChoices(answer.mesh.measures).filter(c => c.plausible)
+    // Only when a single unit makes sense is it taken without asking.
+    unit.value = plausible.length === 1 ? plausible[0]!.unit : undefined
+    openTop()
+  }
+
+  const extent = (direction: Vector) => {
+    const { positions } = mesh.value!
+    let most = -Infinity, at: Vector = [0, 0, 0]
+    for (let i = 0; i < positions.length; i += 3) {
+      const p: Vector = [positions[i]!, positions[i + 1]!, positions[i + 2]!]
+      const d = dot(p, direction)
+      if (d > most) {
+        most = d
+        at = p
+      }
+    }
+    return { most, at }
+  }
+  /** The whole upper face is open, as a mould with its back up: a disc over all of it at its highest level. */
+  function openTop(): void {
+    if (!mesh.value) return
+    const { low, high } = mesh.value.measures
+    const middle: Vector = [(low[0] + high[0]) / 2, (low[1] + high[1]) / 2, (low[2] + high[2]) / 2]
+    const rise = extent(up.value).most - dot(middle, up.value)
+    setPour([{ at: [middle[0] + rise * up.value[0], middle[1] + rise * up.value[1], middle[2] + rise * up.value[2]], radius: Math.hypot(high[0] - low[0], high[1] - low[1], high[2] - low[2]) / 2, out: up.value }])
+  }
+  function holeOnTop(radius: number): void {
+    if (mesh.value) setPour([{ at: extent(up.value).at, radius, out: up.value }])
+  }
+  function setPour(openings: readonly Opening[]): void {
+    pour.value = openings
+    void lookForAir()
+  }
+  function setVents(openings: readonly Opening[]): void {
+    vents.value = openings
+    void lookForAir()
+  }
+  function turn(to: string): void {
+    side.value = to
+    vents.value = []
+    openTop()
+  }
+  const pouring = (): Pouring => ({ up: up.value, pour: pour.value, vents: vents.value })
+  async function lookForAir(): Promise<void> {
+    tilt.value = undefined
+    vented.value = undefined
+    const answer = await ask({ what: 'air', ...pouring() }, 'Looking for trapped air')
+    if (answer?.what === 'air') air.value = answer.air
+  }
+  async function lookForTilt(): Promise<void> {
+    const answer = await ask({ what: 'tilt', ...pouring() }, 'Trying tilts')
+    if (answer?.what === 'tilt') tilt.value = answer.tilt
+  }
+  async function lookForVent(radius: number): Promise<void> {
+    const answer = await ask({ what: 'vent', radius, ...pouring() }, 'Trying vents')
+    if (answer?.what === 'vent') vented.value = answer.vent
+  }
+  async function lookForPull(): Promise<void> {
+    const answer = await ask({ what: 'pull' }, 'Trying ways to pull')
+    if (answer?.what === 'pull') pull.value = answer.pull
+  }
+  return { name, mesh, unit, side, up, pour, vents, pull, air, tilt, vented, trouble, working, choices, metres, volume, read, openTop, holeOnTop, setPour, setVents, turn, lookForAir, lookForTilt, lookForVent, lookForPull, cancel }
+})
