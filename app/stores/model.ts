@@ -5,6 +5,7 @@ import { dot, type Vector } from '~core/mould/spans'
 import { MOST_BYTES } from '~core/mould/stl'
 import type { Opening, TiltSearch, Trapped } from '~core/mould/trapped-air'
 import type { PullSearch } from '~core/mould/undercut'
+import { fetchMesh, keepMesh } from '~/lib/meshes'
 import type { MeshAnswered, MeshAsked, Pouring, ReadMesh } from '~/workers/mesh.worker'
 
 type Question = MeshAsked extends infer Q ? Q extends { id: number } ? Omit<Q, 'id'> : never : never
@@ -109,6 +110,33 @@ export const useModel = defineStore('model', () => {
     openTop()
   }
 
+  /** Keeps the model with a mould; it takes the place of the one that was there. @throws Refused in words. */
+  async function keepWith(mould: string): Promise<void> {
+    if (!mesh.value || !unit.value) return
+    try {
+      await keepMesh(mesh.value.positions, { mould, name: name.value.slice(0, 200) || 'model.stl', unit: unit.value }, (share) => {
+        working.value = { what: 'Keeping the model', share }
+      })
+    }
+    finally {
+      working.value = undefined
+    }
+  }
+  /** Takes up the model that a mould has. */
+  async function load(mould: string): Promise<void> {
+    trouble.value = ''
+    try {
+      working.value = { what: 'Fetching the model', share: 0 }
+      const { kept, file } = await fetchMesh(mould)
+      await read(file)
+      unit.value = kept.unit
+    }
+    catch (error) {
+      working.value = undefined
+      trouble.value = (error as Error).message
+    }
+  }
+
   const extent = (direction: Vector) => {
     const { positions } = mesh.value!
     let most = -Infinity, at: Vector = [0, 0, 0]
@@ -165,5 +193,5 @@ export const useModel = defineStore('model', () => {
     const answer = await ask({ what: 'pull' }, 'Trying ways to pull')
     if (answer?.what === 'pull') pull.value = answer.pull
   }
-  return { name, mesh, unit, side, up, pour, vents, pull, air, tilt, vented, trouble, working, choices, metres, volume, read, openTop, holeOnTop, setPour, setVents, turn, lookForAir, lookForTilt, lookForVent, lookForPull, cancel }
+  return { name, mesh, unit, side, up, pour, vents, pull, air, tilt, vented, trouble, working, choices, metres, volume, read, keepWith, load, openTop, holeOnTop, setPour, setVents, turn, lookForAir, lookForTilt, lookForVent, lookForPull, cancel }
 })

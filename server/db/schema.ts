@@ -37,6 +37,9 @@ export interface PourEventTable {
 export interface PourProjectionTable { pour_id: string, workshop_id: string, status: string, started_at: number | null, body: Json<PourSummary> }
 export interface CastProjectionTable { pour_id: string, workshop_id: string, cast_id: string, status: string, body: Json<CastSummary> }
 
+export interface MeshTable { id: string, workshop_id: string, mould_id: string, name: string, unit: string, triangles: number, parts: number, sha256: string | null, created_at: Generated<Date> }
+export interface MeshPartTable { mesh_id: string, part: number, workshop_id: string, data: Buffer }
+
 export interface Database {
   workshop: WorkshopTable
   person: PersonTable
@@ -46,4 +49,6 @@ export interface Database {
   pour_event: PourEventTable
   pour_projection: PourProjectionTable
   cast_projection: CastProjectionTable
+  mesh: MeshTable
+  mesh_part: MeshPartTable
 }

@@ -107,10 +107,17 @@ test.describe('moulds', () => {
     await page.getByRole('button', { name: 'Put it there' }).click()
     await expect(page.getByText('No air stays that is worth naming.')).toBeVisible()
     await expectAccessible(page)
-    await page.getByRole('combobox', { name: 'Gauge a mould by it' }).click()
+    await page.getByRole('combobox', { name: 'The mould it belongs to' }).click()
     await page.getByRole('option', { name: 'Bell-pull' }).click()
-    await page.getByRole('button', { name: 'Take its volume' }).click()
-    await expect(page.getByText('Bell-pull is gauged by this model now.')).toBeVisible()
+    await page.getByRole('button', { name: 'Keep it with this mould' }).click()
+    await expect(page.getByText('Bell-pull keeps this model and is gauged by it now.')).toBeVisible()
+
+    // It is there for everyone, and comes back as it was.
+    await page.goto(`${demo.url}/moulds`)
+    await page.getByRole('link', { name: 'Bell-pull' }).click()
+    await expect(page.getByRole('button', { name: /^From its model/ })).toContainText('25 ml')
+    await page.getByRole('link', { name: 'Its model in three dimensions' }).click()
+    await expect(page.getByText(/42 mm × 32 mm × 60 mm · 1.724 triangles/)).toBeVisible()
   })
 
   test('files that are no models, or broken ones, are answered in words and leave what was there', async ({ page, demo }) => {

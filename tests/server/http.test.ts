@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto'
+import { createHash, randomUUID } from 'node:crypto'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../../demo/saltmarsh'
@@ -178,6 +178,44 @@ describe('a pour over HTTP', () => {
     await product.start()
     const again = await ask(product, 'GET', `pours/${made.body.id as string}`, { cookie: member })
     expect(again.body.run).toEqual(made.body.run)
+  })
+})
+
+describe('models of moulds', () => {
+  const bytes = (n: number, seed = 1) => Uint8Array.from({ length: n }, (_, i) => (i * 31 + seed) % 251)
+  const put = (id: string, part: number, body: Uint8Array, cookie: string) => fetch(`${product.url}/api/meshes/${id}/parts/${part}`, { method: 'PUT', headers: { 'origin': product.url, 'sec-fetch-site': 'same-origin', 'content-type': 'application/octet-stream', cookie }, body: body as BodyInit })
+  const begin = (id: string, cookie: string, part = {}) => ask(product, 'PUT', `meshes/${id}`, { cookie, body: { mould: ids.moulds.lantern, name: 'lantern.stl', unit: 'mm', triangles: 12, parts: 2, ...part } })
+  const done = (id: string, cookie: string, sha256?: string) => ask(product, 'POST', `meshes/${id}/done`, { cookie, body: { sha256 } })
+
+  it('arrive in parts, are checked, take the place of the one before, and come back byte for byte', async () => {
+    const first = randomUUID(), second = randomUUID(), parts = [bytes(900_000), bytes(1234, 7)]
+    expect((await ask(product, 'GET', `meshes?mould=${ids.moulds.lantern}`, { cookie: viewer })).status).toBe(404)
+    for (const id of [first, second]) {
+      expect((await begin(id, member)).status).toBe(200)
+      expect((await put(id, 0, parts[0]!, member)).status).toBe(200)
+      expect((await done(id, member)).body.data?.sentence).toBe('The model did not arrive whole. Send it again.')
+      expect((await put(id, 1, parts[1]!, member)).status).toBe(200)
+      expect((await done(id, member, 'f'.repeat(64))).status).toBe(409)
+      const sha256 = createHash('sha256').update(parts[0]!).update(parts[1]!).digest('hex')
+      expect((await done(id, member, sha256)).body).toMatchObject({ id, sha256, bytes: 901_234 })
+    }
+    const { body } = await ask(product, 'GET', `meshes?mould=${ids.moulds.lantern}`, { cookie: viewer })
+    expect(body).toMatchObject({ id: second, parts: 2 })
+    const back = await fetch(`${product.url}/api/meshes/${second}/parts/1`, { headers: { cookie: viewer } })
+    expect([back.headers.get('content-type'), new Uint8Array(await back.arrayBuffer())]).toEqual(['application/octet-stream', parts[1]])
+    expect((await put(second, 1, bytes(5), member)).status).toBe(404)
+  })
+
+  it('are for members to change, of a mould that exists, within limits said in words', async () => {
+    const id = randomUUID()
+    expect((await begin(id, viewer)).status).toBe(403)
+    expect((await begin(id, member, { mould: randomUUID() })).status).toBe(404)
+    expect((await begin(id, member, { triangles: 6_000_000 })).body.data?.sentence).toBe('A model has at most five million triangles.')
+    expect((await begin(id, member, { parts: 5000 })).body.data?.sentence).toMatch(/^This model is too large to keep/)
+    await begin(id, member)
+    expect((await put(id, 0, bytes(900_001), member)).status).toBe(400)
+    expect((await put(id, 2, bytes(10), member)).status).toBe(404)
+    expect((await fetch(`${product.url}/api/meshes/${id}/parts/0`)).status).toBe(401)
   })
 })
 

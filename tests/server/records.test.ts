@@ -12,6 +12,7 @@ import { chance } from '../../demo/random'
 import { makeIds, MOULDS, BUCKETS, planOf, WISHES } from '../../demo/saltmarsh'
 import { seedDemo } from '../../demo/seed'
 import { archiveItem, libraryItems, savedPlans, saveItem, savePlan, Stale, worldOf } from '../../server/db/library'
+import { beginMesh, finishMesh, meshOfMould, meshPart, putPart } from '../../server/db/meshes'
 import { migrateToLatest, type Db } from '../../server/db/open'
 import { castRows, EventsRefused, pourEventsAfter, pourRows, pourWithEvents, recordEvents, startPour } from '../../server/db/pours'
 import { within, type Scope } from '../../server/db/scope'
@@ -210,5 +211,21 @@ describe('what moulds really take', () => {
     // Mixed with 6 % to spare and a tenth more, 2 % left on the walls.
     expect(poured).toMatchObject({ casts })
     expect(poured!.volume / MOULDS.lantern.volume.value).toBeCloseTo(1.06 * 1.1 * 0.98, 2)
+  })
+})
+
+describe('models', () => {
+  it('are out of reach of another workshop, part by part', async () => {
+    const id = randomUUID(), facts = { mould: ids.moulds.lantern, name: 'x.stl', unit: 'mm' as const, triangles: 12, parts: 1 }
+    expect(await beginMesh(other, randomUUID(), facts)).toBe(false)
+    expect(await beginMesh(scope, id, facts)).toBe(true)
+    expect(await beginMesh(other, id, facts)).toBe(false)
+    expect(await putPart(other, id, 0, Buffer.from('theirs'))).toBe(false)
+    expect(await putPart(scope, id, 0, Buffer.from('ours'))).toBe(true)
+    expect(await finishMesh(other, id)).toBeUndefined()
+    expect((await finishMesh(scope, id))!.bytes).toBe(4)
+    expect(await meshOfMould(other, ids.moulds.lantern)).toBeUndefined()
+    expect(await meshPart(other, id, 0)).toBeUndefined()
+    expect((await meshPart(scope, id, 0))!.toString()).toBe('ours')
   })
 })

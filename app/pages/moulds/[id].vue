@@ -119,7 +119,9 @@ async function plan() {
             <p v-if="r.problem" class="problem">{{ r.problem }}</p>
           </li>
         </ul>
-        <template v-if="inHand">
+        <NuxtLink v-if="gauges.some(g => g.how === 'mesh')" :to="`/moulds/model?mould=${id}`">Its model in three dimensions</NuxtLink>
+        <Button v-if="inHand?.how === 'mesh'" label="Take this one away" severity="secondary" size="small" :disabled="gauges.length < 2" @click="drop(chosen!)" />
+        <template v-else-if="inHand">
           <p class="small soft">{{ way?.tells }}</p>
           <GaugeFields :key="chosen" :gauge="inHand" @change="replace" />
           <Button label="Take this one away" severity="secondary" size="small" :disabled="gauges.length < 2" @click="drop(chosen!)" />

@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
+import { combineGauges } from '~core/mould/gauge'
 import { FILE_UNITS, type FileUnit } from '~core/mould/mesh'
 import { dot, type Vector } from '~core/mould/spans'
 import { pullVerdict } from '~core/mould/undercut'
@@ -69,15 +70,26 @@ function useVent() {
 }
 const forMould = ref<string | null>(null)
 const taken = ref('')
+/** The model goes with the mould, and its volume among the mould's gauges. */
 async function take() {
   const item = library.items.mould.find(m => m.id === forMould.value)
   if (!item || !model.volume) return
-  const gauges = [...gaugesOf(item.body).filter(g => g.how !== 'mesh'), { how: 'mesh' as const, volume: model.volume, trusted: model.mesh!.trusted }]
-  await library.save('mould', item.id, { ...item.body, gauges }, item.revision).then(() => {
-    taken.value = `${item.body.name} is gauged by this model now.`
-  }, (error: Error) => {
-    taken.value = error.message
-  })
+  taken.value = ''
+  try {
+    await model.keepWith(item.id)
+    const gauges = [...gaugesOf(item.body).filter(g => g.how !== 'mesh'), { how: 'mesh' as const, volume: model.volume, trusted: model.mesh!.trusted }]
+    const { value, low, high } = combineGauges(gauges, units.value)
+    await library.save('mould', item.id, { ...item.body, gauges, volume: { value, low, high } }, item.revision)
+    taken.value = `${item.body.name} keeps this model and is gauged by it now.`
+  }
+  catch (error) {
+    taken.value = (error as Error).message
+  }
+}
+const asked = useRoute().query.mould
+if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) {
+  forMould.value = asked
+  await model.load(asked)
 }
 </script>
 
@@ -93,7 +105,7 @@ async function take() {
       {{ model.working.what }} … <progress :value="model.working.share" max="1" /> <button @click="model.cancel()">Stop</button>
     </p>
     <div v-if="!model.mesh" class="empty">
-      <p>Bring in the piece as a closed model, as it will be cast: from a scanner or a modelling program, up to five million triangles. It stays on this device. You learn how much it takes, whether a rigid or a flexible mould lets it go, and where air would stay when it is poured.</p>
+      <p>Bring in the piece as a closed model, as it will be cast: from a scanner or a modelling program, up to five million triangles. It stays on this device until you keep it with a mould. You learn how much it takes, whether a rigid or a flexible mould lets it go, and where air would stay when it is poured.</p>
       <p>Or try <button class="link" @click="sample('bell-pull')">a bell-pull</button> or <button class="link" @click="sample('rosette')">a rosette</button>, each with a fault to find.</p>
     </div>
     <div v-else class="two">
@@ -127,8 +139,8 @@ async function take() {
           </template>
           <p v-for="r in model.mesh.remarks" :key="r" class="problem warn">{{ r }}</p>
           <div v-if="session.mayWrite && model.volume" class="pair">
-            <Select v-model="forMould" :options="library.items.mould" :option-label="m => m.body.name" option-value="id" placeholder="Gauge a mould by it" aria-label="Gauge a mould by it" />
-            <Button label="Take its volume" severity="secondary" size="small" :disabled="!forMould" @click="take" />
+            <Select v-model="forMould" :options="library.items.mould" :option-label="m => m.body.name" option-value="id" placeholder="Whose model is it?" aria-label="The mould it belongs to" />
+            <Button label="Keep it with this mould" severity="secondary" size="small" :disabled="!forMould" @click="take" />
           </div>
           <p v-if="taken" class="small" role="status">{{ taken }}</p>
         </section>
