@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url'
 /** Pictures of the main views from a freshly made demo: bin/start --fresh-demo, then BASE=http://127.0.0.1:4780 npm run screenshots */
 const base = process.env.BASE ?? 'http://127.0.0.1:4780'
 const DESK = { width: 1280, height: 800 }, PHONE = { width: 390, height: 844 }
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking', '--disable-quic'] })
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking', '--disable-quic', '--use-angle=swiftshader', '--enable-unsafe-swiftshader'] })
 const page = await browser.newPage({ viewport: DESK, reducedMotion: 'reduce' })
 /** @param {string} name */
 const shoot = async (name) => {
@@ -24,6 +24,17 @@ for (const name of ['shelf', 'logbook', 'moulds', 'powders']) {
 await page.goto(`${base}/logbook`)
 await page.getByRole('link', { name: /Six lantern bases/ }).last().click()
 await shoot('pour')
+await page.goto(`${base}/moulds`)
+await page.getByRole('link', { name: 'Lantern base' }).click()
+await shoot('mould')
+await page.goto(`${base}/moulds/model`)
+await page.getByRole('button', { name: 'a bell-pull' }).click()
+await page.getByRole('button', { name: /^Millimetres/ }).click()
+await page.getByRole('button', { name: 'Find the best way to pull' }).click()
+await page.getByRole('button', { name: 'Rigid mould' }).click()
+await page.getByRole('button', { name: 'A hole at the highest place' }).click()
+await page.getByText(/of air stays/).waitFor()
+await shoot('model')
 await page.goto(`${base}/lab`)
 await shoot('lab')
 await page.goto(`${base}/lab/sayings`)

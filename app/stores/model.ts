@@ -137,18 +137,22 @@ export const useModel = defineStore('model', () => {
     }
   }
 
+  /** How far the piece reaches along a direction, and the middle of what reaches that far. */
   const extent = (direction: Vector) => {
-    const { positions } = mesh.value!
-    let most = -Infinity, at: Vector = [0, 0, 0]
+    const { positions, measures: { low, high } } = mesh.value!
+    const along = (i: number) => positions[i]! * direction[0] + positions[i + 1]! * direction[1] + positions[i + 2]! * direction[2]
+    let most = -Infinity
+    for (let i = 0; i < positions.length; i += 3) most = Math.max(most, along(i))
+    const flat = most - 1e-4 * Math.hypot(high[0] - low[0], high[1] - low[1], high[2] - low[2])
+    let [x, y, z, n] = [0, 0, 0, 0]
     for (let i = 0; i < positions.length; i += 3) {
-      const p: Vector = [positions[i]!, positions[i + 1]!, positions[i + 2]!]
-      const d = dot(p, direction)
-      if (d > most) {
-        most = d
-        at = p
-      }
+      if (along(i) < flat) continue
+      x += positions[i]!
+      y += positions[i + 1]!
+      z += positions[i + 2]!
+      n++
     }
-    return { most, at }
+    return { most, at: [x / n, y / n, z / n] as Vector }
   }
   /** The whole upper face is open, as a mould with its back up: a disc over all of it at its highest level. */
   function openTop(): void {

@@ -1,4 +1,4 @@
-import { measureMesh, meshRemarks, tightness, turnedInsideOut, type MeshMeasures } from '~core/mould/mesh'
+import { meshRemarks, tightness, turnedInsideOut, type MeshMeasures } from '~core/mould/mesh'
 import type { Vector } from '~core/mould/spans'
 import { readStl } from '~core/mould/stl'
 import { bestVent, searchTilt, trappedAir, type Opening, type TiltSearch, type Trapped } from '~core/mould/trapped-air'
@@ -39,7 +39,7 @@ function finish<T>(id: number, work: Generator<number, T>): T {
 function read(id: number, bytes: ArrayBuffer): void {
   const stl = readStl(new Uint8Array(bytes))
   if (!stl.ok) return answer({ id, what: 'refused', sentence: stl.sentence })
-  const measures = measureMesh(stl.positions)
+  const { measures } = stl
   const { trusted, sentences } = meshRemarks(measures, tightness(stl.positions, measures))
   positions = measures.volume < 0 ? turnedInsideOut(stl.positions) : stl.positions
   answer({ id, what: 'read', mesh: { positions: positions.slice(), measures: { ...measures, volume: Math.abs(measures.volume) }, trusted, remarks: [...stl.remarks, ...sentences] } })

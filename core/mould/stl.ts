@@ -1,3 +1,5 @@
+import { measureMesh, type MeshMeasures } from './mesh'
+
 /** Reads and writes STL, the plain triangle format. Positions are as in the file: STL has no unit. */
 
 /** Nine numbers a triangle: three corners. */
@@ -9,8 +11,11 @@ export const MOST_TRIANGLES = 5_000_000
 export const MOST_BYTES = 84 + 50 * MOST_TRIANGLES
 
 export type StlRead
-  = | { readonly ok: true, readonly positions: Float32Array, readonly remarks: readonly string[] }
+  = | { readonly ok: true, readonly positions: Float32Array, readonly measures: MeshMeasures, readonly remarks: readonly string[] }
     | { readonly ok: false, readonly sentence: string }
+
+/** Triangles as they stand in the file, whatever their numbers. */
+type RawRead = { readonly ok: true, readonly positions: Float32Array, readonly remarks: readonly string[] } | { readonly ok: false, readonly sentence: string }
 
 const FARTHEST = 1e7
 
@@ -26,7 +31,7 @@ function isBinary(bytes: Uint8Array): boolean {
 
 /**
  * Reads an STL file, binary or text. Never allocates by what a header claims.
- * @returns the triangles with remarks on what was odd, or a sentence when there is nothing to use.
+ * @returns the triangles, their measures and remarks on what was odd, or a sentence when there is nothing to use.
  */
 export function readStl(bytes: Uint8Array): StlRead {
   if (bytes.length > MOST_BYTES) return { ok: false, sentence: `This file has more than ${MOST_TRIANGLES / 1e6} million triangles. Reduce the model and try again.` }
@@ -36,7 +41,7 @@ export function readStl(bytes: Uint8Array): StlRead {
   return kept(read.positions, read.remarks)
 }
 
-function readBinary(bytes: Uint8Array): StlRead {
+function readBinary(bytes: Uint8Array): RawRead {
   if (bytes.length < 84 + 50) return { ok: false, sentence: 'This is no STL model: it is too short to hold a triangle.' }
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const claimed = view.getUint32(80, true), there = Math.floor((bytes.length - 84) / 50)
@@ -45,13 +50,22 @@ function readBinary(bytes: Uint8Array): StlRead {
   if (claimed > there) remarks.push(`The file breaks off: it announces ${claimed} triangles and holds ${there}.`)
   else if (claimed !== 0 && claimed < there) remarks.push('The file goes on after its last triangle; the rest was left out.')
   const positions = new Float32Array(9 * count)
-  for (let t = 0, at = 84 + 12, out = 0; t < count; t++, at += 50) {
-    for (let k = 0; k < 36; k += 4) positions[out++] = view.getFloat32(at + k, true)
+  // Written out: a loop over the nine takes half as long again.
+  for (let t = 0, at = 84 + 12, out = 0; t < count; t++, at += 50, out += 9) {
+    positions[out] = view.getFloat32(at, true)
+    positions[out + 1] = view.getFloat32(at + 4, true)
+    positions[out + 2] = view.getFloat32(at + 8, true)
+    positions[out + 3] = view.getFloat32(at + 12, true)
+    positions[out + 4] = view.getFloat32(at + 16, true)
+    positions[out + 5] = view.getFloat32(at + 20, true)
+    positions[out + 6] = view.getFloat32(at + 24, true)
+    positions[out + 7] = view.getFloat32(at + 28, true)
+    positions[out + 8] = view.getFloat32(at + 32, true)
   }
   return { ok: true, positions, remarks }
 }
 
-function readText(bytes: Uint8Array): StlRead {
+function readText(bytes: Uint8Array): RawRead {
   let numbers = new Float32Array(9 * 1024), n = 0
   const text = new TextDecoderLite(bytes)
   for (let word = text.next(); word !== undefined; word = text.next()) {
@@ -85,22 +99,24 @@ class TextDecoderLite {
 
 /** Leaves out triangles with impossible numbers. */
 function kept(positions: Float32Array, remarks: readonly string[]): StlRead {
-  let bad = 0
   const count = positions.length / 9
+  const measures = measureMesh(positions)
+  // One number that is none spoils the area; one out of reach shows in the box.
+  if (Number.isFinite(measures.area) && Math.max(...measures.low.map(Math.abs), ...measures.high.map(Math.abs)) <= FARTHEST) return { ok: true, positions, measures, remarks }
+  let bad = 0
   const usable = (t: number) => {
     for (let k = 9 * t; k < 9 * t + 9; k++) if (!(Math.abs(positions[k]!) <= FARTHEST)) return false
     return true
   }
   for (let t = 0; t < count; t++) if (!usable(t)) bad++
   if (bad === count) return { ok: false, sentence: 'None of this file’s triangles has usable numbers.' }
-  if (bad === 0) return { ok: true, positions, remarks }
   const clean = new Float32Array(9 * (count - bad))
   for (let t = 0, out = 0; t < count; t++) {
     if (!usable(t)) continue
     clean.set(positions.subarray(9 * t, 9 * t + 9), out)
     out += 9
   }
-  return { ok: true, positions: clean, remarks: [...remarks, `${bad} ${bad === 1 ? 'triangle has' : 'triangles have'} impossible numbers and ${bad === 1 ? 'was' : 'were'} left out.`] }
+  return { ok: true, positions: clean, measures: measureMesh(clean), remarks: [...remarks, `${bad} ${bad === 1 ? 'triangle has' : 'triangles have'} impossible numbers and ${bad === 1 ? 'was' : 'were'} left out.`] }
 }
 
 /** Writes binary STL, with normals by the right-hand rule. */

@@ -167,7 +167,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
           </div>
           <QuantityField kind="length" label="Radius of the hole" :model-value="hole" :check="v => v > 0 ? undefined : 'More than nothing.'" @update:model-value="$event && (hole = $event)" />
           <template v-if="air">
-            <p role="status"><span class="strong">{{ share(air.trapped, air.volume) === 'none worth naming' ? 'No air stays that is worth naming.' : `${volume(air.trapped)} of air stays, ${share(air.trapped, air.volume)} of the piece.` }}</span> <span v-if="air.trapped > 0.001 * air.volume" class="soft">± {{ volume(air.doubt) }}</span></p>
+            <p role="status"><span class="strong">{{ share(air.trapped, air.volume) === 'none worth naming' ? 'No air stays that is worth naming.' : `${volume(air.trapped)} of air stays, ${share(air.trapped, air.volume)} of the piece.` }}</span> <span v-if="air.trapped > 0.001 * air.volume" class="soft">± {{ air.doubt * k ** 3 < 5e-8 ? 'less than 0.1 ml' : volume(air.doubt) }}</span></p>
             <ol v-if="pockets.length > 0" class="ruled">
               <li v-for="(p, i) in pockets" :key="i" class="pocket"><span class="num strong">{{ volume(p.volume) }}</span> <span class="small soft">like a ball of {{ formatLength(p.across * k, units) }}; {{ where(p.middle) }}</span></li>
             </ol>
