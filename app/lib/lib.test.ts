@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Refused } from './api'
 import { api, newId } from './api'
+import { latestOnly } from './latest'
 import { counting, dayAndTime, recordTime, roughDay, roughRange, timeOfDay, windowOf } from './when'
 
 const at = (day: number, hour: number, minute = 0) => new Date(2027, 2, day, hour, minute).getTime()
@@ -56,5 +57,28 @@ describe('asking the server', () => {
   it('makes ids of the right form where the browser makes none', () => {
     vi.stubGlobal('crypto', { getRandomValues: (b: Uint8Array) => b.fill(0xFF) })
     expect(newId()).toBe('ffffffff-ffff-4fff-bfff-ffffffffffff')
+  })
+})
+
+describe('answers that overtake each other', () => {
+  it('only the last question asked is believed; the older ones wait for it and do not fail by themselves', async () => {
+    const latest = latestOnly(), applied: string[] = []
+    let answerOld = (_: string) => {}, failOld = (_: Error) => {}, answerNew = (_: string) => {}
+    const ask = (question: Promise<string>) => latest(() => question, x => applied.push(x))
+    const runs = [
+      ask(new Promise((resolve) => { answerOld = resolve })),
+      ask(new Promise((_, reject) => { failOld = reject })),
+      ask(new Promise((resolve) => { answerNew = resolve })),
+    ]
+    let done = false
+    void runs[0]!.then(() => { done = true })
+    answerOld('old')
+    failOld(new Error('late'))
+    await Promise.resolve()
+    expect([applied, done]).toEqual([[], false])
+    answerNew('newest')
+    await Promise.all(runs)
+    expect([applied, done]).toEqual([['newest'], true])
+    await expect(ask(Promise.reject(new Error('now')))).rejects.toThrow('now')
   })
 })

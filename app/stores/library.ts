@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~shared/library'
 import type { PlanWorld, Plan } from '~core/pour/plan'
 import { api } from '~/lib/api'
+import { latestOnly } from '~/lib/latest'
 import { useLive } from './live'
 
 type Shelves = { [K in LibraryKind]: LibraryItem<K>[] }
@@ -12,11 +13,13 @@ export const useLibrary = defineStore('library', () => {
   const items = ref<Shelves>({ mould: [], bucket: [], bag: [] })
   const loaded = ref(false)
   const trouble = ref('')
+  const latest = latestOnly()
 
   async function load(): Promise<void> {
     try {
-      const [mould, bucket, bag] = await Promise.all([api<LibraryItem<'mould'>[]>('library/mould'), api<LibraryItem<'bucket'>[]>('library/bucket'), api<LibraryItem<'bag'>[]>('library/bag')])
-      items.value = { mould, bucket, bag }
+      await latest(() => Promise.all([api<LibraryItem<'mould'>[]>('library/mould'), api<LibraryItem<'bucket'>[]>('library/bucket'), api<LibraryItem<'bag'>[]>('library/bag')]), ([mould, bucket, bag]) => {
+        items.value = { mould, bucket, bag }
+      })
       loaded.value = true
       trouble.value = ''
     }

@@ -9,6 +9,7 @@ import { settingCurve } from '~core/gypsum/hydration'
 import { cautionsFor } from '~core/pour/cautions'
 import { forecast } from '~/features/plan/forecasts'
 import { api, newId } from '~/lib/api'
+import { latestOnly } from '~/lib/latest'
 import { nextStamp } from '~/lib/outbox'
 import { useClock } from './clock'
 import { useLibrary } from './library'
@@ -39,6 +40,7 @@ export const usePlanning = defineStore('planning', () => {
   const saveTrouble = ref('')
   let timer: ReturnType<typeof setTimeout> | undefined
   let inFlight: Promise<void> | undefined
+  const latest = latestOnly()
 
   const world = computed(() => library.worldOf(plan.value))
   const result = computed(() => workOutPlan(plan.value, world.value, session.units))
@@ -66,7 +68,9 @@ export const usePlanning = defineStore('planning', () => {
 
   async function load(): Promise<void> {
     try {
-      saved.value = await api<SavedPlan[]>('plans')
+      await latest(() => api<SavedPlan[]>('plans'), (plans) => {
+        saved.value = plans
+      })
       loaded.value = true
       trouble.value = ''
     }

@@ -4,6 +4,7 @@ import type { PourEvent } from '~core/pour/events'
 import { needOf, type CastNeed, type CastSummary } from '~core/pour/summary'
 import type { CastRow, PourRow } from '~shared/pour'
 import { api } from '~/lib/api'
+import { latestOnly } from '~/lib/latest'
 import { useClock } from './clock'
 import { useLive } from './live'
 import { useRecords } from './records'
@@ -28,10 +29,14 @@ export const usePours = defineStore('pours', () => {
   const loaded = ref(false)
   const trouble = ref('')
   const clock = useClock(), records = useRecords()
+  const latest = latestOnly()
 
   async function load(): Promise<void> {
     try {
-      [rows.value, castRows.value] = await Promise.all([api<PourRow[]>('pours'), api<CastRow[]>('casts')])
+      await latest(() => Promise.all([api<PourRow[]>('pours'), api<CastRow[]>('casts')]), ([pours, casts]) => {
+        rows.value = pours
+        castRows.value = casts
+      })
       loaded.value = true
       trouble.value = ''
     }
