@@ -14,7 +14,7 @@ const gauged = (...gauges: Gauge[]) => {
 const mouth = (shape: 'round' | 'rectangular', width: number, length = width) => ({ shape, width: width / 1000, length: length / 1000 })
 
 export const MOULDS = {
-  lantern: { name: 'Lantern base', material: 'silicone', ...gauged({ how: 'water-weight', mass: 0.411, temperature: 17 }, { how: 'gravel', reading: 4.15e-4, step: 1e-5, grain: 0.003, gap: 0.04 }, { how: 'water-part', water: 2e-4, share: 0.5 }), copies: 3, cradle: true, cost: 38, mouth: mouth('round', 92), wall: 0.008, section: 0.03, fragile: false, note: 'Sits in its wooden cradle.' },
+  lantern: { name: 'Lantern base', material: 'silicone', ...gauged({ how: 'water-weight', mass: 0.4108, temperature: 17 }, { how: 'gravel', reading: 4.15e-4, step: 1e-5, grain: 0.003, gap: 0.04 }, { how: 'water-part', water: 2e-4, share: 0.5 }), copies: 3, cradle: true, cost: 38, mouth: mouth('round', 92), wall: 0.008, section: 0.03, fragile: false, note: 'Sits in its wooden cradle.' },
   tile: { name: 'Garden tile', material: 'polyurethane', volume: ml(640, 0.02), mouth: mouth('rectangular', 200), wall: 0.012, section: 0.016, fragile: false, note: '' },
   rosette: { name: 'Ceiling rosette', material: 'silicone', ...gauged({ how: 'water-jug', reading: 1.84e-3, step: 5e-5 }), mouth: mouth('round', 360), wall: 0.01, section: 0.028, fragile: true, cost: 120, wear: [{ on: '2026-08-02', note: 'Tip of the third petal', tear: true }], note: 'Petal tips tear if it is hurried.' },
   bellpull: { name: 'Bell-pull', material: 'silicone', volume: ml(38, 0.06), mouth: mouth('round', 34), wall: 0.006, section: 0.014, fragile: true, note: '' },
