@@ -160,7 +160,7 @@ export const useModel = defineStore('model', () => {
     const { low, high } = mesh.value.measures
     const middle: Vector = [(low[0] + high[0]) / 2, (low[1] + high[1]) / 2, (low[2] + high[2]) / 2]
     const rise = extent(up.value).most - dot(middle, up.value)
-    setPour([{ at: [middle[0] + rise * up.value[0], middle[1] + rise * up.value[1], middle[2] + rise * up.value[2]], radius: Math.hypot(high[0] - low[0], high[1] - low[1], high[2] - low[2]) / 2, out: up.value }])
+    setPour([{ at: [middle[0] + rise * up.value[0], middle[1] + rise * up.value[1], middle[2] + rise * up.value[2]], radius: Math.hypot(high[0] - low[0], high[1] - low[1], high[2] - low[2]) / 2, out: up.value, reach: 0 }])
   }
   function holeOnTop(radius: number): void {
     if (mesh.value) setPour([{ at: extent(up.value).at, radius, out: up.value }])

@@ -11,22 +11,21 @@ interface MaterialFacts {
   readonly conductivity: number
   readonly heatCapacity: number
   readonly usualWall: Metres
-  readonly release: string
 }
 
-/** Mould materials. Conductivity and heat capacity: handbook values from memory, rounded; usual walls and release: common practice. */
+/** Mould materials. Conductivity and heat capacity: handbook values from memory, rounded; usual walls: common practice. */
 export const MOULD_MATERIALS: Readonly<Record<MouldMaterial, MaterialFacts>> = {
-  'silicone': { name: 'Silicone', flexible: true, conductivity: 0.2, heatCapacity: 1.5e6, usualWall: 0.010, release: 'No release needed.' },
-  'polyurethane': { name: 'Polyurethane rubber', flexible: true, conductivity: 0.2, heatCapacity: 1.9e6, usualWall: 0.010, release: 'Usually none; always with polymer-modified gypsum.' },
-  'latex': { name: 'Latex', flexible: true, conductivity: 0.15, heatCapacity: 1.8e6, usualWall: 0.003, release: 'Dust it with talc as you peel it.' },
-  'plastic': { name: 'Rigid plastic', flexible: false, conductivity: 0.2, heatCapacity: 1.7e6, usualWall: 0.001, release: 'A very thin, even film of petroleum jelly or spray; every streak prints.' },
-  'plaster': { name: 'Plaster', flexible: false, conductivity: 0.5, heatCapacity: 1.67e6, usualWall: 0.030, release: 'Soap or grease it, or plaster will bond to plaster.' },
-  'clay': { name: 'Clay', flexible: true, conductivity: 1.2, heatCapacity: 2.8e6, usualWall: 0.030, release: 'No release needed; take the clay out soon after set.' },
-  'wood': { name: 'Wood', flexible: false, conductivity: 0.13, heatCapacity: 0.8e6, usualWall: 0.020, release: 'Seal it, then a thin film of release.' },
-  'metal': { name: 'Metal', flexible: false, conductivity: 50, heatCapacity: 3.6e6, usualWall: 0.001, release: 'A very thin, even film of release.' },
-  'glass': { name: 'Glass', flexible: false, conductivity: 1, heatCapacity: 2.1e6, usualWall: 0.004, release: 'A very thin, even film; glass holds by suction, so mind the shards.' },
-  'soft-impression': { name: 'Soft one-use impression', flexible: true, conductivity: 0.55, heatCapacity: 3.9e6, usualWall: 0.025, release: 'None. Pour the same day, before it dries and shrinks.' },
-  'ground': { name: 'Print in the ground', flexible: true, conductivity: 1.3, heatCapacity: 2.5e6, usualWall: 0.030, release: 'None; lift it with its soil.' },
+  'silicone': { name: 'Silicone', flexible: true, conductivity: 0.2, heatCapacity: 1.5e6, usualWall: 0.010 },
+  'polyurethane': { name: 'Polyurethane rubber', flexible: true, conductivity: 0.2, heatCapacity: 1.9e6, usualWall: 0.010 },
+  'latex': { name: 'Latex', flexible: true, conductivity: 0.15, heatCapacity: 1.8e6, usualWall: 0.003 },
+  'plastic': { name: 'Rigid plastic', flexible: false, conductivity: 0.2, heatCapacity: 1.7e6, usualWall: 0.001 },
+  'plaster': { name: 'Plaster', flexible: false, conductivity: 0.5, heatCapacity: 1.67e6, usualWall: 0.030 },
+  'clay': { name: 'Clay', flexible: true, conductivity: 1.2, heatCapacity: 2.8e6, usualWall: 0.030 },
+  'wood': { name: 'Wood', flexible: false, conductivity: 0.13, heatCapacity: 0.8e6, usualWall: 0.020 },
+  'metal': { name: 'Metal', flexible: false, conductivity: 50, heatCapacity: 3.6e6, usualWall: 0.001 },
+  'glass': { name: 'Glass', flexible: false, conductivity: 1, heatCapacity: 2.1e6, usualWall: 0.004 },
+  'soft-impression': { name: 'Soft one-use impression', flexible: true, conductivity: 0.55, heatCapacity: 3.9e6, usualWall: 0.025 },
+  'ground': { name: 'Print in the ground', flexible: true, conductivity: 1.3, heatCapacity: 2.5e6, usualWall: 0.030 },
 }
 
 /** What the cast's heat can get out of: open on top, closed between two walls, or round and closed. */

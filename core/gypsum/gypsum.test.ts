@@ -4,7 +4,6 @@ import { advisedRatio, END_USES, endUse } from './end-use'
 import { freshStiffness, pourableUntil, runSetting, settingCurve, settingMoments, type SettingInput } from './hydration'
 import { fastTemperatureFactor, stirredSeeds, tailCorrection, temperatureFactor } from './kinetics'
 import { outcomeOf } from './outcome'
-import { addSkinHeat, NO_SKIN_HEAT } from './skin'
 import { additionKind, ADDITIONS, seedsOf, speedDoubt, speedOf } from './additions'
 import { solveMix } from './mix'
 import { POWDER_CLASSES, powderClass, powderMatches } from './powders'
@@ -150,11 +149,6 @@ describe('setting', () => {
       expect(o.bubble).toBeLessThan(o.freeBubble)
       expect(Object.values(o).every(Number.isFinite)).toBe(true)
     }
-  })
-
-  it('heat at the skin counts double for each degree: half an hour at 45 degC is two hours at 43', () => {
-    expect(addSkinHeat(NO_SKIN_HEAT, 1800, 45)).toEqual({ above43: 1800, dose: 120 })
-    expect(addSkinHeat(NO_SKIN_HEAT, 1800, 38)).toBe(NO_SKIN_HEAT)
   })
 
   it('stirring has no further effect beyond 400 turns', () => {

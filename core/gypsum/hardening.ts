@@ -26,9 +26,6 @@ export function growingStrength(wet: number, x: number): number {
   return wet * Math.max(0, Math.min(1, x)) ** 2
 }
 
-/** Shrinks and grows with temperature like this, 1/K (handbook value for gypsum plaster, from memory). */
-export const THERMAL_EXPANSION = 18e-6
-
 /**
  * Linear expansion on setting, as a share, when it is fully hydrated: less in thin mixes, more after long stirring, less with potassium sulfate.
  * Exponents: shaped on dental handbook statements, low confidence.
@@ -37,15 +34,4 @@ export function settingExpansion(powder: PowderClass, ratio: WaterRatio, turns: 
   const sulfate = 100 * (additions.find(a => a.id === 'potassium-sulfate')?.share ?? 0)
   const stirred = (Math.max(20, Math.min(turns, MOST_TURNS)) / 100) ** 0.3
   return usual / 100 * (ratio / powder.ratio.recommended) ** -1.2 * stirred * (1 - 0.35 * Math.min(1, sulfate))
-}
-
-/** Immersed in water while it sets, a cast grows about twice as much (handbook, from memory). */
-export const WATER_BATH_EXPANSION = 2
-
-/**
- * Length on the way, as a share of the mould: growth with hydration, and heat on top of it.
- * @param x way from lost gloss to full hydration; @param warmer than the mould, K.
- */
-export function growth(full: number, x: number, warmer: number): number {
-  return full * Math.max(0, Math.min(1, x)) + THERMAL_EXPANSION * warmer
 }

@@ -6,7 +6,6 @@ import { CP, fastTemperatureFactor, HEAT, HEAT_SLOPE, isothermalTime, stirredSee
 import { CHEMICAL_WATER, GYPSUM_YIELD, solveMix, DENSITY, type Mix } from './mix'
 import type { PowderClass } from './powders'
 import { freshMix, plasticViscosity, pourLimit, shareAtYield, webbingLimit, yieldStress, type FreshMix, type Thickening } from './rheology'
-import { addSkinHeat, NO_SKIN_HEAT, type SkinHeat } from './skin'
 import { stirredAir, turnsOf, type Stirring } from './stirring'
 
 /** Hydration of a mix, coupled to heat that flows one way through cast and mould into what surrounds them. Equations and sources: docs/model.md. */
@@ -79,7 +78,8 @@ export interface SettingRun {
   readonly heat: HeatLedger
   /** Hydration of the slowest place one hour after wetting. */
   readonly afterHour: number
-  readonly skin: SkinHeat
+  /** Seconds that the hottest place is above 43 degC: long enough there burns skin. */
+  readonly above43: Seconds
 }
 
 export interface SettingCurve {
@@ -320,7 +320,7 @@ export function runSetting(input: SettingInput, scatter: Scatter = CENTRE, resol
   let previous: Sample | undefined, earlier: Sample | undefined
   let peak: Sample | undefined, warmest = 0, hottest = -Infinity, cool = Infinity
   const coolBelow = input.roomTemperature + 2
-  let afterHour: number | undefined, skin = NO_SKIN_HEAT
+  let afterHour: number | undefined, above43 = 0
   const heat = integrate(mix, bodyOf(input), resolution, CONDUCTIVITY * (scatter.conductivity ?? 1), (now) => {
     let open = 0
     for (let i = 0; i < levels.length; i++) {
@@ -350,7 +350,7 @@ export function runSetting(input: SettingInput, scatter: Scatter = CENTRE, resol
       const part = (previous.hottest - coolBelow) / (previous.hottest - now.hottest || 1)
       cool = previous.t + (now.t - previous.t) * Math.max(0, Math.min(1, part))
     }
-    if (previous) skin = addSkinHeat(skin, now.t - previous.t, (previous.hottest + now.hottest) / 2)
+    if (previous && previous.hottest + now.hottest > 86) above43 += now.t - previous.t
     if (now.t <= HOUR || afterHour === undefined) afterHour = now.slowest
     each?.(now)
     earlier = previous
@@ -360,7 +360,7 @@ export function runSetting(input: SettingInput, scatter: Scatter = CENTRE, resol
   const [pourBy, webbing, glossGone, finalSet, flexible, rigid, thin] = reached as [number, number, number, number, number, number, number]
   if (warmest === 0 && peak) warmest = peak.t
   return {
-    mix, heat, course: { time, share, temperature }, afterHour: afterHour ?? 0, skin,
+    mix, heat, course: { time, share, temperature }, afterHour: afterHour ?? 0, above43,
     moments: {
       pourBy, webbing, glossGone, finalSet, openFlexible: flexible, openRigid: Math.max(rigid, warmest), openThin: Math.max(thin, warmest + 300),
       warmest: peak ? warmest : Infinity, warmestTemperature: peak ? hottest : mix.start, coolAgain: Math.max(cool, finalSet),

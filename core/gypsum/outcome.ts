@@ -41,7 +41,7 @@ const NONE: OutcomeScatter = { flow: 1, strength: 1, expansion: 1 }
  * @param driving how bubbles are driven out, from the end of stirring, over the depth of the section.
  * Laws and sources: rheology.ts and hardening.ts.
  */
-export function outcomeOf(input: SettingInput, { mix, course, moments, afterHour, skin }: SettingRun, driving: Driving, scatter: OutcomeScatter = NONE): Outcome {
+export function outcomeOf(input: SettingInput, { mix, course, moments, afterHour, above43 }: SettingRun, driving: Driving, scatter: OutcomeScatter = NONE): Outcome {
   const { powder } = input
   const { amounts, fresh } = mix
   const stirred = (input.stirFrom ?? 0) + input.stir.minutes * 60
@@ -54,6 +54,6 @@ export function outcomeOf(input: SettingInput, { mix, course, moments, afterHour
     expansion: settingExpansion(powder, input.ratio, turnsOf(input.stir), input.additions) * scatter.expansion,
     hourStrength: growingStrength(wet, (afterHour - mix.alphaSet) / (mix.alphaMax - mix.alphaSet)), wetStrength: wet, dryStrength: dry, dampStrength: dampStrength(wet, dry, PAINT_MOISTURE),
     dryDensity: amounts.dryMass / amounts.slurry, porosity: amounts.dryPorosity, freeWater: amounts.freeWater / amounts.slurry,
-    above43: skin.above43,
+    above43,
   }
 }

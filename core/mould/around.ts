@@ -32,10 +32,7 @@ export function aroundPart(part: { readonly width: Metres, readonly thickness: M
   return { across, height, impression, water: powder * IMPRESSION_WATER, powder }
 }
 
-/** Real size to model size and back: lengths go with the scale, volumes with its cube. @param scale 1:scale. */
+/** A real length in a model. @param scale 1:scale. */
 export function atScale(real: Metres, scale: number): Metres {
   return real / scale
-}
-export function volumeAtScale(real: CubicMetres, scale: number): CubicMetres {
-  return real / scale ** 3
 }

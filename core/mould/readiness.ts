@@ -21,6 +21,12 @@ export function releaseRule(mould: MouldMaterial, poured: { readonly additions: 
   }
 }
 
+/** The rule as one sentence. */
+export function releaseSentence(mould: MouldMaterial): string {
+  const { needs, why } = releaseRule(mould, { additions: [] })
+  return `Release: ${needs.charAt(0).toLowerCase()}${needs.slice(1)}; ${why}`
+}
+
 export interface ReadyFacts {
   readonly material: MouldMaterial
   readonly halves?: number

@@ -6,7 +6,13 @@ import { backToMesh, columnSpans, directions, dot, normalised, spanVolume, type 
  */
 
 /** A round opening in the skin: its middle, its radius and the direction out of the mould. */
-export interface Opening { readonly at: Vector, readonly radius: number, readonly out: Vector }
+export interface Opening {
+  readonly at: Vector
+  readonly radius: number
+  readonly out: Vector
+  /** How far below the disc the skin may lie where it is curved; the radius unless said. A mould that is open on top has none: what lies lower is not open. */
+  readonly reach?: number
+}
 
 export interface Pocket {
   readonly volume: number
@@ -93,7 +99,7 @@ function releaseLevels(s: Spans, openings: readonly Opening[]): Float64Array {
 }
 
 /** Seeds the flood under an opening's disc; where the disc floats off a curved skin, the search marches inwards. */
-function seed(s: Spans, { at, radius, out }: Opening, give: (span: number, level: number) => void): void {
+function seed(s: Spans, { at, radius, out, reach = radius }: Opening, give: (span: number, level: number) => void): void {
   const { u, v, w } = s.frame
   const inward = normalised([-out[0], -out[1], -out[2]])
   const side = normalised(Math.abs(inward[2]) < 0.9 ? [inward[1], -inward[0], 0] : [0, inward[2], -inward[1]])
@@ -104,7 +110,7 @@ function seed(s: Spans, { at, radius, out }: Opening, give: (span: number, level
     const r = k < 80 ? radius * Math.sqrt((k + 0.5) / 80) : radius, turn = k < 80 ? golden * k : Math.PI * k / 20, a = r * Math.cos(turn), b = r * Math.sin(turn)
     const point: Vector = [at[0] + a * side[0] + b * other[0], at[1] + a * side[1] + b * other[1], at[2] + a * side[2] + b * other[2]]
     const height = dot(point, w)
-    for (let step = 0.3 * s.h; step <= radius + 0.31 * s.h; step += 0.5 * s.h) {
+    for (let step = 0.3 * s.h; step <= reach + 0.31 * s.h; step += 0.5 * s.h) {
       const inside: Vector = [point[0] + step * inward[0], point[1] + step * inward[1], point[2] + step * inward[2]]
       const cu = Math.floor((dot(inside, u) - s.u0) / s.h), cv = Math.floor((dot(inside, v) - s.v0) / s.h), z = dot(inside, w)
       if (cu < 0 || cv < 0 || cu >= s.nu || cv >= s.nv) continue

@@ -298,7 +298,7 @@ export function workOutPlan(plan: Plan, world: PlanWorld, prefs: UnitPreferences
   const most = powderPerVolume * Math.min(capacity, casts.reduce((v, m) => v + m.volume.value, 0) * withLosses)
   const [early, late] = [stirStart(plan, 0), stirStart(plan, most)]
   const [whenEarly, whenLate] = [early, late].map(from => pourableUntil({ ...settingInput(from), ratio: ratio.value })) as [Seconds, Seconds]
-  const pourBy = (from: Seconds) => late - early < 1 ? whenEarly : whenEarly + (whenLate - whenEarly) * (from - early) / (late - early)
+  const pourBy = (from: Seconds) => late - early < 1 || !Number.isFinite(whenEarly + whenLate) ? whenEarly : whenEarly + (whenLate - whenEarly) * (from - early) / (late - early)
   const timeFits = (volume: CubicMetres, count: number) => {
     const slurry = volume * withLosses
     const from = stirStart(plan, slurry * powderPerVolume)

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { dampStrength, dryStrength, growth, settingExpansion, wetStrength } from '../../core/gypsum/hardening'
+import { dampStrength, dryStrength, settingExpansion, wetStrength } from '../../core/gypsum/hardening'
 import { solveMix } from '../../core/gypsum/mix'
 import { powderClass, type PowderClassId } from '../../core/gypsum/powders'
 import { bleedShare } from '../../core/gypsum/rheology'
@@ -58,7 +58,6 @@ describe('growth and bleed', () => {
     expect(settingExpansion(p, 0.38, 100)).toBeGreaterThan(usual)
     expect(settingExpansion(p, 0.42, 200)).toBeGreaterThan(usual)
     expect(settingExpansion(p, 0.42, 100, [{ id: 'potassium-sulfate', share: 0.02 }]) / usual).toBeCloseTo(0.65, 9)
-    expect(growth(usual, 0.5, 30)).toBeCloseTo(usual / 2 + 18e-6 * 30, 12)
   })
 
   it('water stands on a mix thinner than its settled bed holds, and never more than the excess', () => {

@@ -130,6 +130,14 @@ describe('trapped air (analytic cases)', () => {
     expect(vented.after.trapped / t.trapped).toBeLessThan(0.02)
   })
 
+  it('open on top, only what reaches the top is open: a shorter cup beside a taller one keeps its air', () => {
+    const two = positionsOf([...box([-50, -50, 0], [50, 50, 50]), ...turned([[15, 40], [15, 90]], 96, [-25, 0, 0]), ...turned([[15, 40], [15, 70]], 96, [25, 0, 0])])
+    const open: Opening = { at: [0, 0, 90], radius: 80, out: [0, 0, 1], reach: 0 }
+    const t = trappedAir(two, [0, 0, 1], [open], [], 96)
+    expect(Math.abs(t.trapped - Math.PI * 225 * 20)).toBeLessThan(t.doubt)
+    expect(t.pockets).toHaveLength(1)
+  })
+
   it.each([0, 45, 60, 90])('a ball with a small hole %i degrees from its top keeps the cap above the hole’s rim', (degrees) => {
     const a = degrees * Math.PI / 180, out: Vector = [Math.sin(a), 0, Math.cos(a)], radius = 1
     const rim = 50 * Math.cos(a) + radius * Math.sin(a), h = 50 - rim

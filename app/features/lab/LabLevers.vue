@@ -18,7 +18,11 @@ const lab = useLab(), session = useSession()
 const mix = computed(() => lab.mix)
 const powder = computed(() => powderClass(mix.value.classId))
 const options = <T extends string>(record: Readonly<Record<T, { readonly name: string }>>) => Object.entries(record).map(([id, v]) => ({ id: id as T, name: (v as { name: string }).name }))
-const LISTS = { tools: options(STIR_TOOLS), moulds: options(MOULD_MATERIALS), shapes: options(CAST_SHAPES), behind: options(SURROUNDINGS), driving: options(DRIVING) }
+const TOOLS = options(STIR_TOOLS)
+const CHOICES = [
+  { key: 'shape', label: 'It is', options: options(CAST_SHAPES) }, { key: 'mould', label: 'Mould', options: options(MOULD_MATERIALS) },
+  { key: 'behind', label: 'Stands', options: options(SURROUNDINGS) }, { key: 'driving', label: 'Bubbles', options: options(DRIVING) },
+] as const
 const BUCKET = [{ share: 0, name: 'Clean' }, { share: 0.002, name: 'A smear' }, { share: 0.01, name: 'A crust' }] as const
 const span = computed(() => {
   const { low, high } = powder.value.ratio
@@ -116,7 +120,7 @@ function typedRatio(event: Event) {
     </Lever>
     <div class="pair">
       <span id="lab-tool" class="strong">With</span>
-      <Select :model-value="mix.stir.tool" :options="LISTS.tools" option-label="name" option-value="id" aria-labelledby="lab-tool" class="wide" @update:model-value="lab.change({ stir: { ...mix.stir, tool: $event } })" />
+      <Select :model-value="mix.stir.tool" :options="TOOLS" option-label="name" option-value="id" aria-labelledby="lab-tool" class="wide" @update:model-value="lab.change({ stir: { ...mix.stir, tool: $event } })" />
     </div>
     <p class="small soft">{{ stirAdvice(mix.stir, powder, 2) }}</p>
     <AdditionPicker :additions="mix.additions" @change="lab.change({ additions: $event })" />
@@ -138,14 +142,10 @@ function typedRatio(event: Event) {
       <QuantityField kind="length" label="Cast is thick" :model-value="mix.section" :check="v => v > 0 && v <= 1 ? undefined : 'Between nothing and a metre.'" @update:model-value="$event && lab.change({ section: $event })" />
     </Lever>
     <div class="pair">
-      <span id="lab-shape" class="strong">It is</span>
-      <Select :model-value="mix.shape" :options="LISTS.shapes" option-label="name" option-value="id" aria-labelledby="lab-shape" class="wide" @update:model-value="lab.change({ shape: $event })" />
-      <span id="lab-mould" class="strong">Mould</span>
-      <Select :model-value="mix.mould" :options="LISTS.moulds" option-label="name" option-value="id" aria-labelledby="lab-mould" class="wide" @update:model-value="lab.change({ mould: $event })" />
-      <span id="lab-behind" class="strong">Stands</span>
-      <Select :model-value="mix.behind" :options="LISTS.behind" option-label="name" option-value="id" aria-labelledby="lab-behind" class="wide" @update:model-value="lab.change({ behind: $event })" />
-      <span id="lab-driving" class="strong">Bubbles</span>
-      <Select :model-value="mix.driving" :options="LISTS.driving" option-label="name" option-value="id" aria-labelledby="lab-driving" class="wide" @update:model-value="lab.change({ driving: $event })" />
+      <template v-for="c in CHOICES" :key="c.key">
+        <span :id="`lab-${c.key}`" class="strong">{{ c.label }}</span>
+        <Select :model-value="mix[c.key]" :options="c.options" option-label="name" option-value="id" :aria-labelledby="`lab-${c.key}`" class="wide" @update:model-value="lab.change({ [c.key]: $event })" />
+      </template>
     </div>
   </section>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Select from 'primevue/select'
-import { aroundPart } from '~core/mould/around'
+import { aroundPart, atScale } from '~core/mould/around'
 import type { Gauge } from '~core/mould/gauge'
 import type { Shape } from '~core/mould/shapes'
 import { formatLength, formatMass, formatVolume } from '~core/units/format'
@@ -27,6 +27,7 @@ function pickMaterial(name: string) {
 }
 const changeShape = (i: number, shape: Shape) => gauge.how === 'shapes' && set({ stack: gauge.stack.map((s, j) => j === i ? shape : s) })
 const part = reactive({ width: 0.09, thickness: 0.05, depth: 0.18 })
+const scaled = reactive({ real: 2, scale: 24 })
 const around = computed(() => aroundPart(part))
 </script>
 
@@ -54,6 +55,12 @@ const around = computed(() => aroundPart(part))
         <ShapeFields :shape="s" @change="changeShape(i, $event)" />
       </div>
       <Button label="Stack another part on it" severity="secondary" size="small" @click="set({ stack: [...gauge.stack, BLANK_SHAPES.cup.shape] })" />
+      <details class="around">
+        <summary>From a real size to a model’s</summary>
+        <QuantityField kind="length" label="Really" :model-value="scaled.real" @update:model-value="$event && (scaled.real = $event)" />
+        <div class="pair"><span class="strong">Scale 1 :</span><Stepper label="Scale, one to" :min="1" :max="1000" :model-value="scaled.scale" @update:model-value="scaled.scale = $event" /></div>
+        <p class="small">{{ formatLength(atScale(scaled.real, scaled.scale), session.units) }} in the model. Volumes shrink by {{ scaled.scale }}³.</p>
+      </details>
       <QuantityField kind="length" label="Measured to within" :model-value="gauge.error" @update:model-value="$event !== undefined && set({ error: $event })" />
     </template>
     <template v-else-if="gauge.how === 'model-weight'">

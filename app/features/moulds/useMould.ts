@@ -21,6 +21,7 @@ export function useMould(item: LibraryItem<'mould'>) {
   const saving = ref<'saved' | 'waiting' | 'failed'>('saved')
   const trouble = ref('')
   let timer: ReturnType<typeof setTimeout> | undefined
+  let inFlight: Promise<void> = Promise.resolve()
 
   const gauges = computed(() => gaugesOf(body.value))
   const withPours = computed<readonly Gauge[]>(() => item.poured ? [...gauges.value, { how: 'pours', volume: item.poured.volume, casts: item.poured.casts }] : gauges.value)
@@ -40,8 +41,13 @@ export function useMould(item: LibraryItem<'mould'>) {
     const { value, low, high } = usable.length ? combineGauges(usable, session.units) : body.value.volume
     change({ gauges: [...next], volume: { value, low, high } })
   }
-  async function save(): Promise<void> {
+  /** One at a time: each save needs the revision that the one before it made. */
+  function save(): Promise<void> {
     clearTimeout(timer)
+    inFlight = inFlight.then(saveNow)
+    return inFlight
+  }
+  async function saveNow(): Promise<void> {
     if (saving.value === 'saved') return
     const checked = mouldSchema.safeParse(body.value)
     if (!checked.success) {
@@ -61,7 +67,5 @@ export function useMould(item: LibraryItem<'mould'>) {
       trouble.value = error instanceof Refused ? error.sentence : 'This mould could not be saved yet.'
     }
   }
-  /** Half of the 80 % range as a share of the volume. */
-  const within = computed(() => gauged.value ? Math.log(gauged.value.high / gauged.value.low) / 2 : 0)
-  return { body, gauges, withPours, gauged, within, saving, trouble, change, setGauges, save }
+  return { body, gauges, withPours, gauged, saving, trouble, change, setGauges, save }
 }

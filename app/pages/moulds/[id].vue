@@ -6,7 +6,7 @@ import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { MOULD_MATERIALS } from '~core/gypsum/body'
 import { GAUGE_WAYS, gaugeProblem, gaugeResult, type Gauge, type GaugeHow } from '~core/mould/gauge'
-import { readinessOf, releaseRule, USUAL_LIFE } from '~core/mould/readiness'
+import { readinessOf, releaseSentence, USUAL_LIFE } from '~core/mould/readiness'
 import { evenDepth } from '~core/mould/vessel'
 import { formatLength, formatPercent, formatVolume, roundTo } from '~core/units/format'
 import { Z80 } from '~core/units/quantity'
@@ -28,7 +28,7 @@ await library.load()
 const item = library.items.mould.find(m => m.id === id)
 if (!item) throw createError({ statusCode: 404, statusMessage: 'This mould is not in the library any more.', fatal: true })
 const mould = useMould(item)
-const { body, gauges, withPours, gauged, within, saving, trouble } = mould
+const { body, gauges, withPours, gauged, saving, trouble } = mould
 onBeforeRouteLeave(() => mould.save())
 
 const units = computed(() => session.units)
@@ -68,7 +68,6 @@ const volume = (v: number) => formatVolume(v, units.value)
 const materials = Object.entries(MOULD_MATERIALS).map(([key, m]) => ({ id: key, name: m.name }))
 const SHAPES = [{ id: 'round', name: 'Round opening' }, { id: 'rectangular', name: 'Rectangular' }]
 const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
-const release = computed(() => releaseRule(body.value.material, { additions: [] }))
 const ready = computed(() => readinessOf({ ...body.value, uses: item.uses }, { additions: [] }))
 const life = computed(() => body.value.life ?? USUAL_LIFE[body.value.material])
 const usesEach = computed(() => (item.uses ?? 0) / (body.value.copies ?? 1))
@@ -142,7 +141,10 @@ async function plan() {
       <section aria-labelledby="holds-head" class="column">
         <div class="sheet holds">
           <h2 id="holds-head">It holds <span class="num big">{{ volume(body.volume.value) }}</span></h2>
-          <p class="soft"><span class="num">{{ volume(body.volume.low) }} to {{ volume(body.volume.high) }}</span> in eight of ten<template v-if="gauged">, ± {{ formatPercent(Math.round(within * 1000) / 1000) }}</template></p>
+          <p class="soft"><span class="num">{{ volume(body.volume.low) }} to {{ volume(body.volume.high) }}</span> in eight of ten, ± {{ formatPercent(Math.round(500 * Math.log(body.volume.high / body.volume.low)) / 1000) }}</p>
+          <p v-if="session.mayWrite && gauged && volume(gauged.value) !== volume(body.volume.value)" class="refine">
+            With what its pours took, {{ volume(gauged.value) }} ({{ volume(gauged.low) }} to {{ volume(gauged.high) }}). <Button label="Take it over" severity="secondary" size="small" @click="mould.setGauges(gauges)" />
+          </p>
           <p v-if="gauged?.disagree" class="problem warn" role="status">{{ gauged.disagree }}</p>
           <RangeAxis title="Volume by each gauge." :bars="bars" :bands="[]" :from="span.from" :to="span.to" :ticks="ticks" :write="volume" />
           <p class="small soft">{{ rows.find(r => r.i === chosen)?.result?.basis.note ?? 'The surest gauge speaks loudest; where they contradict each other, the range widens.' }}</p>
@@ -154,7 +156,7 @@ async function plan() {
         <section aria-labelledby="ready-head" class="column">
           <h2 id="ready-head" class="eyebrow">Before it is poured</h2>
           <ol class="ready"><li v-for="r in ready" :key="r">{{ r }}</li></ol>
-          <p class="small"><span class="strong">Release: {{ release.needs }}.</span> <span class="soft">For {{ release.why.replace(/\.$/, '') }}.</span></p>
+          <p class="small soft">{{ releaseSentence(body.material) }}</p>
         </section>
       </section>
       <section aria-labelledby="facts-head" class="column">

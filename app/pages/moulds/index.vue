@@ -5,6 +5,7 @@ import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { MOULD_MATERIALS } from '~core/gypsum/body'
+import { releaseSentence } from '~core/mould/readiness'
 import { evenDepth } from '~core/mould/vessel'
 import { formatLength, formatVolume } from '~core/units/format'
 import { MOULD_FILE, mouldFileSchema, type MouldBody } from '~shared/library'
@@ -94,7 +95,7 @@ function setVolume(value: number | undefined, percent = spread.value) {
         <MouldPicture :mouth="m.body.mouth" :volume="m.body.volume.value" :size="52" />
         <span><NuxtLink :to="`/moulds/${m.id}`" class="row-link strong">{{ m.body.name }}</NuxtLink><br><span class="small soft">{{ MOULD_MATERIALS[m.body.material].name }}<template v-if="m.body.note">. {{ m.body.note }}</template></span></span>
         <span><span class="num strong">{{ formatVolume(m.body.volume.value, units) }}</span><br><span class="num small soft">{{ formatVolume(m.body.volume.low, units) }} to {{ formatVolume(m.body.volume.high, units) }}</span></span>
-        <span class="small release">{{ MOULD_MATERIALS[m.body.material].release }}</span>
+        <span class="small release">{{ releaseSentence(m.body.material) }}</span>
         <span class="small soft"><span class="num">{{ m.uses ?? 0 }}</span> casts so far</span>
         <span class="ways">
           <Button label="Gauge" severity="secondary" size="small" :aria-label="`Gauge ${m.body.name}`" @click="navigateTo(`/moulds/${m.id}`)" />
@@ -129,7 +130,7 @@ function setVolume(value: number | undefined, percent = spread.value) {
           option-value="id"
           aria-labelledby="material-label"
         />
-        <p class="small soft">{{ MOULD_MATERIALS[item.body.material].release }}</p>
+        <p class="small soft">{{ releaseSentence(item.body.material) }}</p>
       </div>
       <QuantityField
         kind="volume"
