@@ -1,12 +1,14 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
+import type { FillMoves } from '~core/mould/fill-moves'
 import { FILE_UNITS, unitChoices, type FileUnit } from '~core/mould/mesh'
+import type { Model } from '~core/mould/model'
 import { dot, type Vector } from '~core/mould/spans'
 import { MOST_BYTES } from '~core/mould/stl'
 import type { Opening, TiltSearch, Trapped } from '~core/mould/trapped-air'
 import type { PullSearch } from '~core/mould/undercut'
 import { fetchMesh, keepMesh } from '~/lib/meshes'
-import type { MeshAnswered, MeshAsked, Pouring, ReadMesh } from '~/workers/mesh.worker'
+import type { MeshAnswered, MeshAsked, Pouring } from '~/workers/mesh.worker'
 
 type Question = MeshAsked extends infer Q ? Q extends { id: number } ? Omit<Q, 'id'> : never : never
 
@@ -18,7 +20,7 @@ export const SIDES: readonly { readonly id: string, readonly name: string, reado
 /** One model in hand, read from a file: measured, judged for undercuts and for air, all in a worker. Lengths stay in the file's unit until they are shown. */
 export const useModel = defineStore('model', () => {
   const name = ref('')
-  const mesh = shallowRef<ReadMesh>()
+  const mesh = shallowRef<Model>()
   const unit = ref<FileUnit>()
   const side = ref('+z')
   const pour = shallowRef<readonly Opening[]>([])
@@ -26,6 +28,7 @@ export const useModel = defineStore('model', () => {
   const pull = shallowRef<PullSearch>()
   const air = shallowRef<Trapped>()
   const tilt = shallowRef<TiltSearch>()
+  const moves = shallowRef<FillMoves>()
   const vented = shallowRef<{ readonly vent: Opening, readonly after: Trapped }>()
   const trouble = ref('')
   const working = ref<{ readonly what: string, readonly share: number }>()
@@ -83,6 +86,7 @@ export const useModel = defineStore('model', () => {
     pull.value = undefined
     air.value = undefined
     tilt.value = undefined
+    moves.value = undefined
     vented.value = undefined
   }
   async function read(file: File): Promise<void> {
@@ -93,20 +97,25 @@ export const useModel = defineStore('model', () => {
     }
     const bytes = await file.arrayBuffer()
     const answer = await ask({ what: 'read', bytes }, 'Reading the model', [bytes])
-    if (!answer) return
-    if (answer.what === 'refused') {
-      trouble.value = answer.sentence
-      return
-    }
-    if (answer.what !== 'read') return
-    forget()
-    name.value = file.name
-    mesh.value = answer.mesh
-    pour.value = []
-    vents.value = []
+    if (answer?.what === 'refused') trouble.value = answer.sentence
+    if (answer?.what !== 'read') return
     const plausible = unitChoices(answer.mesh.measures).filter(c => c.plausible)
     // Only when a single unit makes sense is it taken without asking.
-    unit.value = plausible.length === 1 ? plausible[0]!.unit : undefined
+    hold(answer.mesh, file.name, plausible.length === 1 ? plausible[0]!.unit : undefined)
+  }
+  /** Takes up a piece that was made here, such as a turned profile; its lengths are metres. */
+  async function take(positions: Float32Array, called: string): Promise<void> {
+    trouble.value = ''
+    const answer = await ask({ what: 'take', positions }, 'Reading the model')
+    if (answer?.what === 'read') hold(answer.mesh, called, 'm')
+  }
+  function hold(model: Model, called: string, inUnit: FileUnit | undefined): void {
+    forget()
+    name.value = called
+    mesh.value = model
+    pour.value = []
+    vents.value = []
+    unit.value = inUnit
     openTop()
   }
 
@@ -181,6 +190,7 @@ export const useModel = defineStore('model', () => {
   const pouring = (): Pouring => ({ up: up.value, pour: pour.value, vents: vents.value })
   async function lookForAir(): Promise<void> {
     tilt.value = undefined
+    moves.value = undefined
     vented.value = undefined
     const answer = await ask({ what: 'air', ...pouring() }, 'Looking for trapped air')
     if (answer?.what === 'air') air.value = answer.air
@@ -188,6 +198,10 @@ export const useModel = defineStore('model', () => {
   async function lookForTilt(): Promise<void> {
     const answer = await ask({ what: 'tilt', ...pouring() }, 'Trying tilts')
     if (answer?.what === 'tilt') tilt.value = answer.tilt
+  }
+  async function lookForMoves(): Promise<void> {
+    const answer = await ask({ what: 'moves', ...pouring() }, 'Trying tips')
+    if (answer?.what === 'moves') moves.value = answer.moves
   }
   async function lookForVent(radius: number): Promise<void> {
     const answer = await ask({ what: 'vent', radius, ...pouring() }, 'Trying vents')
@@ -197,5 +211,5 @@ export const useModel = defineStore('model', () => {
     const answer = await ask({ what: 'pull' }, 'Trying ways to pull')
     if (answer?.what === 'pull') pull.value = answer.pull
   }
-  return { name, mesh, unit, side, up, pour, vents, pull, air, tilt, vented, trouble, working, choices, metres, volume, read, keepWith, load, openTop, holeOnTop, setPour, setVents, turn, lookForAir, lookForTilt, lookForVent, lookForPull, cancel }
+  return { name, mesh, unit, side, up, pour, vents, pull, air, tilt, moves, vented, trouble, working, choices, metres, volume, read, take, keepWith, load, openTop, holeOnTop, setPour, setVents, turn, lookForAir, lookForTilt, lookForMoves, lookForVent, lookForPull, cancel }
 })

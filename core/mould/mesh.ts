@@ -137,15 +137,42 @@ export function unitChoices(m: MeshMeasures): readonly UnitChoice[] {
   })
 }
 
-/** What is wrong with a mesh, in sentences; `trusted` when its volume can be relied on. */
-export function meshRemarks(m: MeshMeasures, t: Tightness): { readonly trusted: boolean, readonly sentences: readonly string[] } {
+/** What is wrong with a mesh, in sentences; `trusted` when its volume can be relied on. @param crossed columns in which parts run through each other. */
+export function meshRemarks(m: MeshMeasures, t: Tightness, crossed = 0): { readonly trusted: boolean, readonly sentences: readonly string[] } {
   const sentences: string[] = []
   if (t.open > 0) sentences.push(`It has holes: ${t.open} open edges. Its volume is only rough; close it in the program that made it.`)
   if (t.crowded > 0) sentences.push(`${t.crowded} edges are shared by more than two triangles; parts may touch or overlap.`)
+  if (crossed > 0) sentences.push('Parts of it run through each other; what they share is counted once.')
   if (t.flipped > 0) sentences.push(`${t.flipped} edges have neighbours facing opposite ways; some triangles are inside out.`)
   if (m.volume < 0) sentences.push('It is inside out as a whole; it is read the right way round.')
   if (m.volume === 0) sentences.push('It encloses nothing.')
   return { trusted: t.open === 0 && t.flipped === 0 && m.volume !== 0, sentences }
+}
+
+/**
+ * A simpler mesh for searching: corners are drawn together in cells of a `cells`-th of the longest side, each to the mean of its corners, and triangles
+ * that fall flat are left out. The surface stays closed; it moves by less than half a cell. A mesh that would hardly shrink comes back as it is.
+ */
+export function decimated(positions: Float32Array, cells: number): Float32Array {
+  if (positions.length / 9 < 4 * cells * cells) return positions
+  const { low, high } = measureMesh(positions)
+  const cell = Math.max(high[0] - low[0], high[1] - low[1], high[2] - low[2]) / cells
+  const index = weld(positions, low, cell)
+  const corners = index.reduce((most, i) => Math.max(most, i), -1) + 1
+  const mean = new Float64Array(3 * corners), n = new Int32Array(corners)
+  for (let c = 0; c < index.length; c++) {
+    const i = index[c]!
+    n[i]!++
+    for (let k = 0; k < 3; k++) mean[3 * i + k]! += positions[3 * c + k]!
+  }
+  const kept = new Float32Array(positions.length)
+  let out = 0
+  for (let c = 0; c < index.length; c += 3) {
+    const a = index[c]!, b = index[c + 1]!, d = index[c + 2]!
+    if (a === b || b === d || a === d) continue
+    for (const i of [a, b, d]) for (let k = 0; k < 3; k++) kept[out++] = mean[3 * i + k]! / n[i]!
+  }
+  return kept.slice(0, out)
 }
 
 /** The mesh with every triangle turned round. */

@@ -21,8 +21,9 @@ export interface Spans {
   readonly start: Int32Array
   readonly lo: Float64Array
   readonly hi: Float64Array
-  /** Columns whose surface did not close. */
+  /** Columns whose surface did not close, and columns in which parts run through each other. */
   readonly bad: number
+  readonly crossed: number
   /** Lowest and highest point along up. */
   readonly bottom: number
   readonly top: number
@@ -157,7 +158,7 @@ export function columnSpans(positions: Float32Array, up: Vector, cells: number):
 }
 
 /** Sorts the crossings of each column and pairs them to spans by winding number. */
-function pairUp(found: number, columns: number): Pick<Spans, 'start' | 'lo' | 'hi' | 'bad'> {
+function pairUp(found: number, columns: number): Pick<Spans, 'start' | 'lo' | 'hi' | 'bad' | 'crossed'> {
   const { column, height, sign } = scratch
   const first = new Int32Array(columns + 1)
   for (let i = 0; i < found; i++) first[column[i]! + 1]!++
@@ -169,7 +170,7 @@ function pairUp(found: number, columns: number): Pick<Spans, 'start' | 'lo' | 'h
     s[k] = sign[i]!
   }
   const start = new Int32Array(columns + 1), lo = new Float64Array(found / 2 + 1), hi = new Float64Array(found / 2 + 1)
-  let spans = 0, bad = 0
+  let spans = 0, bad = 0, crossed = 0
   for (let c = 0; c < columns; c++) {
     start[c] = spans
     const from = first[c]!, to = first[c + 1]!
@@ -184,10 +185,11 @@ function pairUp(found: number, columns: number): Pick<Spans, 'start' | 'lo' | 'h
       z[j + 1] = zi
       s[j + 1] = si
     }
-    let winding = 0, opened = 0
+    let winding = 0, opened = 0, most = 0
     for (let i = from; i < to; i++) {
       const before = winding
       winding += s[i]!
+      if (winding > most) most = winding
       if (before <= 0 && winding > 0) opened = z[i]!
       else if (before > 0 && winding <= 0 && z[i]! > opened) {
         if (spans > start[c]! && opened <= hi[spans - 1]!) hi[spans - 1] = z[i]!
@@ -198,9 +200,10 @@ function pairUp(found: number, columns: number): Pick<Spans, 'start' | 'lo' | 'h
       }
     }
     if (winding !== 0) bad++
+    else if (most > 1) crossed++
   }
   start[columns] = spans
-  return { start, lo: lo.slice(0, spans), hi: hi.slice(0, spans), bad }
+  return { start, lo: lo.slice(0, spans), hi: hi.slice(0, spans), bad, crossed }
 }
 
 /** Volume inside, by the columns. */

@@ -49,20 +49,38 @@ function readBinary(bytes: Uint8Array): RawRead {
   const remarks: string[] = []
   if (claimed > there) remarks.push(`The file breaks off: it announces ${claimed} triangles and holds ${there}.`)
   else if (claimed !== 0 && claimed < there) remarks.push('The file goes on after its last triangle; the rest was left out.')
+  return { ok: true, positions: corners(bytes.subarray(84, 84 + 50 * count), count), remarks }
+}
+
+/** Triangles copied at a time; even, so that every piece begins alike. */
+const PIECE = 16_384
+
+/**
+ * Corners of records of fifty bytes: every other record lies two bytes off the grid of four, so a piece is copied twice, once for each half, and both are
+ * read as numbers at once. Twice as fast as byte by byte. Takes the machine to be little-endian, as STL and every browser are.
+ */
+function corners(records: Uint8Array, count: number): Float32Array {
   const positions = new Float32Array(9 * count)
-  // Written out: a loop over the nine takes half as long again.
-  for (let t = 0, at = 84 + 12, out = 0; t < count; t++, at += 50, out += 9) {
-    positions[out] = view.getFloat32(at, true)
-    positions[out + 1] = view.getFloat32(at + 4, true)
-    positions[out + 2] = view.getFloat32(at + 8, true)
-    positions[out + 3] = view.getFloat32(at + 12, true)
-    positions[out + 4] = view.getFloat32(at + 16, true)
-    positions[out + 5] = view.getFloat32(at + 20, true)
-    positions[out + 6] = view.getFloat32(at + 24, true)
-    positions[out + 7] = view.getFloat32(at + 28, true)
-    positions[out + 8] = view.getFloat32(at + 32, true)
+  const even = new Uint8Array(50 * PIECE), odd = new Uint8Array(50 * PIECE)
+  const evenNumbers = new Float32Array(even.buffer), oddNumbers = new Float32Array(odd.buffer)
+  for (let first = 0, out = 0; first < count; first += PIECE) {
+    const n = Math.min(PIECE, count - first)
+    even.set(records.subarray(50 * first, 50 * (first + n)))
+    odd.set(records.subarray(50 * first + 2, 50 * (first + n)))
+    for (let t = 0; t < n; t++, out += 9) {
+      const numbers = t % 2 ? oddNumbers : evenNumbers, at = (50 * t - (t % 2 ? 2 : 0) + 12) / 4
+      positions[out] = numbers[at]!
+      positions[out + 1] = numbers[at + 1]!
+      positions[out + 2] = numbers[at + 2]!
+      positions[out + 3] = numbers[at + 3]!
+      positions[out + 4] = numbers[at + 4]!
+      positions[out + 5] = numbers[at + 5]!
+      positions[out + 6] = numbers[at + 6]!
+      positions[out + 7] = numbers[at + 7]!
+      positions[out + 8] = numbers[at + 8]!
+    }
   }
-  return { ok: true, positions, remarks }
+  return positions
 }
 
 function readText(bytes: Uint8Array): RawRead {

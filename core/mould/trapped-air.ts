@@ -1,3 +1,4 @@
+import { decimated } from './mesh'
 import { backToMesh, columnSpans, directions, dot, normalised, spanVolume, type Spans, type Vector } from './spans'
 
 /**
@@ -75,7 +76,7 @@ function releaseLevels(s: Spans, openings: readonly Opening[]): Float64Array {
     heap[i] = span
     keys[i] = key
   }
-  for (const opening of openings) seed(s, opening, (span, level) => level > release[span]! && push(span, level))
+  for (const [span, level] of openingLevels(s, openings)) push(span, level)
   const { nu, nv, start, lo, hi } = s
   // The column each span stands in.
   const column = new Int32Array(lo.length)
@@ -96,6 +97,13 @@ function releaseLevels(s: Spans, openings: readonly Opening[]): Float64Array {
     }
   }
   return release
+}
+
+/** Spans under the openings, each with the lowest level that an opening frees it to. */
+export function openingLevels(s: Spans, openings: readonly Opening[]): readonly (readonly [span: number, level: number])[] {
+  const levels = new Map<number, number>()
+  for (const opening of openings) seed(s, opening, (span, level) => levels.set(span, Math.max(level, levels.get(span) ?? -Infinity)))
+  return [...levels]
 }
 
 /** Seeds the flood under an opening's disc; where the disc floats off a curved skin, the search marches inwards. */
@@ -198,27 +206,31 @@ export function* searchTilt(positions: Float32Array, upright: Vector, pour: read
   // A tilt is not free: a degree must save a ten-thousandth of what the mould holds.
   const cost = (t: Trapped) => t.trapped / t.volume + 0.0001 * angleTo(t) * 180 / Math.PI
   const base = trappedAir(positions, upright, pour, vents, fine)
+  // Looked for on simpler meshes, answered on the whole one.
+  const rough = decimated(positions, 2 * coarse), near = decimated(positions, 1.3 * fine)
   const tries = 91
   const first: Trapped[] = []
   for (const [i, d] of directions(upright, MOST_TILT, tries).entries()) {
-    first.push(trappedAir(positions, d, pour, vents, coarse))
+    first.push(trappedAir(rough, d, pour, vents, coarse))
     if (i % 5 === 0) yield 0.6 * i / tries
   }
-  let best = base
+  let best: Trapped | undefined
   const seeds = [...first].sort((a, b) => cost(a) - cost(b)).slice(0, 3)
   let done = 0
   for (const start of seeds) {
-    let held = trappedAir(positions, start.up, pour, vents, fine)
+    let held = trappedAir(near, start.up, pour, vents, fine)
     for (const degrees of [8, 4, 2, 1]) {
       for (const d of directions(held.up, degrees * Math.PI / 180, 7).slice(1)) {
-        const tried = trappedAir(positions, d, pour, vents, fine)
+        const tried = trappedAir(near, d, pour, vents, fine)
         if (angleTo(tried) <= MOST_TILT + 1e-9 && cost(tried) < cost(held) - 1e-6) held = tried
       }
       yield 0.6 + 0.4 * ++done / 12
     }
-    if (cost(held) < cost(best) - 1e-6) best = held
+    if (!best || cost(held) < cost(best) - 1e-6) best = held
   }
-  return { upright: base, best, angle: angleTo(best) }
+  const answer = near === positions ? best! : trappedAir(positions, best!.up, pour, vents, fine)
+  const helped = cost(answer) < cost(base) - 1e-6 ? answer : base
+  return { upright: base, best: helped, angle: angleTo(helped) }
 }
 
 /** The best place for one more vent with this side up: the peak of one of the five largest pockets, tried each. */

@@ -1,11 +1,16 @@
 import fc from 'fast-check'
+import manifold from 'manifold-3d'
 import { describe, expect, it } from 'vitest'
-import { measureMesh, meshRemarks, tightness, turnedInsideOut, unitChoices } from '../../core/mould/mesh'
+import { airPools, restingAir } from '../../core/mould/air-pools'
+import { airAfterTips, searchMoves, sideThatGoesDown } from '../../core/mould/fill-moves'
+import { decimated, measureMesh, meshRemarks, tightness, turnedInsideOut, unitChoices } from '../../core/mould/mesh'
+import { judged } from '../../core/mould/model'
 import { columnSpans, spanVolume, type Vector } from '../../core/mould/spans'
 import { readStl, writeStl } from '../../core/mould/stl'
 import { bestVent, searchTilt, trappedAir, type Opening } from '../../core/mould/trapped-air'
 import { lockedAlong, pullVerdict, searchPull } from '../../core/mould/undercut'
 import { ball, box, positionsOf, torus, turned } from '../../core/mould/solids'
+import { readFileSync } from 'node:fs'
 import { cupOnRoof, hook, rotated } from '../solids'
 
 /** Runs a stepwise search to its end; @returns its result and the shares it reported. */
@@ -42,6 +47,48 @@ describe('measures (closed forms of solid geometry)', () => {
     expect(words(turnedInsideOut(cube))).toMatchObject({ trusted: true, sentences: ['It is inside out as a whole; it is read the right way round.'] })
     expect(words(positionsOf([...box([0, 0, 0], [1, 1, 1]), box([0, 0, 0], [1, 1, 1])[0]!])).sentences.join()).toMatch(/shared by more than two/)
     expect(columnSpans(cube.slice(18), [0, 0, 1], 32).bad).toBeGreaterThan(0)
+  })
+
+  it('a general-purpose mesh library finds the same volume and area, and the same union of parts that run through each other', async () => {
+    const library = await manifold()
+    library.setup()
+    /** The library wants shared corners. */
+    const solid = (positions: Float32Array) => {
+      const seen = new Map<string, number>(), corners: number[] = []
+      const triVerts = new Uint32Array(positions.length / 3).map((_, c) => {
+        const p = [...positions.subarray(3 * c, 3 * c + 3)], key = p.map(v => Math.fround(v) + 0).join()
+        if (!seen.has(key)) {
+          seen.set(key, corners.length / 3)
+          corners.push(...p)
+        }
+        return seen.get(key)!
+      })
+      return new library.Manifold(new library.Mesh({ numProp: 3, vertProperties: Float32Array.from(corners), triVerts }))
+    }
+    for (const positions of [cube, positionsOf(ball(50, 64, 128)), positionsOf(torus(40, 12)), positionsOf(turned([[30, 0], [20, 40], [30, 80]]))]) {
+      const theirs = solid(positions), ours = measureMesh(positions)
+      expect(ours.volume / theirs.volume()).toBeCloseTo(1, 5)
+      expect(ours.area / theirs.surfaceArea()).toBeCloseTo(1, 5)
+    }
+    // A hook of three overlapping boxes, and a cup sunk into a box: by hand 96 000, and 500 000 + pi 15^2 40.
+    const union = (parts: Float32Array[]) => parts.map(solid).reduce((a, b) => a.add(b)).volume()
+    const boxes = [box([0, 0, 0], [20, 20, 100]), box([60, 0, 0], [80, 20, 100]), box([0, 0, 0], [80, 20, 20])].map(positionsOf)
+    expect(union(boxes)).toBeCloseTo(96_000, 0)
+    const model = judged(positionsOf(hook()))
+    expect(model.measures.volume / 96_000).toBeCloseTo(1, 2)
+    expect(measureMesh(positionsOf(hook())).volume).toBeCloseTo(112_000, 0)
+    expect(model.remarks).toEqual(['Parts of it run through each other; what they share is counted once.'])
+    const sunk = [positionsOf(box([-50, -50, 0], [50, 50, 50])), positionsOf(turned([[15, 40], [15, 90]], 96))]
+    expect(judged(positionsOf(cupOnRoof())).measures.volume / union(sunk)).toBeCloseTo(1, 2)
+    expect(judged(cube).remarks).toEqual([])
+  })
+
+  it('a simpler mesh for searching stays closed and close', () => {
+    const many = positionsOf(ball(50, 200, 400)), fewer = decimated(many, 60)
+    expect(fewer.length).toBeLessThan(0.35 * many.length)
+    expect(measureMesh(fewer).volume / measureMesh(many).volume).toBeCloseTo(1, 2)
+    expect(columnSpans(fewer, [0.2, 0.4, 0.9], 64).bad).toBe(0)
+    expect(decimated(cube, 60)).toBe(cube)
   })
 
   it('asks which unit was meant, and says which are out of reason', () => {
@@ -168,5 +215,73 @@ describe('trapped air (analytic cases)', () => {
     expect(result.angle * 180 / Math.PI).toBeGreaterThan(25)
     expect(result.angle * 180 / Math.PI).toBeLessThan(50)
     expect(shares.every((s, i) => s >= 0 && s <= 1 && (i === 0 || s >= shares[i - 1]!))).toBe(true)
+  })
+})
+
+describe('filling, shutting and tipping', () => {
+  const legs = positionsOf(hook()), cup = positionsOf(cupOnRoof())
+  const corner: Opening = { at: [40, 40, 50], radius: 3, out: [0, 0, 1] }
+
+  it('air put under one leg of a shut hook spills over the bend into the other, and when both are full goes on down', () => {
+    const spans = columnSpans(legs, [0, 0, 1], 96), pools = airPools(spans, [])
+    const rest = (ml: number) => {
+      const risen = new Float64Array(pools.nodes.length)
+      // The first peak is that of one of the legs; each holds 20 x 20 x 80 above the bend.
+      risen[0] = ml
+      const level = restingAir(pools, risen)
+      const depth = [0, 0]
+      for (let c = 0; c < spans.nu * spans.nv; c++) for (let i = spans.start[c]!; i < spans.start[c + 1]!; i++) if (spans.hi[i]! > 99) depth[pools.peak[i] === 0 ? 0 : 1] = 100 - level[i]!
+      return depth
+    }
+    for (const [given, here, there] of [[20_000, 50, 0], [40_000, 80, 20], [80_000, 90, 90]] as const) {
+      const [a, b] = rest(given)
+      expect(Math.abs(a! - here)).toBeLessThan(2)
+      expect(Math.abs(b! - there)).toBeLessThan(2)
+    }
+  })
+
+  it.each<[string, Float32Array, Opening[]]>([
+    ['a cup on a roof', cup, [corner]], ['a hook', legs, [{ at: [10, 10, 100], radius: 10, out: [0, 0, 1] }]], ['a ball with its hole at the side', positionsOf(ball(50, 64, 128)), [{ at: [50, 0, 0], radius: 3, out: [1, 0, 0] }]],
+  ])('an empty mould that only fills keeps what the flood says: %s, whichever way up', (_, positions, openings) => {
+    for (const up of [[0, 0, 1], [0.3, 0.2, 0.8], [-0.7, 0.4, 0.2]] as Vector[]) {
+      const flood = trappedAir(positions, up, openings, [], 64), pools = airAfterTips(positions, up, openings, [], 64)
+      expect(Math.abs(pools.filled - flood.trapped) / flood.volume).toBeLessThan(1e-5)
+    }
+  })
+
+  it('however often a shut mould is turned, its air stays the same', () => {
+    const closed = airAfterTips(cup, [0, 0, 1], [], [], 48)
+    expect(closed.filled / closed.volume).toBeCloseTo(1, 9)
+    fc.assert(fc.property(fc.array(fc.tuple(fc.double({ min: -1, max: 1, noNaN: true }), fc.double({ min: -1, max: 1, noNaN: true })), { minLength: 1, maxLength: 3 }), (tips) => {
+      // With an opening, tips without a way out never lose or make any: what is left after is at most what there was.
+      const a = airAfterTips(cup, [0, 0, 1], [corner], tips.map(([x, y]): Vector => [x, y, 0.4]), 32)
+      let before = a.filled
+      for (const m of a.moves) {
+        expect(m.left).toBeLessThan(before * (1 + 1e-9))
+        before = m.left
+      }
+    }), { numRuns: 15 })
+  })
+
+  it('a cup on a roof is freed by tipping the hole’s corner up, and tipped the other way its air comes back', () => {
+    expect(airAfterTips(cup, [0, 0, 1], [corner], [[1, 1, 0]], 64).moves[0]!.left).toBeLessThan(50)
+    // Tipped the other way the air comes to rest under the roof far from the hole, and rises back into the cup.
+    expect(airAfterTips(cup, [0, 0, 1], [corner], [[-1, -1, 0.02]], 64).moves[0]!.left / airAfterTips(cup, [0, 0, 1], [corner], [], 64).filled).toBeGreaterThan(0.5)
+    const { result, shares } = finish(searchMoves(cup, [0, 0, 1], [corner], 32, 64))
+    expect(result.moves).toHaveLength(1)
+    expect(result.moves[0]!.left).toBeLessThan(0.001 * result.volume)
+    expect(sideThatGoesDown([0, 0, 1], result.moves[0]!.up)).toMatch(/^−[xy]( and −[xy])?$/)
+    expect(shares.every((s, i) => s >= 0 && s <= 1 && (i === 0 || s >= shares[i - 1]!))).toBe(true)
+  })
+
+  it('the samples’ faults go away: the bell-pull by one tip, the rosette by one or two of at most 120 degrees', () => {
+    for (const [name, opening] of [['bell-pull', { at: [0, 0, 60], radius: 6, out: [0, 0, 1] }], ['rosette', { at: [0, 0, 22], radius: 150, out: [0, 0, 1], reach: 0 }]] as const) {
+      const read = readStl(new Uint8Array(readFileSync(`public/samples/${name}.stl`)))
+      if (!read.ok) throw new Error(read.sentence)
+      const { result } = finish(searchMoves(read.positions, [0, 0, 1], [opening]))
+      expect(result.moves.length).toBeGreaterThan(0)
+      expect(result.moves.at(-1)!.left / result.volume).toBeLessThan(0.0005)
+      for (const m of result.moves) expect(m.angle).toBeLessThan(2.1)
+    }
   })
 })

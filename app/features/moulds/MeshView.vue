@@ -20,7 +20,7 @@ const emit = defineEmits<{ pick: [at: Vector, out: Vector] }>()
 const canvas = ref<HTMLCanvasElement>()
 const failed = ref(false)
 const DRAFT = Math.sin(3 * Math.PI / 180)
-const COLOUR = { mix: new THREE.Color('#b9c4c8'), locked: new THREE.Color('#d9a441'), air: '#6f4fb0', water: '#1769a5' }
+const COLOUR = { mix: new THREE.Color('#b9c4c8'), locked: new THREE.Color('#d9a441'), air: '#6f4fb0', water: '#1769a5', empty: '#dfe7e8', poured: '#7d949e' }
 
 let renderer: THREE.WebGLRenderer | undefined, controls: OrbitControls | undefined, camera: THREE.PerspectiveCamera | undefined
 const scene = new THREE.Scene()
@@ -28,6 +28,9 @@ const marks = new THREE.Group()
 const section = new THREE.Plane()
 let mesh: THREE.Mesh<THREE.BufferGeometry, THREE.MeshStandardMaterial> | undefined
 const box = new THREE.Box3()
+/** The face of the cut: what is inside the skin along the section plane, empty above the level and poured below it. */
+const cap = new THREE.Group()
+const belowLevel = new THREE.Plane()
 let asked = false
 
 /** Draws once, at the next frame: nothing moves unless somebody moves it. */
@@ -54,8 +57,27 @@ function build() {
   box.copy(geometry.boundingBox!)
   mesh = new THREE.Mesh(geometry, new THREE.MeshStandardMaterial({ vertexColors: true, roughness: 0.85, side: THREE.DoubleSide, clippingPlanes: [section] }))
   scene.add(mesh)
+  buildCap(geometry)
   paint()
   aim()
+}
+/** Counts skins behind the cut in the stencil buffer, back faces up and front faces down; where the count is not nothing, the cut runs through the piece. */
+function buildCap(geometry: THREE.BufferGeometry) {
+  cap.clear()
+  const counting = (side: THREE.Side, op: THREE.StencilOp) => {
+    const counted = new THREE.Mesh(geometry, new THREE.MeshBasicMaterial({ side, colorWrite: false, depthWrite: false, depthTest: false, clippingPlanes: [section], stencilWrite: true, stencilFunc: THREE.AlwaysStencilFunc, stencilFail: op, stencilZFail: op, stencilZPass: op }))
+    counted.renderOrder = 1
+    return counted
+  }
+  cap.add(counting(THREE.BackSide, THREE.IncrementWrapStencilOp), counting(THREE.FrontSide, THREE.DecrementWrapStencilOp))
+  const size = box.getSize(new THREE.Vector3()).length()
+  for (const [color, planes, order] of [[COLOUR.empty, [], 1.1], [COLOUR.poured, [belowLevel], 1.2]] as const) {
+    const face = new THREE.Mesh(new THREE.PlaneGeometry(2 * size, 2 * size), new THREE.MeshBasicMaterial({ color, side: THREE.DoubleSide, clippingPlanes: [...planes], stencilWrite: true, stencilRef: 0, stencilFunc: THREE.NotEqualStencilFunc, polygonOffset: true, polygonOffsetFactor: order === 1.1 ? 0 : -1, polygonOffsetUnits: order === 1.1 ? 0 : -1 }))
+    face.name = 'face'
+    face.renderOrder = order
+    cap.add(face)
+  }
+  cap.children.at(-1)!.onAfterRender = r => r.clearStencil()
 }
 function paint() {
   if (!mesh) return
@@ -90,6 +112,14 @@ function place() {
   const span = (d: THREE.Vector3) => corners.map(c => c.dot(d)).reduce(([a, b], v) => [Math.min(a, v), Math.max(b, v)] as const, [Infinity, -Infinity] as const)
   const [near, far] = span(across)
   section.setComponents(-across.x, -across.y, -across.z, far - cut * (far - near) + 1e-4 * size)
+  const [bottom, top] = span(w)
+  belowLevel.setComponents(-w.x, -w.y, -w.z, bottom + level * (top - bottom))
+  cap.visible = cut > 0
+  for (const face of cap.children) {
+    if (face.name !== 'face') continue
+    face.quaternion.setFromUnitVectors(new THREE.Vector3(0, 0, 1), across)
+    face.position.copy(middle).addScaledVector(across, section.distanceToPoint(middle))
+  }
   marks.clear()
   for (const o of openings) {
     const disc = new THREE.Mesh(new THREE.CylinderGeometry(Math.min(o.radius, size / 3), Math.min(o.radius, size / 3), size / 200, 48), new THREE.MeshBasicMaterial({ color: o.vent ? COLOUR.air : COLOUR.water, transparent: true, opacity: o.radius > size / 3 ? 0.12 : 0.85 }))
@@ -104,10 +134,9 @@ function place() {
     marks.add(ball)
   }
   if (level > 0) {
-    const [low, high] = span(w)
-    const plane = new THREE.Mesh(new THREE.PlaneGeometry(size, size), new THREE.MeshBasicMaterial({ color: COLOUR.water, transparent: true, opacity: 0.28, side: THREE.DoubleSide }))
+    const plane = new THREE.Mesh(new THREE.PlaneGeometry(0.8 * size, 0.8 * size), new THREE.MeshBasicMaterial({ color: COLOUR.water, transparent: true, opacity: 0.2, side: THREE.DoubleSide }))
     plane.quaternion.setFromUnitVectors(new THREE.Vector3(0, 0, 1), w)
-    plane.position.copy(middle).addScaledVector(w, low + level * (high - low) - middle.dot(w))
+    plane.position.copy(middle).addScaledVector(w, bottom + level * (top - bottom) - middle.dot(w))
     marks.add(plane)
   }
   draw()
@@ -152,7 +181,7 @@ function key(event: KeyboardEvent) {
 let watcher: ResizeObserver | undefined
 onMounted(() => {
   try {
-    renderer = new THREE.WebGLRenderer({ canvas: canvas.value!, antialias: true, alpha: true })
+    renderer = new THREE.WebGLRenderer({ canvas: canvas.value!, antialias: true, alpha: true, stencil: true })
   }
   catch {
     failed.value = true
@@ -161,7 +190,7 @@ onMounted(() => {
   renderer.localClippingEnabled = true
   renderer.setPixelRatio(Math.min(2, devicePixelRatio))
   camera = new THREE.PerspectiveCamera(35, 1, 0.1, 1000)
-  scene.add(new THREE.HemisphereLight('#ffffff', '#77848a', 2.2), marks)
+  scene.add(new THREE.HemisphereLight('#ffffff', '#77848a', 2.2), marks, cap)
   const lamp = new THREE.DirectionalLight('#ffffff', 1.6)
   camera.add(lamp)
   scene.add(camera)

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Select from 'primevue/select'
+import { positionsOf, turned } from '~core/mould/solids'
 import { turnedArea, turnedUndercuts, type Point, type Shape } from '~core/mould/shapes'
 import { formatLength, roundTo } from '~core/units/format'
 import QuantityField from '~/ui/QuantityField.vue'
+import { useModel } from '~/stores/model'
 import { useSession } from '~/stores/session'
 import { BLANK_SHAPES } from './blanks'
 import PointDrawing from './PointDrawing.vue'
@@ -48,6 +50,12 @@ function dropPoint(i: number) {
     emit('change', { ...shape, points: left.map(p => ({ ...p, height: p.height - floor })) })
   }
 }
+async function inSpace() {
+  if (shape.kind !== 'turned') return
+  const made = useModel().take(positionsOf(turned(shape.points.map(p => [p.across / 2, p.height] as const))), 'Turned profile')
+  await navigateTo('/moulds/model')
+  await made
+}
 const locks = computed(() => shape.kind === 'turned' ? turnedUndercuts(shape.points)[0] : undefined)
 </script>
 
@@ -72,6 +80,7 @@ const locks = computed(() => shape.kind === 'turned' ? turnedUndercuts(shape.poi
       </ul>
       <Button :label="shape.kind === 'turned' ? 'One more height' : 'One more corner'" severity="secondary" size="small" @click="addPoint" />
       <p v-if="shape.kind === 'turned'" class="small soft">Left: height from the bottom; right: inside diameter there. Walls and floor: {{ roundTo(turnedArea(shape.points) * 1e4, 1) }} cm².</p>
+      <Button v-if="shape.kind === 'turned'" label="See it in three dimensions" severity="secondary" size="small" @click="inSpace" />
       <p v-if="locks" class="small lock">It locks: {{ formatLength(locks.by, session.units) }} wider all round below {{ formatLength(locks.to, session.units) }} than at its neck. A rigid form will not let go; a flexible one may.</p>
     </template>
   </div>

@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
+import { sideThatGoesDown } from '~core/mould/fill-moves'
 import { combineGauges } from '~core/mould/gauge'
 import { FILE_UNITS, type FileUnit } from '~core/mould/mesh'
 import { dot, type Vector } from '~core/mould/spans'
@@ -47,15 +48,26 @@ function where(at: Vector): string {
   })()
   return `${roundTo(height * 100, 1)} % of the way up; x ${roundTo(part(0) * 100, 1)} %, y ${roundTo(part(1) * 100, 1)} %, z ${roundTo(part(2) * 100, 1)} % across`
 }
-/** Which way to lean it: the side that goes down. */
-const lean = computed(() => {
-  const best = model.tilt?.best.up
-  if (!best) return ''
-  const names: readonly (readonly [string, Vector])[] = [['+x', [1, 0, 0]], ['−x', [-1, 0, 0]], ['+y', [0, 1, 0]], ['−y', [0, -1, 0]], ['+z', [0, 0, 1]], ['−z', [0, 0, -1]]]
-  // What rises in the tilt lies along the new up; its opposite goes down.
-  const down = names.filter(([, d]) => Math.abs(dot(d, model.up)) < 0.5).reduce((a, b) => dot(b[1], best) < dot(a[1], best) ? b : a)
-  return down[0]
-})
+/** A hole is shut with a hand; a mould that is open on top, with a board. */
+const shutWith = computed(() => model.pour.every(o => o.reach === 0) ? 'with a board held on it' : model.vents.length > 0 ? 'with the hole and the vents held shut' : 'with the hole held shut')
+const tips = computed(() => model.moves?.moves.map(m => ({ ...m, degrees: Math.round(m.angle * 36 / Math.PI) * 5, side: sideThatGoesDown(model.up, m.up) })) ?? [])
+let filling = 0
+/** Lets the level rise; all at once where motion is not wanted. */
+function watchItFill() {
+  cancelAnimationFrame(filling)
+  if (matchMedia('(prefers-reduced-motion: reduce)').matches) {
+    level.value = 1
+    return
+  }
+  if (cut.value === 0) cut.value = 0.5
+  const began = performance.now()
+  const step = (now: number) => {
+    level.value = Math.min(1, (now - began) / 5000)
+    if (level.value < 1) filling = requestAnimationFrame(step)
+  }
+  filling = requestAnimationFrame(step)
+}
+onBeforeUnmount(() => cancelAnimationFrame(filling))
 async function bring(event: Event) {
   const field = event.target as HTMLInputElement, file = field.files?.[0]
   if (file) await model.read(file)
@@ -123,6 +135,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
         <div class="sliders">
           <label>Cut open <input v-model.number="cut" type="range" min="0" max="0.98" step="0.01"></label>
           <label>Filled to <input v-model.number="level" type="range" min="0" max="1" step="0.01"></label>
+          <Button label="Watch it fill" severity="secondary" size="small" @click="watchItFill" />
         </div>
         <p class="small soft">Blue: where it is poured. Violet: air, and vents. Amber: less than three degrees of draft along the way it is pulled. Double-click the piece to put the pour hole there.</p>
       </div>
@@ -174,12 +187,23 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
             <p v-if="air.badColumns > 0" class="small problem warn">The model has holes: {{ air.badColumns }} columns could not be followed.</p>
             <div v-if="pockets.length > 0" class="pair">
               <Button label="Try tilting it" severity="secondary" :disabled="!!model.working" @click="model.lookForTilt()" />
+              <Button label="Try shutting and tipping it" severity="secondary" :disabled="!!model.working" @click="model.lookForMoves()" />
               <Button label="Best place for a vent" severity="secondary" :disabled="!!model.working" @click="model.lookForVent(inFile(vent))" />
             </div>
             <p v-if="model.tilt" role="status">
               <template v-if="degrees < 3">No tilt helps: it is best as it stands.</template>
-              <template v-else>Lean it {{ degrees }}°, its {{ lean }} side down, while it fills: {{ volume(model.tilt.best.trapped) }} of air stays instead of {{ volume(model.tilt.upright.trapped) }}. Then bring it back and top it up.</template>
+              <template v-else>Lean it {{ degrees }}°, its {{ sideThatGoesDown(model.up, model.tilt.best.up) }} side down, while it fills: {{ volume(model.tilt.best.trapped) }} of air stays instead of {{ volume(model.tilt.upright.trapped) }}. Then bring it back and top it up.</template>
             </p>
+            <div v-if="model.moves" role="status">
+              <p v-if="tips.length === 0">No tipping frees a fifth of it. A vent does.</p>
+              <template v-else>
+                <ol class="moves">
+                  <li>Fill it as it stands: {{ volume(model.moves.filled) }} of air stays.</li>
+                  <li v-for="(t, i) in tips" :key="i">{{ shutWith.charAt(0).toUpperCase() + shutWith.slice(1) }}, tip it {{ t.degrees }}°<template v-if="t.side">, its {{ t.side }} side down</template>. Bring it back, open it, top it up: {{ t.left < 0.0005 * model.moves.volume ? 'nothing worth naming' : volume(t.left) }} stays.</li>
+                </ol>
+                <p class="small soft">While the mix is thin: in a creamy one, bubbles under some 4 mm stay where they are. Tap those out.</p>
+              </template>
+            </div>
             <div v-if="model.vented" class="column">
               <p role="status">A vent {{ where(model.vented.vent.at) }} leaves {{ volume(model.vented.after.trapped) }} of air.</p>
               <Button label="Put it there" severity="secondary" size="small" @click="useVent" />
@@ -204,7 +228,7 @@ header { display: flex; flex-wrap: wrap; gap: 8px 18px; align-items: center; mar
 .two { display: grid; grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr); gap: 26px; align-items: start; }
 .column { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; align-content: start; }
 section { border-bottom: 1px solid var(--line); padding-bottom: 14px; }
-.sliders { display: grid; grid-template-columns: 1fr 1fr; gap: 18px; }
+.sliders { display: grid; grid-template-columns: 1fr 1fr auto; gap: 18px; align-items: end; }
 .sliders label { display: grid; gap: 2px; font-weight: 600; font-size: 0.9rem; }
 .big { font-size: 1.5rem; font-weight: 700; }
 .ask { display: grid; gap: 6px; }
@@ -214,5 +238,6 @@ section { border-bottom: 1px solid var(--line); padding-bottom: 14px; }
 .facts { display: grid; grid-template-columns: auto 1fr; gap: 4px 14px; font-size: 0.93rem; }
 .facts dt { color: var(--soft); }
 .pocket { padding: 6px 0; }
+.moves { list-style: decimal; padding-left: 22px; display: grid; gap: 4px; }
 @media (max-width: 900px) { .two { grid-template-columns: minmax(0, 1fr); } }
 </style>
