@@ -1,6 +1,7 @@
 import { z } from './zod'
 import { MOULD_MATERIALS, type MouldMaterial } from '~core/gypsum/body'
 import type { Gauge } from '~core/mould/gauge'
+import type { PhotoScale } from '~core/mould/photo'
 import type { Shape } from '~core/mould/shapes'
 import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
 
@@ -39,8 +40,29 @@ export const gaugeSchema = z.discriminatedUnion('how', [
   z.object({ how: z.literal('told'), volume: positive, percent: z.number().min(0.1).max(90) }),
 ]) satisfies z.ZodType<Gauge>
 
+const pixel = z.object({ x: z.number().min(-1e5).max(1e5), y: z.number().min(-1e5).max(1e5) })
+const photoScaleSchema = z.discriminatedUnion('how', [
+  z.object({ how: z.literal('ruler'), ends: z.tuple([pixel, pixel]).readonly(), length: metres('The ruler') }),
+  z.object({ how: z.literal('rectangle'), corners: z.tuple([pixel, pixel, pixel, pixel]).readonly(), width: metres('The rectangle'), length: metres('The rectangle') }),
+]) satisfies z.ZodType<PhotoScale>
+
+/** A print in the ground: where and when it was found, what may have made it, and what was measured in its photo. */
+export const impressionSchema = z.object({
+  place: z.string().trim().max(200),
+  on: z.iso.date('Say on which day, as year-month-day.'),
+  believed: z.string().trim().max(200),
+  photo: z.object({
+    id: z.uuid(), scale: photoScaleSchema, camera: z.object({ distance: z.number().min(0).max(20), deeper: z.number().min(-2).max(2) }).optional(),
+    marks: z.array(z.object({ name: z.string().trim().min(1, 'Give each measure a name.').max(60), what: z.enum(['length', 'outline']), points: z.array(pixel).min(2).max(200).readonly() })).max(40, 'Forty measures are enough.'),
+  }).optional(),
+})
+export type Impression = z.infer<typeof impressionSchema>
+
+export const MOULD_KINDS = ['block', 'skin', 'parts', 'open', 'press', 'waste', 'impression', 'print'] as const
+
 export const mouldSchema = z.object({
   name,
+  kind: z.enum(MOULD_KINDS).optional(),
   material: z.enum(keys<MouldMaterial>(MOULD_MATERIALS)),
   volume: z.object({ value: z.number().positive('A mould holds more than nothing.').max(1, 'A mould holds at most 1 000 l here.'), low: z.number().positive(), high: z.number().positive().max(2) })
     .refine(v => v.low <= v.value && v.value <= v.high, 'The range of the volume must hold the volume itself.'),
@@ -53,11 +75,13 @@ export const mouldSchema = z.object({
   gauges: z.array(gaugeSchema).max(20, 'Twenty gauges are enough.').optional(),
   copies: z.int('Whole moulds only.').min(1, 'One mould at least.').max(1000).optional(),
   halves: z.int().min(1).max(20).optional(),
+  straps: z.int().min(0).max(40).optional(),
   cradle: z.boolean().optional(),
   pourHole: length(1, 'The pour hole').optional(),
   /** Pours that it is expected to last, and what it cost, in the workshop's money. */
   life: z.int().min(1).max(100_000).optional(),
   cost: z.number().min(0, 'A cost is not negative.').max(1e6).optional(),
+  impression: impressionSchema.optional(),
   wear: z.array(z.object({ on: z.iso.date(), note: z.string().trim().min(1, 'Say what you saw.').max(300), tear: z.boolean() })).max(200).optional(),
 })
 

@@ -30,6 +30,7 @@ export function releaseSentence(mould: MouldMaterial): string {
 export interface ReadyFacts {
   readonly material: MouldMaterial
   readonly halves?: number
+  readonly straps?: number
   readonly cradle?: boolean
   readonly pourHole?: number
   readonly fragile: boolean
@@ -42,7 +43,7 @@ export interface ReadyFacts {
 export function readinessOf(m: ReadyFacts, poured: { readonly additions: readonly Addition[] }): readonly string[] {
   const list: string[] = []
   const rule = releaseRule(m.material, poured)
-  if ((m.halves ?? 1) > 1) list.push('Halves keyed and taped without stretch; not squeezed.')
+  if ((m.halves ?? 1) > 1) list.push(m.straps ? `Halves keyed; ${m.straps === 1 ? 'its strap' : `all ${m.straps} straps`} on, snug and not squeezing.` : 'Halves keyed and taped without stretch; not squeezed.')
   if (m.material === 'ground') list.push('Photographed from straight above with a ruler. Ring pressed in and sealed; at least 13 mm of plaster above the ground.')
   else if (m.material === 'soft-impression') list.push('Crumbs out. Wet, no puddle, poured today.')
   else if (!/^None/.test(rule.needs)) list.push(`${rule.needs}: ${rule.why}`)

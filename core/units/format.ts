@@ -53,6 +53,12 @@ export function formatLength(m: Metres, prefs: UnitPreferences): string {
   return `${roundTo(UNITS.inch.fromSi(m), 0.1)} in`
 }
 
+/** Square centimetres, tenths below ten; or square inches to a tenth. */
+export function formatArea(m2: number, prefs: UnitPreferences): string {
+  if (prefs.length === 'mm') return `${roundTo(m2 * 1e4, m2 < 1e-3 ? 0.1 : 1)} cm²`
+  return `${roundTo(m2 / UNITS.inch.toSi(1) ** 2, 0.1)} in²`
+}
+
 /** Small lengths, like bubbles: hundredths of a millimetre below one, tenths above; thousandths of an inch. */
 export function formatFine(m: Metres, prefs: UnitPreferences): string {
   if (prefs.length === 'mm') return `${roundTo(m * 1000, m < 1e-3 ? 0.01 : 0.1)} mm`

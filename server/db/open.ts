@@ -2,9 +2,10 @@ import { Kysely, Migrator, PostgresDialect, type Migration } from 'kysely'
 import pg from 'pg'
 import * as m0001 from './migrations/0001-first-workshop'
 import * as m0002 from './migrations/0002-meshes'
+import * as m0003 from './migrations/0003-photos'
 import type { Database } from './schema'
 
-const MIGRATIONS: Record<string, Migration> = { '0001-first-workshop': m0001, '0002-meshes': m0002 }
+const MIGRATIONS: Record<string, Migration> = { '0001-first-workshop': m0001, '0002-meshes': m0002, '0003-photos': m0003 }
 
 // Every bigint here is a millisecond count, far below 2^53.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number)

@@ -40,6 +40,8 @@ export interface CastProjectionTable { pour_id: string, workshop_id: string, cas
 export interface MeshTable { id: string, workshop_id: string, mould_id: string, name: string, unit: string, triangles: number, parts: number, sha256: string | null, created_at: Generated<Date> }
 export interface MeshPartTable { mesh_id: string, part: number, workshop_id: string, data: Buffer }
 
+export interface PhotoTable { id: string, workshop_id: string, mould_id: string, caption: string, width: number, height: number, sha256: string, data: Buffer, created_at: Generated<Date> }
+
 export interface Database {
   workshop: WorkshopTable
   person: PersonTable
@@ -51,4 +53,5 @@ export interface Database {
   cast_projection: CastProjectionTable
   mesh: MeshTable
   mesh_part: MeshPartTable
+  photo: PhotoTable
 }

@@ -183,3 +183,75 @@ test.describe('moulds', () => {
     await expect(page.getByRole('heading', { name: '<b>x</b>.stl' })).toBeVisible()
   })
 })
+
+test.describe('a print by photo', () => {
+  /** Drags a mark to a place in the picture, by its pixels. */
+  async function put(page: Page, group: string, mark: number, x: number, y: number): Promise<void> {
+    const photo = (await page.getByRole('group', { name: 'The photo with its marks' }).boundingBox())!
+    const grip = (await page.getByRole('button', { name: new RegExp(`^${group}, mark ${mark},`) }).boundingBox())!
+    const k = photo.width / 1600
+    await page.mouse.move(grip.x + grip.width / 2, grip.y + grip.height / 2)
+    await page.mouse.down()
+    await page.mouse.move(photo.x + x * k, photo.y + y * k, { steps: 3 })
+    await page.mouse.up()
+  }
+  const value = async (page: Page, name: string) => Number((await page.locator(`[aria-label="${name}"] .strong`).innerText()).replace(/[^\d.]/g, ''))
+
+  test('a rectangle straightens it, a ruler does not; measures, place and photo stay with the mould it becomes', async ({ page, demo }) => {
+    await enterDemo(page, demo)
+    await page.setViewportSize({ width: 1280, height: 1000 })
+    await page.goto(`${demo.url}/moulds`)
+    await page.getByRole('button', { name: 'A print by photo' }).click()
+    await expect(page.getByRole('heading', { name: 'A print by photo' })).toBeVisible()
+    await page.locator('input[type=file]').setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') })
+    await expect(page.getByText(/^This is no picture/)).toBeVisible()
+    await page.getByRole('button', { name: 'a boot print beside a card and a ruler' }).click()
+    // Where the drawing put them (demo/print-photo.mjs): heel, toe, the ruler's long marks, the card's corners.
+    await put(page, 'Length', 1, 252.9, 433.2)
+    await put(page, 'Length', 2, 1093.9, 648.5)
+    await put(page, 'Ruler', 1, 288.5, 995.6)
+    await put(page, 'Ruler', 2, 941.1, 981.8)
+    const byRuler = await value(page, 'Length')
+    expect(Math.abs(byRuler - 284)).toBeGreaterThan(8)
+    await page.getByRole('button', { name: 'Four corners of a rectangle' }).click()
+    for (const [i, [x, y]] of ([[1124.6, 391.4], [1535.1, 396.2], [1576.6, 684.9], [1149.7, 687]] as const).entries()) await put(page, 'Rectangle', i + 1, x, y)
+    for (const [label, size] of [['Its upper side in the photo', '148'], ['Its right side in the photo', '105']] as const) {
+      await page.getByRole('textbox', { name: label }).fill(size)
+      await page.keyboard.press('Tab')
+    }
+    expect(Math.abs(await value(page, 'Length') - 284)).toBeLessThan(4)
+
+    // Corners crossed over are refused in words, and nothing is lost.
+    await put(page, 'Rectangle', 1, 1480, 600)
+    await expect(page.getByText(/in order, once round the rectangle/)).toBeVisible()
+    await put(page, 'Rectangle', 1, 1124.6, 391.4)
+    await page.getByRole('button', { name: 'Trace an outline' }).click()
+    await page.getByRole('button', { name: 'One more corner' }).click()
+    await page.getByRole('button', { name: /^The print, mark 1,/ }).focus()
+    const before = await value(page, 'The print')
+    await page.keyboard.press('Shift+ArrowLeft')
+    await expect.poll(() => value(page, 'The print')).toBeGreaterThan(before)
+    await expect(page.getByText(/^It takes about/)).toBeVisible()
+    await expectAccessible(page)
+
+    await page.getByLabel('Name', { exact: true }).fill('Heel mark nine')
+    await page.getByLabel('Where').fill('Towpath, by the lower lock')
+    await page.getByLabel('Believed to be made by').fill('a left boot')
+    await page.getByRole('button', { name: 'Keep it as a mould' }).click()
+    await page.getByRole('link', { name: 'Go to it' }).click()
+    await expect(page.getByText(/^Towpath, by the lower lock, .*Believed to be made by a left boot\.$/)).toBeVisible()
+    await expect(page.getByText(/^Length 28\d mm · The print \d+ cm²$/)).toBeVisible()
+    await expect(page.getByRole('img', { name: 'The print, with what gives its scale' })).toHaveJSProperty('naturalWidth', 1600)
+
+    // It is measured again where it was left, and photos come and go.
+    await page.getByRole('link', { name: 'Its photo and measures' }).click()
+    expect(Math.abs(await value(page, 'Length') - 284)).toBeLessThan(4)
+    await page.goBack()
+    await page.getByLabel('What the next photo shows').fill('The ring pressed in')
+    await page.locator('input[type=file]').setInputFiles('public/samples/print.jpg')
+    await page.getByRole('button', { name: 'Larger: The ring pressed in' }).click()
+    await page.getByRole('button', { name: 'Take this photo away' }).click()
+    await expect(page.getByRole('img', { name: 'The ring pressed in' })).toHaveCount(0)
+    await expectAccessible(page)
+  })
+})

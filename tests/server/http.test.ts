@@ -219,6 +219,37 @@ describe('models of moulds', () => {
   })
 })
 
+describe('photos of moulds', () => {
+  /** The least that is a JPEG by its segments: frame 7 x 5, with place and comment beside it, and a tail after its end. */
+  const segment = (marker: number, ...data: number[]) => [0xFF, marker, (data.length + 2) >> 8, (data.length + 2) & 255, ...data]
+  const text = (words: string) => [...new TextEncoder().encode(words)]
+  const picture = [...segment(0xC0, 8, 0, 5, 0, 7, 1, 1, 0x11, 0), ...segment(0xDA, 1, 1, 0, 0, 63, 0), 1, 2, 0xFF, 0, 3, 0xFF, 0xD9]
+  const jpeg = Uint8Array.from([0xFF, 0xD8, ...segment(0xE1, ...text('Exif 53.1 N 8.2 E')), ...segment(0xFE, ...text('owner')), ...picture, ...text('and a film')])
+  const put = (id: string, body: Uint8Array, cookie: string, mould: string = ids.moulds.lantern, caption = 'Seam') => fetch(`${product.url}/api/photos/${id}?mould=${mould}&caption=${caption}`, { method: 'PUT', headers: { 'origin': product.url, 'sec-fetch-site': 'same-origin', 'content-type': 'image/jpeg', cookie }, body: body as BodyInit })
+
+  it('keep the picture and nothing that was written beside it, once however often they are sent, and go when told', async () => {
+    const id = randomUUID()
+    expect(await (await put(id, jpeg, member)).json()).toEqual({ id, width: 7, height: 5 })
+    expect((await put(id, jpeg, member)).status).toBe(200)
+    expect((await ask(product, 'GET', `photos?mould=${ids.moulds.lantern}`, { cookie: viewer })).body).toMatchObject([{ id, caption: 'Seam', width: 7, height: 5, bytes: 2 + picture.length }])
+    const back = await fetch(`${product.url}/api/photos/${id}`, { headers: { cookie: viewer } })
+    expect([back.headers.get('content-type'), back.headers.get('x-content-type-options'), new Uint8Array(await back.arrayBuffer())]).toEqual(['image/jpeg', 'nosniff', Uint8Array.from([0xFF, 0xD8, ...picture])])
+    expect((await ask(product, 'DELETE', `photos/${id}`, { cookie: viewer })).status).toBe(403)
+    expect((await ask(product, 'DELETE', `photos/${id}`, { cookie: member })).status).toBe(200)
+    expect((await ask(product, 'GET', `photos/${id}`, { cookie: member })).status).toBe(404)
+  })
+
+  it('are for members, of a mould that exists, and JPEG that is whole; anything else is refused in words', async () => {
+    const id = randomUUID()
+    const sentence = async (r: Response) => ((await r.json()) as { data: { sentence: string } }).data.sentence
+    expect((await put(id, jpeg, viewer)).status).toBe(403)
+    expect((await put(id, jpeg, member, randomUUID())).status).toBe(404)
+    expect((await fetch(`${product.url}/api/photos/${id}`)).status).toBe(401)
+    for (const broken of [jpeg.slice(0, 60), Uint8Array.from(text('<svg onload=alert(1)>')), jpeg.slice(2), Uint8Array.from([0xFF, 0xD8, 0xFF, 0xD9])]) expect(await sentence(await put(id, broken, member))).toBe('This is no whole JPEG photo.')
+    expect(await sentence(await put(id, new Uint8Array(900_001), member))).toMatch(/^A photo has between 1 and 900000 bytes/)
+  })
+})
+
 describe('the database', () => {
   it('when it is gone the server says so in words, and goes on when it is back', async () => {
     const admin = new pg.Client({ connectionString: `${inject('databaseBase')}postgres` })

@@ -13,6 +13,7 @@ import { makeIds, MOULDS, BUCKETS, planOf, WISHES } from '../../demo/saltmarsh'
 import { seedDemo } from '../../demo/seed'
 import { archiveItem, libraryItems, savedPlans, saveItem, savePlan, Stale, worldOf } from '../../server/db/library'
 import { beginMesh, finishMesh, meshOfMould, meshPart, putPart } from '../../server/db/meshes'
+import { dropPhoto, keepPhoto, photoData, photosOfMould, TooMany } from '../../server/db/photos'
 import { migrateToLatest, type Db } from '../../server/db/open'
 import { castRows, EventsRefused, pourEventsAfter, pourRows, pourWithEvents, recordEvents, startPour } from '../../server/db/pours'
 import { within, type Scope } from '../../server/db/scope'
@@ -227,5 +228,26 @@ describe('models', () => {
     expect(await meshOfMould(other, ids.moulds.lantern)).toBeUndefined()
     expect(await meshPart(other, id, 0)).toBeUndefined()
     expect((await meshPart(scope, id, 0))!.toString()).toBe('ours')
+  })
+})
+
+describe('photos', () => {
+  const photo = { bytes: Uint8Array.from([1, 2, 3]), width: 4, height: 3 }
+  it('are out of reach of another workshop', async () => {
+    const id = randomUUID()
+    expect(await keepPhoto(other, randomUUID(), ids.moulds.lantern, '', photo)).toBe(false)
+    expect(await keepPhoto(scope, id, ids.moulds.lantern, 'Seam', photo)).toBe(true)
+    expect(await photosOfMould(other, ids.moulds.lantern)).toEqual([])
+    expect(await photoData(other, id)).toBeUndefined()
+    expect(await dropPhoto(other, id)).toBe(false)
+    expect([...(await photoData(scope, id))!.data]).toEqual([1, 2, 3])
+  })
+  it('end at forty for one mould, also when they arrive together', async () => {
+    const mould = randomUUID()
+    await saveItem(scope, 'mould', mould, { ...MOULDS.lantern, name: 'Much looked at' }, 0)
+    const kept = await Promise.allSettled(Array.from({ length: 43 }, () => keepPhoto(scope, randomUUID(), mould, '', photo)))
+    expect(kept.filter(k => k.status === 'fulfilled')).toHaveLength(40)
+    expect(kept.every(k => k.status === 'fulfilled' || k.reason instanceof TooMany)).toBe(true)
+    expect(await photosOfMould(scope, mould)).toHaveLength(40)
   })
 })

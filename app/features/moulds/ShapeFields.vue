@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import Select from 'primevue/select'
 import { positionsOf, turned } from '~core/mould/solids'
 import { turnedArea, turnedUndercuts, type Point, type Shape } from '~core/mould/shapes'
-import { formatLength, roundTo } from '~core/units/format'
+import { formatArea, formatLength } from '~core/units/format'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useModel } from '~/stores/model'
 import { useSession } from '~/stores/session'
@@ -79,7 +79,7 @@ const locks = computed(() => shape.kind === 'turned' ? turnedUndercuts(shape.poi
         </li>
       </ul>
       <Button :label="shape.kind === 'turned' ? 'One more height' : 'One more corner'" severity="secondary" size="small" @click="addPoint" />
-      <p v-if="shape.kind === 'turned'" class="small soft">Left: height from the bottom; right: inside diameter there. Walls and floor: {{ roundTo(turnedArea(shape.points) * 1e4, 1) }} cm².</p>
+      <p v-if="shape.kind === 'turned'" class="small soft">Left: height from the bottom; right: inside diameter there. Walls and floor: {{ formatArea(turnedArea(shape.points), session.units) }}.</p>
       <Button v-if="shape.kind === 'turned'" label="See it in three dimensions" severity="secondary" size="small" @click="inSpace" />
       <p v-if="locks" class="small lock">It locks: {{ formatLength(locks.by, session.units) }} wider all round below {{ formatLength(locks.to, session.units) }} than at its neck. A rigid form will not let go; a flexible one may.</p>
     </template>

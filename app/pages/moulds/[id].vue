@@ -6,13 +6,16 @@ import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { MOULD_MATERIALS } from '~core/gypsum/body'
 import { GAUGE_WAYS, gaugeProblem, gaugeResult, type Gauge, type GaugeHow } from '~core/mould/gauge'
+import { photoArea, photoLength } from '~core/mould/photo'
 import { readinessOf, releaseSentence, USUAL_LIFE } from '~core/mould/readiness'
 import { evenDepth } from '~core/mould/vessel'
-import { formatLength, formatPercent, formatVolume, roundTo } from '~core/units/format'
+import { formatArea, formatLength, formatPercent, formatVolume, roundTo } from '~core/units/format'
 import { Z80 } from '~core/units/quantity'
+import type { MouldBody } from '~shared/library'
 import { BLANK_GAUGES } from '~/features/moulds/blanks'
 import GaugeFields from '~/features/moulds/GaugeFields.vue'
 import { useMould } from '~/features/moulds/useMould'
+import PhotoStrip from '~/features/moulds/PhotoStrip.vue'
 import MouldPicture from '~/ui/MouldPicture.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import RangeAxis from '~/ui/RangeAxis.vue'
@@ -66,9 +69,20 @@ const ticks = computed(() => {
 const volume = (v: number) => formatVolume(v, units.value)
 
 const materials = Object.entries(MOULD_MATERIALS).map(([key, m]) => ({ id: key, name: m.name }))
+const KINDS: readonly { readonly id: NonNullable<MouldBody['kind']>, readonly name: string }[] = [
+  { id: 'block', name: 'Block' }, { id: 'skin', name: 'Skin in a jacket' }, { id: 'parts', name: 'Parts that key together' }, { id: 'open', name: 'Open face' },
+  { id: 'press', name: 'Hump, slump or press mould' }, { id: 'waste', name: 'Waste mould, broken off once' }, { id: 'impression', name: 'Soft impression, used once' }, { id: 'print', name: 'Print in the ground' },
+]
 const SHAPES = [{ id: 'round', name: 'Round opening' }, { id: 'rectangular', name: 'Rectangular' }]
 const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
 const ready = computed(() => readinessOf({ ...body.value, uses: item.uses }, { additions: [] }))
+const measures = computed(() => {
+  const photo = body.value.impression?.photo
+  return (photo?.marks ?? []).map((m) => {
+    const size = m.what === 'length' ? photoLength(photo!.scale, m.points[0]!, m.points[1]!, photo!.camera) : photoArea(photo!.scale, m.points, photo!.camera)
+    return `${m.name} ${size ? (m.what === 'length' ? formatLength : formatArea)(size.value, units.value) : '—'}`
+  })
+})
 const life = computed(() => body.value.life ?? USUAL_LIFE[body.value.material])
 const usesEach = computed(() => (item.uses ?? 0) / (body.value.copies ?? 1))
 const wearNote = ref('')
@@ -153,6 +167,13 @@ async function plan() {
           <MouldPicture :mouth="body.mouth" :volume="body.volume.value" :size="120" />
           <p class="small soft">If its walls were straight it would be {{ formatLength(evenDepth(body.mouth, body.volume.value), units) }} deep. The plan draws it like this.</p>
         </div>
+        <section v-if="body.impression" aria-labelledby="print-head" class="column">
+          <h2 id="print-head" class="eyebrow">The print</h2>
+          <p>{{ [body.impression.place, body.impression.on].filter(Boolean).join(', ') }}<template v-if="body.impression.believed">. Believed to be made by {{ body.impression.believed }}</template>.</p>
+          <p v-if="measures.length > 0" class="num small">{{ measures.join(' · ') }}</p>
+          <NuxtLink :to="`/moulds/print?mould=${id}`">Its photo and measures</NuxtLink>
+        </section>
+        <PhotoStrip :mould="id" :name="body.name" />
         <section aria-labelledby="ready-head" class="column">
           <h2 id="ready-head" class="eyebrow">Before it is poured</h2>
           <ol class="ready"><li v-for="r in ready" :key="r">{{ r }}</li></ol>
@@ -162,6 +183,7 @@ async function plan() {
       <section aria-labelledby="facts-head" class="column">
         <h2 id="facts-head" class="eyebrow">The mould itself</h2>
         <div class="field"><span id="made-of" class="small strong">Made of</span><Select :model-value="body.material" :options="materials" option-label="name" option-value="id" aria-labelledby="made-of" fluid @update:model-value="mould.change({ material: $event })" /></div>
+        <div class="field"><span id="kind-of" class="small strong">Kind</span><Select :model-value="body.kind ?? null" :options="[...KINDS]" option-label="name" option-value="id" placeholder="Not said" aria-labelledby="kind-of" fluid @update:model-value="mould.change({ kind: $event })" /></div>
         <SelectButton :model-value="body.mouth.shape" :options="SHAPES" option-label="name" option-value="id" :allow-empty="false" aria-label="Shape of the opening" @update:model-value="mould.change({ mouth: { ...body.mouth, shape: $event } })" />
         <QuantityField kind="length" :label="body.mouth.shape === 'round' ? 'Across the opening' : 'Opening, width'" :model-value="body.mouth.width" :check="positive" @update:model-value="$event && mould.change({ mouth: { ...body.mouth, width: $event } })" />
         <QuantityField v-if="body.mouth.shape === 'rectangular'" kind="length" label="Opening, length" :model-value="body.mouth.length" :check="positive" @update:model-value="$event && mould.change({ mouth: { ...body.mouth, length: $event } })" />
@@ -171,6 +193,7 @@ async function plan() {
         <label class="check"><Checkbox :model-value="body.fragile" binary input-id="fragile" @update:model-value="mould.change({ fragile: $event })" /> Thin or undercut parts</label>
         <label class="check"><Checkbox :model-value="body.cradle ?? false" binary input-id="cradle" @update:model-value="mould.change({ cradle: $event })" /> Sits in a cradle</label>
         <div class="pair"><span class="strong">Parts</span><Stepper label="Parts of the mould" :min="1" :max="20" :model-value="body.halves ?? 1" @update:model-value="mould.change({ halves: $event })" /></div>
+        <div v-if="(body.halves ?? 1) > 1 || body.straps" class="pair"><span class="strong">Straps or bands</span><Stepper label="Straps or bands that hold it" :min="0" :max="40" :model-value="body.straps ?? 0" @update:model-value="mould.change({ straps: $event })" /></div>
         <div class="pair"><span class="strong">Copies of it</span><Stepper label="Copies of the mould" :min="1" :max="1000" :model-value="body.copies ?? 1" @update:model-value="mould.change({ copies: $event })" /></div>
         <div class="pair"><span class="strong">Lasts about</span><Stepper label="Expected life, pours" :min="1" :max="100000" :model-value="life ?? 50" @update:model-value="mould.change({ life: $event })" /></div>
         <p class="small soft">

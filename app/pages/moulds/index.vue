@@ -80,6 +80,7 @@ function setVolume(value: number | undefined, percent = spread.value) {
     <header>
       <h1>Moulds</h1>
       <span class="ways">
+        <Button label="A print by photo" severity="secondary" @click="navigateTo('/moulds/print')" />
         <Button label="From a model" severity="secondary" @click="navigateTo('/moulds/model')" />
         <Button v-if="library.items.mould.length > 0" label="Save as a file" severity="secondary" @click="saveFile" />
         <template v-if="session.mayWrite">

@@ -1,0 +1,11 @@
+import { setResponseHeaders } from 'h3'
+import { z } from '~shared/zod'
+import { photoData } from '../../../db/photos'
+import { found, route } from '../../../route'
+
+/** One photo. It never changes, so the browser may keep it. */
+export default route('viewer', { params: z.object({ id: z.uuid() }) }, async ({ event, scope, params }) => {
+  const photo = found(await photoData(scope, params.id), 'This photo is not here any more.')
+  setResponseHeaders(event, { 'content-type': 'image/jpeg', 'x-content-type-options': 'nosniff', 'cache-control': 'private, max-age=31536000, immutable', 'etag': `"${photo.sha256}"` })
+  return photo.data
+})
