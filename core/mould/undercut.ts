@@ -1,3 +1,4 @@
+import { decimated } from './mesh'
 import { columnSpans, directions, dot, normalised, spanVolume, type Spans, type Vector } from './spans'
 
 /** Whether a rigid form lets go along a direction: what is locked behind something else, by visibility. */
@@ -67,23 +68,23 @@ const cost = (l: Locked, two: boolean) => (two ? l.twoPart : l.onePiece) / l.vol
  * A generator, so that a worker can report how far it is and stop between steps; yields the share that is done.
  */
 export function* searchPull(positions: Float32Array, cells = 64, tries = 120): Generator<number, PullSearch> {
-  const first: Locked[] = []
+  const first: Locked[] = [], rough = decimated(positions, 2 * 48), near = decimated(positions, 1.5 * cells)
   const all = directions([0, 0, 1], Math.PI, tries)
   for (const [i, d] of all.entries()) {
-    first.push(lockedAlong(positions, d, 48))
+    first.push(lockedAlong(rough, d, 48))
     if (i % 5 === 0) yield 0.6 * i / tries
   }
   const best: Locked[] = []
   for (const two of [false, true]) {
-    let held = lockedAlong(positions, first.reduce((a, b) => cost(b, two) < cost(a, two) ? b : a).pull, cells)
+    let held = lockedAlong(near, first.reduce((a, b) => cost(b, two) < cost(a, two) ? b : a).pull, cells)
     for (const degrees of [8, 4, 2, 1]) {
       for (const d of directions(held.pull, degrees * Math.PI / 180, 8).slice(1)) {
-        const tried = lockedAlong(positions, d, cells)
+        const tried = lockedAlong(near, d, cells)
         if (cost(tried, two) < cost(held, two) - 1e-6) held = tried
       }
       yield 0.6 + 0.2 * (Number(two) + (8 - degrees) / 8)
     }
-    best.push(held)
+    best.push(near === positions ? held : lockedAlong(positions, held.pull, cells))
   }
   return { onePiece: best[0]!, twoPart: best[1]! }
 }

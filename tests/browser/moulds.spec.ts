@@ -165,6 +165,25 @@ test.describe('moulds', () => {
     await expect(page.getByText(/42 mm × 32 mm × 60 mm · 1.724 triangles/)).toBeVisible()
   })
 
+  test('the rosette’s pockets go by a tip, and it becomes a new mould and a plan', async ({ page, demo }) => {
+    await enterDemo(page, demo)
+    await page.goto(`${demo.url}/moulds/model`)
+    await page.getByRole('button', { name: 'a rosette' }).click()
+    await page.getByRole('button', { name: /^Millimetres:/ }).click()
+    await expect(page.getByText('655 ml', { exact: true })).toBeVisible()
+    await expect(page.getByText(/^0\.[67] ml$/)).toHaveCount(2)
+    await page.getByRole('button', { name: 'Try shutting and tipping it' }).click()
+    await expect(page.getByText(/^With a board held on it, tip it \d+°, its .* side down\. .* nothing worth naming stays\.$/)).toBeVisible({ timeout: 20_000 })
+    await page.getByRole('combobox', { name: 'The mould it belongs to' }).click()
+    await page.getByRole('option', { name: 'A new mould' }).click()
+    await page.getByRole('button', { name: 'Keep it with this mould' }).click()
+    await expect(page.getByText('rosette keeps this model and is gauged by it now.')).toBeVisible()
+    await page.getByRole('link', { name: 'Go to it' }).click()
+    await expect(page.getByRole('heading', { name: /It holds 655 ml/ })).toBeVisible()
+    await page.getByRole('button', { name: 'Plan a pour with it' }).click()
+    await expect(page.getByRole('group', { name: 'How many: rosette' })).toBeVisible()
+  })
+
   test('files that are no models, or broken ones, are answered in words and leave what was there', async ({ page, demo }) => {
     await enterDemo(page, demo)
     await page.goto(`${demo.url}/moulds/model`)

@@ -8,6 +8,8 @@ import { FILE_UNITS, type FileUnit } from '~core/mould/mesh'
 import { dot, type Vector } from '~core/mould/spans'
 import { pullVerdict } from '~core/mould/undercut'
 import { formatLength, formatPercent, formatVolume, roundTo } from '~core/units/format'
+import type { MouldBody } from '~shared/library'
+import { newId } from '~/lib/api'
 import MeshView from '~/features/moulds/MeshView.vue'
 import { gaugesOf } from '~/features/moulds/useMould'
 import QuantityField from '~/ui/QuantityField.vue'
@@ -80,22 +82,36 @@ async function sample(name: string) {
 function useVent() {
   if (model.vented) model.setVents([...model.vents, model.vented.vent])
 }
+const NEW = 'new'
 const forMould = ref<string | null>(null)
-const taken = ref('')
+const owners = computed(() => [{ id: NEW, name: 'A new mould' }, ...library.items.mould.map(m => ({ id: m.id, name: m.body.name }))])
+const taken = ref<{ readonly id?: string, readonly words: string }>()
 /** The model goes with the mould, and its volume among the mould's gauges. */
 async function take() {
-  const item = library.items.mould.find(m => m.id === forMould.value)
-  if (!item || !model.volume) return
-  taken.value = ''
+  if (!model.volume || !forMould.value) return
+  taken.value = undefined
   try {
-    await model.keepWith(item.id)
-    const gauges = [...gaugesOf(item.body).filter(g => g.how !== 'mesh'), { how: 'mesh' as const, volume: model.volume, trusted: model.mesh!.trusted }]
+    const gauge = { how: 'mesh' as const, volume: model.volume, trusted: model.mesh!.trusted }
+    const item = library.items.mould.find(m => m.id === forMould.value)
+    const id = item?.id ?? newId()
+    const gauges = [...(item ? gaugesOf(item.body) : []).filter(g => g.how !== 'mesh'), gauge]
     const { value, low, high } = combineGauges(gauges, units.value)
-    await library.save('mould', item.id, { ...item.body, gauges, volume: { value, low, high } }, item.revision)
-    taken.value = `${item.body.name} keeps this model and is gauged by it now.`
+    await library.save('mould', id, { ...(item?.body ?? newMould()), gauges, volume: { value, low, high } }, item?.revision ?? 0)
+    forMould.value = id
+    await model.keepWith(id)
+    taken.value = { id, words: `${item?.body.name ?? newMould().name} keeps this model and is gauged by it now.` }
   }
   catch (error) {
-    taken.value = (error as Error).message
+    taken.value = { words: (error as Error).message }
+  }
+}
+/** A mould around this piece, as far as its box tells; the rest waits on the mould's own page. */
+function newMould(): MouldBody {
+  const { low, high } = model.mesh!.measures
+  const sides = ([0, 1, 2] as const).map(i => Math.min(5, (high[i] - low[i]) * k.value)), flat = sides.filter((_, i) => Math.abs(model.up[i]!) < 0.5)
+  return {
+    name: model.name.replace(/\.stl$/i, '').slice(0, 80) || 'From a model', material: 'silicone', volume: { value: 1, low: 1, high: 1 }, mouth: { shape: 'rectangular', width: Math.min(...flat), length: Math.max(...flat) },
+    wall: 0.008, section: Math.min(1, Math.cbrt(model.volume!)), fragile: false, note: '',
   }
 }
 const asked = useRoute().query.mould
@@ -152,10 +168,10 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
           </template>
           <p v-for="r in model.mesh.remarks" :key="r" class="problem warn">{{ r }}</p>
           <div v-if="session.mayWrite && model.volume" class="pair">
-            <Select v-model="forMould" :options="library.items.mould" :option-label="m => m.body.name" option-value="id" placeholder="Whose model is it?" aria-label="The mould it belongs to" />
+            <Select v-model="forMould" :options="owners" option-label="name" option-value="id" placeholder="Whose model is it?" aria-label="The mould it belongs to" />
             <Button label="Keep it with this mould" severity="secondary" size="small" :disabled="!forMould" @click="take" />
           </div>
-          <p v-if="taken" class="small" role="status">{{ taken }}</p>
+          <p v-if="taken" class="small" role="status">{{ taken.words }} <NuxtLink v-if="taken.id" :to="`/moulds/${taken.id}`">Go to it</NuxtLink></p>
         </section>
         <section v-if="model.unit" aria-labelledby="pull-head" class="column">
           <h2 id="pull-head">Does it let go?</h2>
