@@ -3,6 +3,7 @@ import { MOULD_MATERIALS, type MouldMaterial } from '~core/gypsum/body'
 import type { Gauge } from '~core/mould/gauge'
 import type { PhotoScale } from '~core/mould/photo'
 import type { Shape } from '~core/mould/shapes'
+import type { Taught } from '~core/pour/forecast'
 import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
 
 const keys = <T extends string>(record: Readonly<Record<T, unknown>>) => Object.keys(record) as [T, ...T[]]
@@ -113,6 +114,8 @@ export interface LibraryItem<K extends LibraryKind = LibraryKind> {
   /** Of a mould: casts made with it so far, and what they took on the mean where nothing was left over. */
   readonly uses?: number
   readonly poured?: { readonly volume: number, readonly casts: number }
+  /** Of a bag: what the marks of its batches told of its speed, the newest first. */
+  readonly taught?: readonly Taught[]
 }
 
 /** The mould library as a file: described in docs/formats.md. */

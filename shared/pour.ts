@@ -23,6 +23,11 @@ export const sentEventSchema = z.discriminatedUnion('kind', [
   z.object({ ...envelope, kind: z.literal('mark'), data: z.object({ sign: z.enum(SIGNS.map(s => s.id) as [Sign, ...Sign[]]) }) }),
   z.object({ ...envelope, kind: z.literal('filled'), data: z.object({ cast }) }),
   z.object({ ...envelope, kind: z.literal('leftover'), data: z.object({ where: z.enum(['overflow', 'bin', 'none']) }) }),
+  z.object({ ...envelope, kind: z.literal('temperature'), data: z.object({ celsius: z.number().min(-20, 'Plaster is not used that cold.').max(110, 'A mix does not get that warm.'), where: z.enum(['cast', 'room', 'water']) }) }),
+  z.object({ ...envelope, kind: z.literal('foreseen'), data: z.object({
+    open: z.record(z.string().max(64), z.object({ from: z.number().min(0).max(1e7), to: z.number().min(0).max(1e7) })).refine(o => Object.keys(o).length <= 200),
+    taught: z.object({ mean: z.number().min(-5).max(5), sd: z.number().positive().max(50) }).optional(),
+  }) }),
   z.object({ ...envelope, kind: z.literal('note'), data: z.object({ text: z.string().trim().min(1, 'Write something first.').max(2000, 'Keep a note under 2 000 characters.') }) }),
   z.object({ ...envelope, kind: z.literal('opened'), data: z.object({ cast }) }),
   z.object({ ...envelope, kind: z.literal('judged'), data: z.object({ cast, verdict: z.enum(['good', 'second', 'waste']), defects: z.array(z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]])).max(20), note: z.string().max(2000) }) }),

@@ -5,8 +5,9 @@ import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { POWDER_CLASSES, powderClass } from '~core/gypsum/powders'
 import { safeHeight, vesselVolume } from '~core/mould/vessel'
+import { bagWords, taughtBag } from '~core/pour/observations'
 import { formatConsistency, formatLength, formatMass, formatVolume, roundTo } from '~core/units/format'
-import type { BagBody, BucketBody } from '~shared/library'
+import type { BagBody, BucketBody, LibraryItem } from '~shared/library'
 import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
 import QuantityField from '~/ui/QuantityField.vue'
@@ -16,6 +17,7 @@ import { useSession } from '~/stores/session'
 const library = useLibrary(), session = useSession()
 await library.load()
 const units = computed(() => session.units)
+const learntOf = (b: LibraryItem<'bag'>) => bagWords(taughtBag({ ...b.body, id: b.id }, b.taught ?? []))
 const bag = useEditing('bag', (): BagBody => ({ name: '', classId: 'casting-plaster', uncertain: false, note: '' }))
 const bucket = useEditing('bucket', (): BucketBody => ({ name: '', vessel: { bottom: 0.2, top: 0.25, height: 0.24 } }))
 /** Mass of one litre of powder as the person scoops it; kept as a bulk density with a twentieth either way. */
@@ -40,7 +42,7 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
     <p v-if="library.trouble" class="problem" role="alert">{{ library.trouble }}</p>
     <ul class="ruled bags">
       <li v-for="b in library.items.bag" :key="b.id">
-        <span><span class="strong">{{ b.body.name }}</span><br><span class="small soft">{{ powderClass(b.body.classId).name }}<template v-if="b.body.opened">, opened {{ b.body.opened }}</template>{{ b.body.uncertain ? ', set time uncertain' : '' }}</span></span>
+        <span><span class="strong">{{ b.body.name }}</span><br><span class="small soft">{{ powderClass(b.body.classId).name }}<template v-if="b.body.opened">, opened {{ b.body.opened }}</template>{{ b.body.uncertain ? ', set time uncertain' : '' }}<template v-if="learntOf(b)">. {{ learntOf(b) }}</template></span></span>
         <span class="small">{{ b.body.left === undefined ? '' : `${formatMass(b.body.left, units)} left` }}</span>
         <span class="small soft">{{ b.body.bulk ? `a litre weighs ${roundTo(b.body.bulk.low, 10)} to ${roundTo(b.body.bulk.high, 10)} g as scooped here` : 'bulk density not measured' }}</span>
         <Button v-if="session.mayWrite" label="Change" severity="secondary" size="small" :aria-label="`Change ${b.body.name}`" @click="bag.edit(b)" />

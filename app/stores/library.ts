@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~shared/library'
+import { taughtBag } from '~core/pour/observations'
 import type { PlanWorld, Plan } from '~core/pour/plan'
 import { api } from '~/lib/api'
 import { latestOnly } from '~/lib/latest'
@@ -39,9 +40,13 @@ export const useLibrary = defineStore('library', () => {
   function worldOf(plan: Plan): PlanWorld {
     const { mould, bucket, bag } = items.value
     const facts = <T extends { id: string, body: object }>(item: T | undefined) => item && { ...item.body, id: item.id } as T['body'] & { id: string }
+    const bagOf = (id: string | undefined) => {
+      const item = bag.find(b => b.id === id)
+      return item && taughtBag({ ...item.body, id: item.id }, item.taught ?? [])
+    }
     return {
       moulds: plan.fills.flatMap(f => facts(mould.find(m => m.id === f.mould)) ?? []),
-      bucket: facts(bucket.find(b => b.id === plan.bucket)), bag: facts(bag.find(b => b.id === plan.bag)),
+      bucket: facts(bucket.find(b => b.id === plan.bucket)), bag: bagOf(plan.bag),
     }
   }
   useLive().on((message) => {

@@ -1,13 +1,21 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { Happening, Instant, PourEvent } from '~core/pour/events'
 import { foldPour } from '~core/pour/timeline'
+import { learningInputs, observationsOf, withMoments } from '~core/pour/observations'
 import type { FrozenRun } from '~core/pour/run'
 import type { EventsAnswer, PourAnswer } from '~shared/pour'
 import { api } from '~/lib/api'
+import { learnBatches } from '~/lib/learning'
+import type { BatchLearnt } from '~/workers/learn.worker'
 import { useClock } from './clock'
 import { useLive } from './live'
 import { useRecords } from './records'
+
+/** What tells the forecast something, and so is followed by a record of what it then foresees. */
+const TELLING: ReadonlySet<Happening['kind']> = new Set(['mark', 'temperature', 'judged', 'undo'])
+/** A forecast that moved less than this is not worth a record of its own. */
+const MOVED = 0.03
 
 /** One pour in hand: its frozen run, its events from the server and those still waiting here, folded into its state. */
 export const useRun = defineStore('run', () => {
@@ -19,6 +27,37 @@ export const useRun = defineStore('run', () => {
   const missing = ref(false)
 
   const state = computed(() => run.value && foldPour(run.value, [...events.value, ...records.pendingOf(id.value)]))
+
+  /** By batch, as far as it is wet: what the moments are now. */
+  const learnt = shallowRef<ReadonlyMap<number, BatchLearnt>>(new Map())
+  /** The run as this batch has it by now: its moments are what was learnt. */
+  function runFor(batch: number): FrozenRun {
+    const known = learnt.value.get(batch)
+    return known ? withMoments(run.value!, known.moments) : run.value!
+  }
+  /** Batches about which this device told something: it also records what is foreseen then. */
+  const owing = new Set<number>()
+  let lastAsked = ''
+  watch(state, async (now) => {
+    if (!now || !run.value) return
+    const asked = now.batches.flatMap((batch, b) => batch.wetAt === undefined ? [] : [{ batch: b, kinds: learningInputs(run.value!, now, b), seen: observationsOf(now, b) }])
+    const key = JSON.stringify([id.value, asked])
+    if (key === lastAsked) return
+    lastAsked = key
+    const answer = await learnBatches(asked)
+    // A newer state asks anew; its answer comes after this one.
+    if (key !== lastAsked) return
+    learnt.value = new Map(answer.map(a => [a.batch, a]))
+    for (const b of [...owing]) void foresee(b)
+  })
+  async function foresee(b: number): Promise<void> {
+    const known = learnt.value.get(b), before = state.value?.batches[b]?.foreseen
+    owing.delete(b)
+    if (!known || (known.seen === 0 && !before)) return
+    const open = Object.fromEntries(Object.entries(known.moments).map(([mould, m]) => [mould, { from: Math.round(m.open.from), to: Math.round(m.open.to) }]))
+    const moved = !before || Object.entries(open).some(([mould, o]) => Math.abs(o.from / (before.open[mould]?.from ?? Infinity) - 1) > MOVED) || (known.taught?.sd ?? 9) < 0.95 * (before.taught?.sd ?? 9)
+    if (moved) await records.record(id.value, { kind: 'foreseen', data: { open, taught: known.taught } }, b)
+  }
 
   function merge(pour: string, answer: EventsAnswer): void {
     if (pour !== id.value) return
@@ -32,6 +71,9 @@ export const useRun = defineStore('run', () => {
       id.value = pour
       run.value = undefined
       events.value = []
+      learnt.value = new Map()
+      owing.clear()
+      lastAsked = ''
     }
     try {
       const answer = await api<PourAnswer>(`pours/${pour}`)
@@ -48,11 +90,13 @@ export const useRun = defineStore('run', () => {
   }
 
   function record(happening: Happening, batch?: number, happenedAt?: Instant): Promise<void> {
+    if (TELLING.has(happening.kind)) owing.add(batch ?? 0)
     return records.record(id.value, happening, batch, happenedAt)
   }
 
   /** Takes an event back by a further one, which must sort after it even when clocks differ. */
   function undo(event: PourEvent): Promise<void> {
+    owing.add(event.batch ?? 0)
     return records.record(id.value, { kind: 'undo', data: { event: event.id } }, event.batch, Math.max(clock.read(), event.happenedAt + 1))
   }
 
@@ -60,5 +104,5 @@ export const useRun = defineStore('run', () => {
   live.on((message) => {
     if (id.value && run.value && ((message.what === 'pour' && message.pour === id.value) || message.what === 'caught-up')) void load(id.value)
   })
-  return { id, run, events, state, trouble, missing, load, record, undo }
+  return { id, run, events, state, learnt, trouble, missing, load, record, undo, runFor }
 })

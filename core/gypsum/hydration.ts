@@ -62,6 +62,9 @@ export interface SettingMoments {
   readonly openFlexible: Seconds
   readonly openRigid: Seconds
   readonly openThin: Seconds
+  /** Strong enough for a rigid mould, and for thin parts, whether or not it is past its warmest. */
+  readonly rigidStrong: Seconds
+  readonly thinStrong: Seconds
   readonly warmest: Seconds
   readonly warmestTemperature: Celsius
   readonly coolAgain: Seconds
@@ -98,6 +101,8 @@ export interface SettingCurve {
 
 const LONGEST: Seconds = 12 * 3600, HOUR: Seconds = 3600
 const LONGEST_STEP: Seconds = 60
+/** Thin parts are left this long beyond the warmest. */
+export const AFTER_WARMEST: Seconds = 300
 const USUAL_HUMIDITY = 0.5
 
 /** Constants of one mix that the integration, the milestones and the hardening share. */
@@ -362,7 +367,7 @@ export function runSetting(input: SettingInput, scatter: Scatter = CENTRE, resol
   return {
     mix, heat, course: { time, share, temperature }, afterHour: afterHour ?? 0, above43,
     moments: {
-      pourBy, webbing, glossGone, finalSet, openFlexible: flexible, openRigid: Math.max(rigid, warmest), openThin: Math.max(thin, warmest + 300),
+      pourBy, webbing, glossGone, finalSet, openFlexible: flexible, openRigid: Math.max(rigid, warmest), openThin: Math.max(thin, warmest + AFTER_WARMEST), rigidStrong: rigid, thinStrong: thin,
       warmest: peak ? warmest : Infinity, warmestTemperature: peak ? hottest : mix.start, coolAgain: Math.max(cool, finalSet),
     },
   }

@@ -59,16 +59,21 @@ export function isothermalTime(k: number, s: number, alpha: number): Seconds {
   return Math.log((alpha + s) / (s * (1 - alpha))) / (k * (1 + s))
 }
 
-/** Exponents of the late tail that the ranges are drawn from; 1 is the centre. */
-export type TailExponent = 0.6 | 1 | 1.6
+/** Exponent of the late tail; 1 is the centre, ranges are drawn from 0.6, 1 and 1.6. */
+export type TailExponent = number
 
 const TAIL_POINTS = 1024
-const TAILS = new Map<TailExponent, Float64Array>(([0.6, 1, 1.6] as const).map(q => [q, Float64Array.from({ length: TAIL_POINTS + 2 }, (_, i) => Math.max(0, 1 - i / TAIL_POINTS) ** q)]))
+const TAILS = new Map<TailExponent, Float64Array>()
+function powers(q: TailExponent): Float64Array {
+  const table = TAILS.get(q) ?? Float64Array.from({ length: TAIL_POINTS + 2 }, (_, i) => Math.max(0, 1 - i / TAIL_POINTS) ** q)
+  TAILS.set(q, table)
+  return table
+}
 
 /** (1 - u)^q from a table of u in [0, 1]. */
 export function tailTable(q: TailExponent): (u: number) => number {
   if (q === 1) return u => u >= 1 ? 0 : 1 - u
-  const table = TAILS.get(q)!
+  const table = powers(q)
   return (u) => {
     if (u >= 1) return 0
     const x = u * TAIL_POINTS, i = x | 0

@@ -1,4 +1,4 @@
-import type { Kilograms } from '../units/quantity'
+import type { Celsius, Kilograms, Seconds } from '../units/quantity'
 import type { DefectId } from './defects'
 import type { Sign, Stage } from './stages'
 
@@ -16,6 +16,10 @@ export type Happening
     | { readonly kind: 'mark', readonly data: { readonly sign: Sign } }
     | { readonly kind: 'filled', readonly data: { readonly cast: string } }
     | { readonly kind: 'leftover', readonly data: { readonly where: LeftoverPlace } }
+    /** A thermometer: in the mix or cast of a batch, in the room, or in the water before it is used. */
+    | { readonly kind: 'temperature', readonly data: { readonly celsius: Celsius, readonly where: 'cast' | 'room' | 'water' } }
+    /** What was forecast once something was marked: when each kind of mould may be opened, seconds after wetting, and what it tells of the bag's speed. */
+    | { readonly kind: 'foreseen', readonly data: { readonly open: Readonly<Record<string, { readonly from: Seconds, readonly to: Seconds }>>, readonly taught?: { readonly mean: number, readonly sd: number } } }
     | { readonly kind: 'note', readonly data: { readonly text: string } }
     | { readonly kind: 'opened', readonly data: { readonly cast: string } }
     | { readonly kind: 'judged', readonly data: { readonly cast: string, readonly verdict: Verdict, readonly defects: readonly DefectId[], readonly note: string } }

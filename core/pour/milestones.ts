@@ -70,7 +70,8 @@ export function milestonesOf(run: FrozenRun, state: PourState, b: number): reado
   const batch = run.batches[b]!, happened = state.batches[b]!
   const casts = state.casts.filter(c => c.cast.batch === b)
   const slowest = batch.fills.map(f => f.mould.id).reduce((a, id) => run.moments[id]!.open.from > run.moments[a]!.open.from ? id : a)
-  const expected = expectedMilestones(run.plan.school, batch, run.moments[slowest]!, run.drying[slowest], endUse(run.plan.endUse).dryWord)
+  const moments = happened.foreseen?.open[slowest] ? { ...run.moments[slowest]!, open: { ...run.moments[slowest]!.open, ...happened.foreseen.open[slowest] } } : run.moments[slowest]!
+  const expected = expectedMilestones(run.plan.school, batch, moments, run.drying[slowest], endUse(run.plan.endUse).dryWord)
   if (happened.wetAt === undefined) return expected
   let shift = 0
   return expected.map((m): Milestone => {

@@ -15,6 +15,8 @@ export interface MomentsInput extends Omit<SettingInput, 'ratio'> {
   readonly ratio: Estimate<WaterRatio>
   /** Older than a year, damp, or from an unknown source: its speed is less certain. */
   readonly bagUncertain: boolean
+  /** What earlier pours from this bag taught: mean and standard deviation of the logarithm of its rate. */
+  readonly bagRate?: { readonly mean: number, readonly sd: number }
   /** Never advise opening before this, seconds after wetting (end use). */
   readonly openNotBefore: Seconds
   /** Thin or fragile: wait until it is past its warmest. */
@@ -45,10 +47,19 @@ export interface Forecast { readonly moments: Moments, readonly outcome: Outcome
 
 const SAMPLES = 200
 // Standard deviations of what is not known (engineering guesses; the last three are the misfits of their laws, see docs/model.md).
-const RATE_SD = 0.30, UNCERTAIN_RATE_SD = 0.45, SEEDS_SD = 0.80, TEMPERATURE_SD = 1, JAMMING_SD = 0.008, CONDUCTIVITY_SD = 0.20, COOLING_SD = 0.12
+const RATE_SD = 0.30, UNCERTAIN_RATE_SD = 0.45
+export const SEEDS_SD = 0.80, TEMPERATURE_SD = 1, JAMMING_SD = 0.008, CONDUCTIVITY_SD = 0.20, COOLING_SD = 0.12
 const FLOW_SD = 0.35, STRENGTH_SD = 0.11
 /** The late tail of the curve: a quarter, a half, a quarter. */
 const tailAt = (u: number): TailExponent => u < 0.25 ? 0.6 : u < 0.75 ? 1 : 1.6
+
+/** Logarithm of the rate against its class: what this bag's own pours taught, else only how uncertain it is. */
+export function rateOf({ bagRate, bagUncertain }: Pick<MomentsInput, 'bagRate' | 'bagUncertain'>): { readonly mean: number, readonly sd: number } {
+  return bagRate ?? { mean: 0, sd: classRateSd(bagUncertain) }
+}
+export function classRateSd(uncertain: boolean): number {
+  return uncertain ? UNCERTAIN_RATE_SD : RATE_SD
+}
 /** Safety on the 90 % quantile: the model's late tail is known to be too short against practice (engineering guess). */
 const OPENING_MARGIN = 1.15
 
@@ -66,6 +77,22 @@ function opening(m: SettingMoments, input: MomentsInput): Seconds {
 
 export interface CentreMoments extends SettingMoments { readonly open: Seconds, readonly tapUntil: Seconds, /** Seconds that the hottest place is above 43 degC. */ readonly above43: Seconds }
 
+/** Until when tapping helps, seconds after wetting. */
+export function tappingEnds(setting: SettingInput, input: MomentsInput, run: ReturnType<typeof runSetting>): Seconds {
+  return outcomeOf(setting, run, input.driving ?? 'tapped').tapUntil
+}
+
+/** When to advise opening: the cautious end of the earliest time and a margin, not before what the end use wants, until it is cool again. */
+export function advisedOpening(openEarliest: Estimate<Seconds>, coolAgain: Estimate<Seconds>, notBefore: Seconds): Moments['open'] {
+  const earliest = openEarliest.high * OPENING_MARGIN, from = Math.max(earliest, notBefore)
+  return {
+    from, to: Math.max(coolAgain.value, from + 1200),
+    basis: notBefore >= earliest
+      ? { kind: 'common practice', note: 'custom for this end use; the model would allow it sooner' }
+      : { kind: 'model', note: 'strong enough for this mould in nine casts of ten, and 15 % longer' },
+  }
+}
+
 /** One sample's numbers under one roof. */
 type Drawn = CentreMoments & Outcome
 
@@ -76,7 +103,7 @@ function draw(input: MomentsInput, setting: SettingInput, run: ReturnType<typeof
 /** Moments and outcome without ranges: fast enough for every keystroke. @throws RangeError with a sentence when the mix cannot be worked out. */
 export function centreMoments(input: MomentsInput): Drawn {
   const setting = { ...input, ratio: input.ratio.value }
-  return draw(input, setting, runSetting(setting, CENTRE, FINE))
+  return draw(input, setting, runSetting(setting, { ...CENTRE, rate: Math.exp(rateOf(input).mean) }, FINE))
 }
 
 /**
@@ -87,7 +114,7 @@ export function centreMoments(input: MomentsInput): Drawn {
  */
 export function forecast(input: MomentsInput, samples = SAMPLES): Forecast {
   const centre = centreMoments(input)
-  const rateSd = input.bagUncertain ? UNCERTAIN_RATE_SD : RATE_SD
+  const bag = rateOf(input)
   const ratioSd = Math.log(input.ratio.high / input.ratio.low) / (2 * Z80)
   const { expansion } = input.powder
   const expansionSd = Math.log(expansion.high / expansion.low) / (2 * Z80)
@@ -107,7 +134,7 @@ export function forecast(input: MomentsInput, samples = SAMPLES): Forecast {
       roomTemperature: input.roomTemperature + TEMPERATURE_SD * warmth,
     }
     const run = runSetting(setting, {
-      rate: Math.exp(rateSd * rate), seeds: Math.exp(SEEDS_SD * seeds), tail: tailAt(point[11]!),
+      rate: Math.exp(bag.mean + bag.sd * rate), seeds: Math.exp(SEEDS_SD * seeds), tail: tailAt(point[11]!),
       jamming: Math.exp(JAMMING_SD * jamming), conductivity: Math.exp(CONDUCTIVITY_SD * conductivity), effect: doubtful ? effect : 0,
     }, resolution)
     const one = draw(input, setting, run, { flow: Math.exp(FLOW_SD * flow), strength: Math.exp(STRENGTH_SD * strength), expansion: Math.exp(expansionSd * growth) })
@@ -122,19 +149,12 @@ export function forecast(input: MomentsInput, samples = SAMPLES): Forecast {
   }
   const time = (key: MomentKey | 'open' | 'tapUntil') => estimate(key, NOT_WITHIN)
   const openEarliest = time('open'), coolAgain = time('coolAgain')
-  const from = Math.max(openEarliest.high * OPENING_MARGIN, input.openNotBefore)
-  const floored = input.openNotBefore >= openEarliest.high * OPENING_MARGIN
   const outcome = (key: keyof Outcome) => estimate(key)
   return {
     moments: {
       pourBy: time('pourBy'), webbing: time('webbing'), glossGone: time('glossGone'), finalSet: time('finalSet'),
       warmest: time('warmest'), warmestTemperature: estimate('warmestTemperature'), coolAgain, openEarliest, tapUntil: time('tapUntil'),
-      open: {
-        from, to: Math.max(coolAgain.value, from + 1200),
-        basis: floored
-          ? { kind: 'common practice', note: 'custom for this end use; the model would allow it sooner' }
-          : { kind: 'model', note: 'strong enough for this mould in nine casts of ten, and 15 % longer' },
-      },
+      open: advisedOpening(openEarliest, coolAgain, input.openNotBefore),
     },
     outcome: {
       tapUntil: outcome('tapUntil'), bubble: outcome('bubble'), freeBubble: outcome('freeBubble'), viscosity: outcome('viscosity'), bleed: outcome('bleed'), expansion: outcome('expansion'),

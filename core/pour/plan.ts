@@ -39,6 +39,8 @@ export interface BagFacts {
   readonly uncertain: boolean
   /** Bulk density someone measured for this bag, kg/m3. */
   readonly bulk?: Span
+  /** What its own pours taught of its speed: mean and standard deviation of the logarithm of its rate against its class, over so many batches. */
+  readonly rate?: { readonly mean: number, readonly sd: number, readonly batches: number }
 }
 
 /** What a person decides before a pour: a plain value, saved with its schema version. */
@@ -165,7 +167,7 @@ export function momentsInput(plan: Plan, ratio: Estimate<WaterRatio>, mould: Pic
   return {
     powder: powderClass(plan.classId), ratio, waterTemperature: plan.waterTemperature, roomTemperature: plan.roomTemperature,
     stir: plan.stir, stirFrom, section: mould.section, mould: mould.material, wall: mould.wall, ground: plan.groundTemperature, additions: plan.additions,
-    bagUncertain: bag?.uncertain ?? true, openNotBefore: endUse(plan.endUse).openNotBefore * 60, fragile: mould.fragile,
+    bagUncertain: bag?.uncertain ?? true, bagRate: bag?.rate && { mean: bag.rate.mean, sd: bag.rate.sd }, openNotBefore: endUse(plan.endUse).openNotBefore * 60, fragile: mould.fragile,
   }
 }
 

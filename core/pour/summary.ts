@@ -4,6 +4,7 @@ import { powderClass } from '../gypsum/powders'
 import { endUse } from '../gypsum/end-use'
 import type { Instant, Verdict } from './events'
 import type { DefectId } from './defects'
+import type { Taught } from './forecast'
 import { milestonesOf, type MilestoneId, type Tone } from './milestones'
 import type { Batch } from './plan'
 import type { FrozenRun } from './run'
@@ -31,6 +32,9 @@ export interface PourSummary {
   readonly verdicts: Readonly<Record<Verdict, number>>
   readonly defects: readonly DefectId[]
   readonly glyph: readonly MilestoneMark[]
+  /** What its marks told of the bag's speed, batch by batch. */
+  readonly taught?: readonly Taught[]
+  readonly bagId?: string
 }
 
 export interface CastSummary {
@@ -73,6 +77,7 @@ export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
     startedAt: state.startedAt, wetAt: state.batches[0]?.wetAt, endedAt: state.endedAt,
     step: { stage: step.stage, instruction: step.instruction, batch: step.batch },
     verdicts, defects: [...new Set(state.casts.flatMap(c => c.defects))],
+    bagId: run.world.bag?.id, taught: state.batches.flatMap(b => b.foreseen?.taught ?? []),
     glyph: milestonesOf(run, state, 0).map(({ id, word, tone, low, value, high, actual }) => ({ id, word, tone, low, value, high, actual })),
   }
 }

@@ -1,4 +1,4 @@
-import type { Kilograms, Seconds, WaterRatio } from '../units/quantity'
+import type { Celsius, Kilograms, Seconds, WaterRatio } from '../units/quantity'
 import { standing, type HappeningKind, type Instant, type LeftoverPlace, type PourEvent, type Verdict } from './events'
 import type { DefectId } from './defects'
 import { castsOf, stepsOf, type FrozenRun, type RunCast, type RunStep } from './run'
@@ -17,6 +17,9 @@ export interface BatchState {
   /** Water per powder as weighed, when both were. */
   readonly ratio?: WaterRatio
   readonly marks: readonly { readonly sign: Sign, readonly at: Instant, readonly event: string }[]
+  readonly temperatures: readonly { readonly celsius: Celsius, readonly at: Instant }[]
+  /** The last forecast that was recorded for it. */
+  readonly foreseen?: (PourEvent & { readonly kind: 'foreseen' })['data']
   readonly leftover?: LeftoverPlace
 }
 
@@ -56,7 +59,7 @@ export interface PourState {
   readonly last?: PourEvent
 }
 
-const AT_THE_BENCH: ReadonlySet<HappeningKind> = new Set(['stage', 'weighed', 'mark', 'filled', 'leftover'])
+const AT_THE_BENCH: ReadonlySet<HappeningKind> = new Set(['stage', 'weighed', 'mark', 'temperature', 'filled', 'leftover'])
 
 type Draft<T> = { -readonly [K in keyof T]: T[K] extends readonly (infer U)[] ? U[] : T[K] }
 
@@ -88,7 +91,7 @@ function enter(run: FrozenRun, steps: readonly RunStep[], entered: (StageEntered
 
 function batchState(b: number, steps: readonly RunStep[], entered: readonly (StageEntered | undefined)[], events: readonly PourEvent[]): BatchState {
   const stages: StageEntered[] = []
-  const batch: Draft<BatchState> = { stages, weighed: {}, marks: [] }
+  const batch: Draft<BatchState> = { stages, weighed: {}, marks: [], temperatures: [] }
   for (let i = 0; i < steps.length; i++) {
     const was = entered[i], step = steps[i]!
     const previous = steps[i - 1]
@@ -106,6 +109,8 @@ function batchState(b: number, steps: readonly RunStep[], entered: readonly (Sta
     if (e.kind === 'weighed') weighed[e.data.what] = e.data.mass
     else if (e.kind === 'mark') batch.marks.push({ sign: e.data.sign, at: e.happenedAt, event: e.id })
     else if (e.kind === 'leftover') batch.leftover = e.data.where
+    else if (e.kind === 'temperature' && e.data.where === 'cast') batch.temperatures.push({ celsius: e.data.celsius, at: e.happenedAt })
+    else if (e.kind === 'foreseen') batch.foreseen = e.data
   }
   batch.weighed = weighed
   if (weighed.water && weighed.powder) batch.ratio = weighed.water / weighed.powder
@@ -135,8 +140,9 @@ function castState(run: FrozenRun, cast: RunCast, batch: BatchState, events: rea
   }
   const moments = run.moments[cast.mould.id]
   if (batch.wetAt !== undefined && moments) {
-    state.openFrom = batch.wetAt + moments.open.from * 1000
-    state.openTo = batch.wetAt + moments.open.to * 1000
+    const open = batch.foreseen?.open[cast.mould.id] ?? moments.open
+    state.openFrom = batch.wetAt + open.from * 1000
+    state.openTo = batch.wetAt + open.to * 1000
   }
   const drying = run.drying[cast.mould.id]
   if (state.openedAt !== undefined && drying) {

@@ -1,6 +1,8 @@
 import { sql } from 'kysely'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~shared/library'
 import { PLAN_SCHEMA_VERSION, type SavedPlan } from '~shared/plan'
+import type { Taught } from '~core/pour/forecast'
+import { taughtBag } from '~core/pour/observations'
 import type { Plan, PlanWorld } from '~core/pour/plan'
 import type { Scope } from './scope'
 
@@ -10,7 +12,8 @@ export class Stale extends Error {}
 export async function libraryItems<K extends LibraryKind>(scope: Scope, kind: K): Promise<LibraryItem<K>[]> {
   const rows = await scope.select('library_item').select(['id', 'body', 'revision']).where('kind', '=', kind).where('archived_at', 'is', null).orderBy(sql`body->>'name'`).execute()
   const [uses, took] = kind === 'mould' ? await Promise.all([mouldUses(scope), mouldFills(scope)]) : []
-  return rows.map(r => ({ id: r.id, kind, body: r.body as LibraryBodies[K], revision: r.revision, ...(uses && { uses: uses.get(r.id) ?? 0, poured: took?.get(r.id) }) }))
+  const taught = kind === 'bag' ? await bagsTaught(scope) : undefined
+  return rows.map(r => ({ id: r.id, kind, body: r.body as LibraryBodies[K], revision: r.revision, ...(uses && { uses: uses.get(r.id) ?? 0, poured: took?.get(r.id) }), ...(taught && { taught: taught.get(r.id) ?? [] }) }))
 }
 
 /** Casts poured in each mould: counted from what was frozen into the pours that were not abandoned. */
@@ -27,6 +30,22 @@ async function mouldFills(scope: Scope): Promise<Map<string, { volume: number, c
   const rows = await scope.select('cast_projection').select([sql<string>`body->>'mouldId'`.as('mould'), sql<number>`avg((body->>'took')::float8)`.as('volume'), sql<number>`count(*)::int`.as('casts')])
     .where(sql<boolean>`body->>'took' is not null`).groupBy(sql`body->>'mouldId'`).execute()
   return new Map(rows.map(r => [r.mould, { volume: r.volume, casts: r.casts }]))
+}
+
+/** A bag's last pours count; older ones have faded. */
+const POURS_THAT_COUNT = 30
+
+/** What pours taught of their bags, the newest first. */
+async function bagsTaught(scope: Scope, bag?: string): Promise<Map<string, Taught[]>> {
+  const rows = await scope.select('pour_projection').select([sql<string>`body->>'bagId'`.as('bag'), sql<Taught[]>`body->'taught'`.as('taught')])
+    .where('status', '<>', 'abandoned').where(bag === undefined ? sql<boolean>`body->>'bagId' is not null` : sql<boolean>`body->>'bagId' = ${bag}`).where(sql<boolean>`jsonb_array_length(coalesce(body->'taught', '[]')) > 0`).orderBy('started_at', 'desc').execute()
+  const found = new Map<string, Taught[]>()
+  for (const { bag: id, taught } of rows) {
+    const list = found.get(id) ?? []
+    if (list.length < POURS_THAT_COUNT) list.push(...taught)
+    found.set(id, list)
+  }
+  return found
 }
 
 export async function saveItem<K extends LibraryKind>(scope: Scope, kind: K, id: string, body: LibraryBodies[K], revision: number): Promise<LibraryItem<K>> {
@@ -52,7 +71,8 @@ export async function worldOf(scope: Scope, plan: Plan): Promise<PlanWorld> {
     const row = rows.find(r => r.kind === kind && r.id === id)
     return row && { id: row.id, ...row.body as LibraryBodies[K] }
   }
-  return { moulds: plan.fills.flatMap(f => find('mould', f.mould) ?? []), bucket: find('bucket', plan.bucket), bag: find('bag', plan.bag) }
+  const bag = find('bag', plan.bag)
+  return { moulds: plan.fills.flatMap(f => find('mould', f.mould) ?? []), bucket: find('bucket', plan.bucket), bag: bag && taughtBag(bag, (await bagsTaught(scope, bag.id)).get(bag.id) ?? []) }
 }
 
 export async function savedPlans(scope: Scope): Promise<SavedPlan[]> {

@@ -215,6 +215,34 @@ describe('what moulds really take', () => {
   })
 })
 
+describe('what a bag was taught', () => {
+  it('comes from its own pours, the newest first, reaches the next plan, and no other workshop', async () => {
+    const bag = randomUUID()
+    await saveItem(scope, 'bag', bag, { name: 'Sack', classId: 'casting-plaster', uncertain: false, note: '' }, 0)
+    const plan = { ...planOf(ids, WISHES.lanterns), bag }
+    const frozen = freezeRun(plan, await worldOf(scope, plan))
+    if (!frozen.ok) throw new Error('refused')
+    expect(frozen.run.world.bag!.rate).toBeUndefined()
+    const told = async (mean: number, at: number, given = false) => {
+      const id = randomUUID()
+      await startPour(scope, { id, run: frozen.run, first: [stage(at, 'ready')], actor: 'someone' })
+      await recordEvents(scope, id, [stage(at + 60, 'sift'), event(at + 900, { kind: 'foreseen', data: { open: {}, taught: { mean, sd: 0.1 } } }), ...(given ? [event(at + 950, { kind: 'abandoned', data: { reason: '' } })] : [])], 'someone')
+    }
+    await told(0.1, 0)
+    await told(0.3, 86_400)
+    await told(2, 90_000, true)
+    const item = (await libraryItems(scope, 'bag')).find(b => b.id === bag)!
+    expect(item.taught).toEqual([{ mean: 0.3, sd: 0.1 }, { mean: 0.1, sd: 0.1 }])
+    const { rate } = (await worldOf(scope, plan)).bag!
+    expect(rate).toMatchObject({ batches: 2 })
+    expect(rate!.mean).toBeGreaterThan(0.15)
+    expect(rate!.sd).toBeLessThan(0.12)
+    const again = freezeRun(plan, await worldOf(scope, plan))
+    expect(again.ok && again.run.moments[ids.moulds.lantern]!.glossGone.value / frozen.run.moments[ids.moulds.lantern]!.glossGone.value).toBeCloseTo(Math.exp(-rate!.mean), 1)
+    expect((await worldOf(other, plan)).bag).toBeUndefined()
+  })
+})
+
 describe('models', () => {
   it('are out of reach of another workshop, part by part', async () => {
     const id = randomUUID(), facts = { mould: ids.moulds.lantern, name: 'x.stl', unit: 'mm' as const, triangles: 12, parts: 1 }

@@ -6,6 +6,7 @@ import { readinessOf } from '~core/mould/readiness'
 import { cautionsFor } from '~core/pour/cautions'
 import { counting, timeOfDay, windowOf } from '~/lib/when'
 import HoldButton from '~/ui/HoldButton.vue'
+import QuantityField from '~/ui/QuantityField.vue'
 import RippleChart from '~/ui/RippleChart.vue'
 import { useLive } from '~/stores/live'
 import { useRecords } from '~/stores/records'
@@ -17,7 +18,7 @@ import { TELLINGS, useTelling } from './telling'
 import { useBench } from './useBench'
 
 const bench = useBench()
-const { store, clock, session, run, state, step, nextStep, batch, milestones, cues, wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over, late, next, back, sign, leftover, SIGNS } = bench
+const { store, clock, session, run, state, step, nextStep, batch, milestones, cues, wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over, late, next, back, sign, leftover, temperature, forecastWords, SIGNS } = bench
 const live = useLive(), records = useRecords()
 const bright = useLocalStorage('bench-bright', false)
 const keysOn = useLocalStorage('bench-keys', true)
@@ -75,6 +76,11 @@ useBenchKeys(() => keysOn.value && !over.value, {
   },
 })
 const share = computed(() => expected.value ? Math.min(1, inStep.value / expected.value) : 0)
+const readings = computed(() => batch.value.temperatures.length)
+function read(celsius: number) {
+  void temperature(celsius)
+  said.value = 'Temperature noted.'
+}
 const LATE = [0, 1, 2, 5] as const
 const places = computed<readonly { id: LeftoverPlace, word: string }[]>(() => [
   { id: 'overflow', word: run.value.plan.overflow ? `Into ${run.value.plan.overflow.toLowerCase()}` : 'Into the overflow mould' }, { id: 'bin', word: 'Set, then the bin' }, { id: 'none', word: 'Nothing was left' },
@@ -114,6 +120,8 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
     <div class="body">
       <div class="chart">
         <RippleChart :milestones="milestones" :now="wetFor" :before="before" :size="440" :letter="17" />
+        <p v-if="forecastWords.shift" class="shift" role="status">It sets {{ forecastWords.shift }}.</p>
+        <p v-if="forecastWords.torn" class="shift torn" role="status">{{ forecastWords.torn }} does not fit with the other signs: the times are less sure until one is taken back or more is seen.</p>
         <p v-if="!canWake" class="small soft">This browser cannot keep the screen awake here; set it so in the device.</p>
       </div>
       <div class="work">
@@ -162,6 +170,9 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
     <section v-if="!over" class="signs" aria-label="I can see">
       <div class="signs-head">
         <span>I can see</span>
+        <div v-if="wetFor !== undefined && ['fill', 'clean-up', 'set'].includes(step.stage) && session.mayWrite" class="reading">
+          <QuantityField :key="readings" kind="temperature" label="A thermometer in the cast reads" :check="v => v > -20 && v < 110 ? undefined : 'A mix does not get that warm or cold.'" @settled="read($event)" />
+        </div>
         <span class="late" role="group" aria-label="When the next entry happened">
           <button v-for="m in LATE" :key="m" :aria-pressed="late === m" @click="late = m">{{ m === 0 ? 'just now' : `${m} min ago` }}</button>
         </span>

@@ -10,7 +10,7 @@ const { batch } = defineProps<{ batch: number }>()
 const store = useRun(), clock = useClock(), session = useSession()
 const casts = computed(() => store.state!.casts.filter(c => c.cast.batch === batch))
 const wet = computed(() => store.state!.batches[batch]!.wetAt ?? clock.now)
-const left = computed(() => pouringEnds(store.run!, batch) - (clock.now - wet.value) / 1000)
+const left = computed(() => pouringEnds(store.runFor(batch), batch) - (clock.now - wet.value) / 1000)
 function fill(cast: string) {
   void store.record({ kind: 'filled', data: { cast } }, batch)
 }

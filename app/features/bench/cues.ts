@@ -13,24 +13,25 @@ const SAY = {
 /**
  * Cues still to come for every batch that is wet, in workshop time (ms). Steps that are done say nothing; the end of the
  * pouring time is announced a minute ahead as well.
+ * @param runFor the run as a batch has it by now, with the moments that were learnt.
  */
-export function cuesOf(run: FrozenRun, state: PourState): readonly Cue[] {
+export function cuesOf(run: FrozenRun, state: PourState, runFor: (batch: number) => FrozenRun = () => run): readonly Cue[] {
   const many = run.batches.length > 1
   return state.batches.flatMap((batch, b): Cue[] => {
     if (batch.wetAt === undefined) return []
     const wet = batch.wetAt
     const name = many ? `Batch ${b + 1}. ` : ''
-    const list: Cue[] = milestonesOf(run, state, b).flatMap((m): Cue[] => {
+    const list: Cue[] = milestonesOf(runFor(b), state, b).flatMap((m): Cue[] => {
       if (m.id === 'dry' || m.actual !== undefined) return []
       const [words, short] = SAY[m.id]
       return [{ id: `${b}-${m.id}`, at: wet + (m.id === 'open' ? m.low : m.value) * 1000, words: name + words, short }]
     })
-    const pourBy = pouringEnds(run, b)
+    const pourBy = pouringEnds(runFor(b), b)
     if (batch.filledAt === undefined) {
       list.push({ id: `${b}-hurry`, at: wet + (pourBy - 60) * 1000, words: `${name}One minute left to pour.`, short: '1 min left' })
       list.push({ id: `${b}-late`, at: wet + pourBy * 1000, words: `${name}Stop if it no longer flows.`, short: 'too stiff' })
     }
-    const tapUntil = tappingEnds(run, b)
+    const tapUntil = tappingEnds(runFor(b), b)
     if (tapUntil !== undefined) list.push({ id: `${b}-tap`, at: wet + tapUntil * 1000, words: `${name}Stop tapping now.`, short: 'stop tapping' })
     return list
   }).sort((a, c) => a.at - c.at)

@@ -1,5 +1,6 @@
 import { computed, ref } from 'vue'
 import type { LeftoverPlace } from '~core/pour/events'
+import { shiftWords } from '~core/pour/forecast'
 import { milestonesOf } from '~core/pour/milestones'
 import { SIGNS, signsAt, NINE_STAGES, schoolStages, type SignFacts } from '~core/pour/stages'
 import { useClock } from '~/stores/clock'
@@ -18,8 +19,16 @@ export function useBench() {
   const nextStep = computed(() => state.value.steps[state.value.step + 1])
   const batch = computed(() => state.value.batches[step.value.batch]!)
   const entered = computed(() => batch.value.stages.find(s => s.stage === step.value.stage)?.at ?? state.value.startedAt ?? clock.now)
-  const milestones = computed(() => milestonesOf(run.value, state.value, step.value.batch))
-  const cues = computed(() => cuesOf(run.value, state.value))
+  const milestones = computed(() => milestonesOf(store.runFor(step.value.batch), state.value, step.value.batch))
+  const cues = computed(() => cuesOf(run.value, state.value, store.runFor))
+  /** How the forecast has moved, and what does not fit together; the batch in hand, by its slowest mould. */
+  const forecastWords = computed(() => {
+    const known = store.learnt.get(step.value.batch)
+    if (!known) return { shift: undefined, torn: undefined }
+    const slowest = Object.keys(known.moments).reduce((a, b) => run.value.moments[b]!.open.from > run.value.moments[a]!.open.from ? b : a)
+    const torn = known.contradiction && (known.contradiction === 'temperature' ? 'The thermometer' : `“${SIGNS.find(s => s.id === known.contradiction)?.words}”`)
+    return { shift: known.seen > 0 || batch.value.ratio !== undefined ? shiftWords(run.value.moments[slowest]!.glossGone, known.moments[slowest]!.glossGone) : undefined, torn }
+  })
   const since = (at: number | undefined) => at === undefined ? undefined : Math.max(0, (clock.now - at) / 1000)
   const wetFor = computed(() => since(batch.value.wetAt))
   const stirredFor = computed(() => since(batch.value.stirAt))
@@ -73,11 +82,15 @@ export function useBench() {
   async function sign(s: SignFacts): Promise<void> {
     if (session.mayWrite && offered.value.has(s.id)) await store.record({ kind: 'mark', data: { sign: s.id } }, step.value.batch, when())
   }
+  async function temperature(celsius: number): Promise<void> {
+    await store.record({ kind: 'temperature', data: { celsius, where: 'cast' } }, step.value.batch, when())
+  }
   async function leftover(where: LeftoverPlace): Promise<void> {
     await store.record({ kind: 'leftover', data: { where } }, step.value.batch)
   }
   return {
-    store, clock, session, run, state, step, nextStep, batch, milestones, cues, wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over, late, SIGNS,
+    store, clock, session, run, state, step, nextStep, batch, milestones, cues, wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over, late, SIGNS, forecastWords,
     next: () => inTurn(next), back: () => inTurn(back), sign: (s: SignFacts) => inTurn(() => sign(s)), leftover: (where: LeftoverPlace) => inTurn(() => leftover(where)),
+    temperature: (celsius: number) => inTurn(() => temperature(celsius)),
   }
 }

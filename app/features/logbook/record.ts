@@ -3,7 +3,7 @@ import type { PourEvent } from '~core/pour/events'
 import { standing } from '~core/pour/events'
 import { SIGNS } from '~core/pour/stages'
 import { castsOf, type FrozenRun } from '~core/pour/run'
-import { formatMass } from '~core/units/format'
+import { formatDuration, formatMass, formatTemperature } from '~core/units/format'
 import type { UnitPreferences } from '~core/units/units'
 
 const STAGE: Record<string, string> = {
@@ -19,6 +19,8 @@ export function entryWords(event: PourEvent, run: FrozenRun, units: UnitPreferen
     case 'stage': return batch + (STAGE[event.data.stage] ?? event.data.stage)
     case 'weighed': return `${batch}${formatMass(event.data.mass, units)} of ${event.data.what}`
     case 'mark': return `${batch}${SIGNS.find(s => s.id === event.data.sign)?.words ?? event.data.sign}`
+    case 'temperature': return `${batch}${formatTemperature(event.data.celsius, units)} ${{ cast: 'in the cast', room: 'in the room', water: 'in the water' }[event.data.where]}`
+    case 'foreseen': return `${batch}Forecast: open from ${formatDuration(Math.min(...Object.values(event.data.open).map(o => o.from)), 'minute')} after wetting`
     case 'filled': return `${cast} filled`
     case 'leftover': return `${batch}Leftover: ${PLACE[event.data.where]}`
     case 'note': return `“${event.data.text}”`

@@ -6,6 +6,7 @@ import { soakAdvice, stirAdvice, waterAdvice } from '~core/gypsum/choices'
 import { STIR_TOOLS } from '~core/gypsum/stirring'
 import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
 import { schoolAdvice, SCHOOLS } from '~core/gypsum/schools'
+import { bagWords } from '~core/pour/observations'
 import type { Plan, PlanField } from '~core/pour/plan'
 import QuantityField from '~/ui/QuantityField.vue'
 import AdditionPicker from '~/ui/AdditionPicker.vue'
@@ -28,6 +29,7 @@ const powders = computed(() => [
   ...(library.items.bag.length > 0 ? [{ label: 'Your bags', items: library.items.bag.map(b => ({ value: `bag:${b.id}`, name: b.body.name })) }] : []),
   { label: 'By class', items: POWDER_CLASSES.map(p => ({ value: `class:${p.id}`, name: p.name })) },
 ])
+const learnt = computed(() => planning.world.bag && bagWords(planning.world.bag))
 const chosenPowder = computed(() => plan.value.bag ? `bag:${plan.value.bag}` : `class:${plan.value.classId}`)
 function choosePowder(value: string) {
   const [kind, id = ''] = value.split(':')
@@ -74,6 +76,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
         @update:model-value="choosePowder"
       />
     </div>
+    <p v-if="learnt" class="small soft">{{ learnt }} The times here use that.</p>
     <RatioSlider />
     <div v-if="plan.school === 'scoops'" class="pair">
       <span class="strong">Scoops of powder to one of water</span>
