@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url'
+import { writeServiceWorker } from './bin/service-worker'
 
 const core = fileURLToPath(new URL('./core', import.meta.url))
 const shared = fileURLToPath(new URL('./shared', import.meta.url))
@@ -19,7 +20,7 @@ export default defineNuxtConfig({
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
         { name: 'theme-color', content: '#13201f' },
       ],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/ripples.svg' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/ripples.svg' }, { rel: 'manifest', href: '/app.webmanifest' }, { rel: 'apple-touch-icon', href: '/icon-192.png' }],
     },
     spaLoaderTag: 'div',
   },
@@ -50,6 +51,10 @@ export default defineNuxtConfig({
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   telemetry: false,
   hooks: {
+    // After the built files lie in their folder, before the server takes note of what is there.
+    'nitro:build:public-assets': (nitro) => {
+      if (!nitro.options.dev) writeServiceWorker(nitro.options.output.publicDir)
+    },
     'build:manifest': (manifest) => {
       for (const chunk of Object.values(manifest)) {
         chunk.dynamicImports = []

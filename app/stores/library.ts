@@ -4,8 +4,10 @@ import type { LibraryBodies, LibraryItem, LibraryKind } from '~shared/library'
 import { taughtBag } from '~core/pour/observations'
 import type { PlanWorld, Plan } from '~core/pour/plan'
 import { api } from '~/lib/api'
+import { remembered } from '~/lib/kept'
 import { latestOnly } from '~/lib/latest'
 import { useLive } from './live'
+import { useSession } from './session'
 
 type Shelves = { [K in LibraryKind]: LibraryItem<K>[] }
 
@@ -15,11 +17,12 @@ export const useLibrary = defineStore('library', () => {
   const loaded = ref(false)
   const trouble = ref('')
   const latest = latestOnly()
+  const ask = <T>(path: string) => remembered<T>(useSession().key ?? '', path)
 
   async function load(): Promise<void> {
     try {
-      await latest(() => Promise.all([api<LibraryItem<'mould'>[]>('library/mould'), api<LibraryItem<'bucket'>[]>('library/bucket'), api<LibraryItem<'bag'>[]>('library/bag')]), ([mould, bucket, bag]) => {
-        items.value = { mould, bucket, bag }
+      await latest(() => Promise.all([ask<LibraryItem<'mould'>[]>('library/mould'), ask<LibraryItem<'bucket'>[]>('library/bucket'), ask<LibraryItem<'bag'>[]>('library/bag')]), ([mould, bucket, bag]) => {
+        items.value = { mould: mould.value, bucket: bucket.value, bag: bag.value }
       })
       loaded.value = true
       trouble.value = ''

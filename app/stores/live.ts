@@ -11,12 +11,23 @@ export const useLive = defineStore('live', () => {
   let source: EventSource | undefined
   let retry: ReturnType<typeof setTimeout> | undefined
 
+  /** A device that loses its network knows it before the stream does; when it is back, the stream is begun anew at once. */
+  function lost(): void {
+    connected.value = false
+  }
+  function back(): void {
+    stop()
+    start()
+  }
   function start(): void {
     if (source) return
+    addEventListener('offline', lost)
+    addEventListener('online', back)
     source = new EventSource('/api/live')
     source.addEventListener('hello', () => {
       connected.value = true
       useRecords().hurry()
+      if (useSession().kept) void useSession().load().catch(() => {})
       for (const listener of listeners) listener({ what: 'caught-up' })
     })
     source.onmessage = ({ data }: MessageEvent<string>) => {
@@ -37,6 +48,8 @@ export const useLive = defineStore('live', () => {
     clearTimeout(retry)
     source?.close()
     source = undefined
+    removeEventListener('offline', lost)
+    removeEventListener('online', back)
   }
   /** @returns a function that stops listening. */
   function on(listener: (message: LiveMessage | { readonly what: 'caught-up' }) => void): () => void {

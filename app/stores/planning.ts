@@ -9,6 +9,7 @@ import { settingCurve } from '~core/gypsum/hydration'
 import { cautionsFor } from '~core/pour/cautions'
 import { forecast } from '~/features/plan/forecasts'
 import { api, newId } from '~/lib/api'
+import { remembered } from '~/lib/kept'
 import { latestOnly } from '~/lib/latest'
 import { nextStamp } from '~/lib/outbox'
 import { useClock } from './clock'
@@ -68,8 +69,8 @@ export const usePlanning = defineStore('planning', () => {
 
   async function load(): Promise<void> {
     try {
-      await latest(() => api<SavedPlan[]>('plans'), (plans) => {
-        saved.value = plans
+      await latest(() => remembered<SavedPlan[]>(session.key ?? '', 'plans'), (plans) => {
+        saved.value = plans.value
       })
       loaded.value = true
       trouble.value = ''

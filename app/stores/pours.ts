@@ -3,11 +3,12 @@ import { computed, ref } from 'vue'
 import type { PourEvent } from '~core/pour/events'
 import { needOf, type CastNeed, type CastSummary } from '~core/pour/summary'
 import type { CastRow, PourRow } from '~shared/pour'
-import { api } from '~/lib/api'
+import { remembered } from '~/lib/kept'
 import { latestOnly } from '~/lib/latest'
 import { useClock } from './clock'
 import { useLive } from './live'
 import { useRecords } from './records'
+import { useSession } from './session'
 
 /** What a pending entry already changes about a cast, until the server's projection says the same. */
 function withPending(cast: CastSummary, pending: readonly PourEvent[]): CastSummary {
@@ -30,12 +31,13 @@ export const usePours = defineStore('pours', () => {
   const trouble = ref('')
   const clock = useClock(), records = useRecords()
   const latest = latestOnly()
+  const who = () => useSession().key ?? ''
 
   async function load(): Promise<void> {
     try {
-      await latest(() => Promise.all([api<PourRow[]>('pours'), api<CastRow[]>('casts')]), ([pours, casts]) => {
-        rows.value = pours
-        castRows.value = casts
+      await latest(() => Promise.all([remembered<PourRow[]>(who(), 'pours'), remembered<CastRow[]>(who(), 'casts')]), ([pours, casts]) => {
+        rows.value = pours.value
+        castRows.value = casts.value
       })
       loaded.value = true
       trouble.value = ''

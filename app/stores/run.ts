@@ -5,12 +5,13 @@ import { foldPour } from '~core/pour/timeline'
 import { learningInputs, observationsOf, withMoments } from '~core/pour/observations'
 import type { FrozenRun } from '~core/pour/run'
 import type { EventsAnswer, PourAnswer } from '~shared/pour'
-import { api } from '~/lib/api'
+import { keepAnswer, remembered } from '~/lib/kept'
 import { learnBatches } from '~/lib/learning'
 import type { BatchLearnt } from '~/workers/learn.worker'
 import { useClock } from './clock'
 import { useLive } from './live'
 import { useRecords } from './records'
+import { useSession } from './session'
 
 /** What tells the forecast something, and so is followed by a record of what it then foresees. */
 const TELLING: ReadonlySet<Happening['kind']> = new Set(['mark', 'temperature', 'judged', 'undo'])
@@ -23,6 +24,7 @@ export const useRun = defineStore('run', () => {
   const id = ref('')
   const run = shallowRef<FrozenRun>()
   const events = shallowRef<readonly PourEvent[]>([])
+  const startedBy = ref('')
   const trouble = ref('')
   const missing = ref(false)
 
@@ -64,6 +66,8 @@ export const useRun = defineStore('run', () => {
     const known = new Map(events.value.map(e => [e.id, e]))
     for (const e of answer.events) known.set(e.id, e)
     events.value = [...known.values()]
+    // What was taken has left the outbox: without a network it must be here.
+    if (run.value) void keepAnswer(useSession().key ?? '', `pours/${pour}`, { id: pour, run: run.value, startedBy: startedBy.value, events: events.value, seq: answer.seq } satisfies PourAnswer)
   }
 
   async function load(pour: string): Promise<void> {
@@ -76,9 +80,10 @@ export const useRun = defineStore('run', () => {
       lastAsked = ''
     }
     try {
-      const answer = await api<PourAnswer>(`pours/${pour}`)
+      const { value: answer } = await remembered<PourAnswer>(useSession().key ?? '', `pours/${pour}`)
       if (id.value !== pour) return
       run.value = answer.run
+      startedBy.value = answer.startedBy
       merge(pour, answer)
       trouble.value = ''
       missing.value = false

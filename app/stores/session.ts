@@ -3,11 +3,14 @@ import { computed, ref } from 'vue'
 import { METRIC } from '~core/units/units'
 import type { SessionFacts } from '~shared/account'
 import { api } from '~/lib/api'
+import { forgetAnswers, remembered } from '~/lib/kept'
 import { useClock } from './clock'
 
 /** Who is here and what they may do. */
 export const useSession = defineStore('session', () => {
   const facts = ref<SessionFacts>()
+  /** Without a network these are the facts of the last time there was one. */
+  const kept = ref(false)
   const units = computed(() => facts.value?.workshop?.units ?? METRIC)
   const person = computed(() => facts.value?.person)
   const mayWrite = computed(() => person.value !== undefined && person.value.role !== 'viewer')
@@ -16,8 +19,12 @@ export const useSession = defineStore('session', () => {
   const key = computed(() => facts.value?.person && facts.value.workshop ? `${facts.value.person.id}@${facts.value.workshop.id}` : undefined)
 
   async function load(): Promise<void> {
-    facts.value = await api<SessionFacts>('session')
-    useClock().anchor(facts.value.clock.now, facts.value.clock.rate)
+    const { value, at, fromHere } = await remembered<SessionFacts>('', 'session')
+    facts.value = value
+    kept.value = fromHere
+    // Kept facts tell what time it was there when they were told; the workshop's clock ran on since.
+    useClock().anchor(value.clock.now + (Date.now() - at) * value.clock.rate, value.clock.rate)
+    if (!value.person) await forgetAnswers()
   }
   async function signIn(body: { email: string, password: string }): Promise<void> {
     await api('session', { method: 'POST', body })
@@ -34,6 +41,7 @@ export const useSession = defineStore('session', () => {
   async function signOut(): Promise<void> {
     await api('session', { method: 'DELETE' })
     facts.value = undefined
+    await forgetAnswers()
   }
-  return { facts, units, person, mayWrite, isOwner, key, load, signIn, createOwner, enterDemo, signOut }
+  return { facts, kept, units, person, mayWrite, isOwner, key, load, signIn, createOwner, enterDemo, signOut }
 })

@@ -47,6 +47,7 @@ async function project(scope: Scope, pourId: string, run: FrozenRun): Promise<vo
 }
 
 async function append(scope: Scope, pourId: string, events: readonly SentEvent[], actor: string, skewMs: number): Promise<number> {
+  if (events.length === 0) return 0
   const ids = events.map(e => e.id)
   const known = new Map((await scope.select('pour_event').select(['id', 'pour_id']).where('id', 'in', ids).execute()).map(r => [r.id, r.pour_id]))
   if ([...known.values()].some(p => p !== pourId)) throw new EventsRefused('An entry with this id already belongs to another pour.')

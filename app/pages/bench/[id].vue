@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import BenchRun from '~/features/bench/BenchRun.vue'
 import { useLibrary } from '~/stores/library'
+import { usePlanning } from '~/stores/planning'
+import { usePours } from '~/stores/pours'
 import { useRun } from '~/stores/run'
 
 definePageMeta({ layout: 'bench' })
 const store = useRun(), route = useRoute()
 await Promise.all([store.load(String(route.params.id)), useLibrary().loaded ? undefined : useLibrary().load()])
+// What the other screens ask is fetched now, so that they open as well when the network is gone.
+onMounted(() => void Promise.all([usePours().load(), usePlanning().load()]))
 useHead({ title: () => `${store.run?.plan.name ?? 'Bench'}, bench` })
 </script>
 

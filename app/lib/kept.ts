@@ -1,0 +1,49 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import { api, Refused } from './api'
+
+/** The last answer to each question that a screen asks, kept in this browser, so that every screen opens without a network. */
+interface Answers extends DBSchema { answers: { key: [string, string], value: { readonly who: string, readonly path: string, readonly at: number, readonly value: unknown } } }
+
+let opened: Promise<IDBPDatabase<Answers>> | undefined
+function open(): Promise<IDBPDatabase<Answers>> {
+  opened ??= openDB<Answers>('nine-ripples-answers', 1, {
+    upgrade(db) {
+      db.createObjectStore('answers', { keyPath: ['who', 'path'] })
+    },
+  })
+  return opened
+}
+
+/** Whether it was answered from here; `at` is when the server said it, in this device's milliseconds. */
+export interface Answered<T> { readonly value: T, readonly at: number, readonly fromHere: boolean }
+
+/**
+ * Asks the server, and where it does not answer, gives what it answered last to the same person.
+ * @param who whose answers these are: nobody else who signs in here is given them.
+ * @throws Refused as `api` does, when there is nothing kept or the server refuses.
+ */
+export async function remembered<T>(who: string, path: string): Promise<Answered<T>> {
+  try {
+    const value = await api<T>(path)
+    const at = Date.now()
+    // A browser without room, or one that keeps nothing, still works while there is a network.
+    void open().then(db => db.put('answers', { who, path, at, value })).catch(() => {})
+    return { value, at, fromHere: false }
+  }
+  catch (error) {
+    if (!(error instanceof Refused) || (error.status !== 0 && error.status !== 503)) throw error
+    const kept = await open().then(db => db.get('answers', [who, path])).catch(() => undefined)
+    if (!kept) throw error
+    return { value: kept.value as T, at: kept.at, fromHere: true }
+  }
+}
+
+/** Keeps what is known by now as the answer to a question: more than the server last said to it. */
+export async function keepAnswer(who: string, path: string, value: unknown): Promise<void> {
+  await open().then(db => db.put('answers', { who, path, at: Date.now(), value })).catch(() => {})
+}
+
+/** Leaves nothing of anybody's behind: they signed out. */
+export async function forgetAnswers(): Promise<void> {
+  await open().then(db => db.clear('answers')).catch(() => {})
+}
