@@ -113,6 +113,15 @@ export function centreMoments(input: MomentsInput): Drawn {
  * @throws RangeError with a sentence when the mix cannot be worked out.
  */
 export function forecast(input: MomentsInput, samples = SAMPLES): Forecast {
+  const work = forecasting(input, samples)
+  for (;;) {
+    const step = work.next()
+    if (step.done) return step.value
+  }
+}
+
+/** The same in steps of one sample, for whoever has other things to do in between. */
+export function* forecasting(input: MomentsInput, samples = SAMPLES): Generator<undefined, Forecast> {
   const centre = centreMoments(input)
   const bag = rateOf(input)
   const ratioSd = Math.log(input.ratio.high / input.ratio.low) / (2 * Z80)
@@ -125,6 +134,7 @@ export function forecast(input: MomentsInput, samples = SAMPLES): Forecast {
   const keys = Object.keys(centre) as (keyof Drawn)[]
   for (const key of keys) drawn[key] = []
   for (let i = 0; i < samples; i++) {
+    yield
     const point = cube.map(values => values[i]!)
     const [rate, seeds, ratio, warmth, jamming, conductivity, effect, cooling, flow, strength, growth] = point.map(normalQuantile) as [number, number, number, number, number, number, number, number, number, number, number]
     const setting = {

@@ -1,7 +1,7 @@
 import type { Estimate, Seconds, WaterRatio } from '../units/quantity'
 import { endUse } from '../gypsum/end-use'
 import { firstDryingTime } from '../air/first-drying'
-import { forecast, MODEL_VERSION, type Moments } from './moments'
+import { forecasting, MODEL_VERSION, type Moments } from './moments'
 import { momentsInput, workOutPlan, type Batch, type MouldFacts, type Plan, type PlanWorld, type Problem } from './plan'
 import { batchSteps, type Step } from './stages'
 
@@ -29,8 +29,19 @@ export interface RunCast {
 
 export interface RunStep extends Step { readonly batch: number }
 
+export type Frozen = { readonly ok: true, readonly run: FrozenRun } | { readonly ok: false, readonly problems: readonly Problem[] }
+
 /** Freezes a plan for the bench. @returns the run, or the problems that stand in the way. */
-export function freezeRun(plan: Plan, world: PlanWorld): { readonly ok: true, readonly run: FrozenRun } | { readonly ok: false, readonly problems: readonly Problem[] } {
+export function freezeRun(plan: Plan, world: PlanWorld): Frozen {
+  const work = freezing(plan, world)
+  for (;;) {
+    const step = work.next()
+    if (step.done) return step.value
+  }
+}
+
+/** The same in steps of about a millisecond, for a server that has other people to answer in between. */
+export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Frozen> {
   const result = workOutPlan(plan, world)
   const refused = result.problems.filter(p => p.severity === 'refuse')
   if (refused.length > 0 || result.batches.length === 0) return { ok: false, problems: refused }
@@ -44,7 +55,7 @@ export function freezeRun(plan: Plan, world: PlanWorld): { readonly ok: true, re
   for (const [id, mould] of used) {
     const input = momentsInput(plan, result.ratio, mould, stirFrom, world.bag)
     const key = [mould.material, mould.wall, mould.section, mould.fragile].join()
-    moments[id] = known.get(key) ?? forecast(input).moments
+    moments[id] = known.get(key) ?? (yield* forecasting(input)).moments
     known.set(key, moments[id])
     if (dryAt !== undefined) drying[id] = firstDryingTime(result.batches[0]!.mix, mould.section, dryAt)
   }
