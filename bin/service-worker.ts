@@ -21,7 +21,11 @@ addEventListener('activate', event => event.waitUntil((async () => {
 addEventListener('fetch', (event) => {
   const { request } = event, url = new URL(request.url)
   if (request.method !== 'GET' || url.origin !== location.origin) return
-  if (request.mode === 'navigate') event.respondWith(fetch(request).catch(async () => await caches.match('/') ?? Response.error()))
+  if (request.mode === 'navigate') {
+    // A network that neither answers nor fails must not keep a person with plaster on their hands waiting.
+    const late = new Promise((_, fail) => setTimeout(fail, 4000))
+    event.respondWith(Promise.race([fetch(request), late]).catch(async () => await caches.match('/') ?? fetch(request)))
+  }
   else if (url.pathname.startsWith('/_nuxt/') || FILES.includes(url.pathname)) event.respondWith(caches.match(request, { ignoreVary: true }).then(kept => kept ?? fetch(request)))
 })
 `

@@ -1,6 +1,7 @@
 import { z } from './zod'
 import type { PourEvent } from '~core/pour/events'
 import { DEFECTS, type DefectId } from '~core/pour/defects'
+import { TROUBLES, type TroubleId } from '~core/pour/rescue'
 import { SIGNS, type Sign, type Stage } from '~core/pour/stages'
 import type { FrozenRun } from '~core/pour/run'
 import type { CastSummary, PourSummary } from '~core/pour/summary'
@@ -28,6 +29,7 @@ export const sentEventSchema = z.discriminatedUnion('kind', [
     open: z.record(z.string().max(64), z.object({ from: z.number().min(0).max(1e7), to: z.number().min(0).max(1e7) })).refine(o => Object.keys(o).length <= 200),
     taught: z.object({ mean: z.number().min(-5).max(5), sd: z.number().positive().max(50) }).optional(),
   }) }),
+  z.object({ ...envelope, kind: z.literal('trouble'), data: z.object({ trouble: z.enum(TROUBLES.map(t => t.id) as [TroubleId, ...TroubleId[]]) }) }),
   z.object({ ...envelope, kind: z.literal('note'), data: z.object({ text: z.string().trim().min(1, 'Write something first.').max(2000, 'Keep a note under 2 000 characters.') }) }),
   z.object({ ...envelope, kind: z.literal('opened'), data: z.object({ cast }) }),
   z.object({ ...envelope, kind: z.literal('judged'), data: z.object({ cast, verdict: z.enum(['good', 'second', 'waste']), defects: z.array(z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]])).max(20), note: z.string().max(2000) }) }),

@@ -1,5 +1,6 @@
 import type { Celsius, Kilograms, Seconds } from '../units/quantity'
 import type { DefectId } from './defects'
+import type { TroubleId } from './rescue'
 import type { Sign, Stage } from './stages'
 
 /** Milliseconds since 1970 on the workshop's clock. */
@@ -20,6 +21,7 @@ export type Happening
     | { readonly kind: 'temperature', readonly data: { readonly celsius: Celsius, readonly where: 'cast' | 'room' | 'water' } }
     /** What was forecast once something was marked: when each kind of mould may be opened, seconds after wetting, and what it tells of the bag's speed. */
     | { readonly kind: 'foreseen', readonly data: { readonly open: Readonly<Record<string, { readonly from: Seconds, readonly to: Seconds }>>, readonly taught?: { readonly mean: number, readonly sd: number } } }
+    | { readonly kind: 'trouble', readonly data: { readonly trouble: TroubleId } }
     | { readonly kind: 'note', readonly data: { readonly text: string } }
     | { readonly kind: 'opened', readonly data: { readonly cast: string } }
     | { readonly kind: 'judged', readonly data: { readonly cast: string, readonly verdict: Verdict, readonly defects: readonly DefectId[], readonly note: string } }

@@ -59,7 +59,7 @@ export interface PourState {
   readonly last?: PourEvent
 }
 
-const AT_THE_BENCH: ReadonlySet<HappeningKind> = new Set(['stage', 'weighed', 'mark', 'temperature', 'filled', 'leftover'])
+const AT_THE_BENCH: ReadonlySet<HappeningKind> = new Set(['stage', 'weighed', 'mark', 'temperature', 'trouble', 'filled', 'leftover'])
 
 type Draft<T> = { -readonly [K in keyof T]: T[K] extends readonly (infer U)[] ? U[] : T[K] }
 

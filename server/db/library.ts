@@ -1,6 +1,7 @@
 import { sql } from 'kysely'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~shared/library'
 import { PLAN_SCHEMA_VERSION, type SavedPlan } from '~shared/plan'
+import { powderClass, type PowderClassId } from '~core/gypsum/powders'
 import type { Taught } from '~core/pour/forecast'
 import { taughtBag } from '~core/pour/observations'
 import type { Plan, PlanWorld } from '~core/pour/plan'
@@ -12,7 +13,7 @@ export class Stale extends Error {}
 export async function libraryItems<K extends LibraryKind>(scope: Scope, kind: K): Promise<LibraryItem<K>[]> {
   const rows = await scope.select('library_item').select(['id', 'body', 'revision']).where('kind', '=', kind).where('archived_at', 'is', null).orderBy(sql`body->>'name'`).execute()
   const [uses, took] = kind === 'mould' ? await Promise.all([mouldUses(scope), mouldFills(scope)]) : []
-  const taught = kind === 'bag' ? await bagsTaught(scope) : undefined
+  const taught = kind === 'bag' ? await bagsTaught(scope, rows.map(r => ({ id: r.id, ...r.body as LibraryBodies['bag'] }))) : undefined
   return rows.map(r => ({ id: r.id, kind, body: r.body as LibraryBodies[K], revision: r.revision, ...(uses && { uses: uses.get(r.id) ?? 0, poured: took?.get(r.id) }), ...(taught && { taught: taught.get(r.id) ?? [] }) }))
 }
 
@@ -35,12 +36,15 @@ async function mouldFills(scope: Scope): Promise<Map<string, { volume: number, c
 /** A bag's last pours count; older ones have faded. */
 const POURS_THAT_COUNT = 30
 
-/** What pours taught of their bags, the newest first. */
-async function bagsTaught(scope: Scope, bag?: string): Promise<Map<string, Taught[]>> {
-  const rows = await scope.select('pour_projection').select([sql<string>`body->>'bagId'`.as('bag'), sql<Taught[]>`body->'taught'`.as('taught')])
-    .where('status', '<>', 'abandoned').where(bag === undefined ? sql<boolean>`body->>'bagId' is not null` : sql<boolean>`body->>'bagId' = ${bag}`).where(sql<boolean>`jsonb_array_length(coalesce(body->'taught', '[]')) > 0`).orderBy('started_at', 'desc').execute()
+/** What pours taught of these bags, the newest first. What was taught while a bag was taken for another class of powder does not count: it was measured against that. */
+async function bagsTaught(scope: Scope, bags: readonly { readonly id: string, readonly classId: PowderClassId }[]): Promise<Map<string, Taught[]>> {
+  if (bags.length === 0) return new Map()
+  const named = new Map(bags.map(b => [b.id, powderClass(b.classId).name]))
+  const rows = await scope.select('pour_projection').select([sql<string>`body->>'bagId'`.as('bag'), sql<string>`body->>'powder'`.as('powder'), sql<Taught[]>`body->'taught'`.as('taught')])
+    .where('status', '<>', 'abandoned').where(sql<boolean>`body->>'bagId' = any(${[...named.keys()]})`).where(sql<boolean>`jsonb_array_length(coalesce(body->'taught', '[]')) > 0`).orderBy('started_at', 'desc').execute()
   const found = new Map<string, Taught[]>()
-  for (const { bag: id, taught } of rows) {
+  for (const { bag: id, powder, taught } of rows) {
+    if (powder !== named.get(id)) continue
     const list = found.get(id) ?? []
     if (list.length < POURS_THAT_COUNT) list.push(...taught)
     found.set(id, list)
@@ -72,7 +76,7 @@ export async function worldOf(scope: Scope, plan: Plan): Promise<PlanWorld> {
     return row && { id: row.id, ...row.body as LibraryBodies[K] }
   }
   const bag = find('bag', plan.bag)
-  return { moulds: plan.fills.flatMap(f => find('mould', f.mould) ?? []), bucket: find('bucket', plan.bucket), bag: bag && taughtBag(bag, (await bagsTaught(scope, bag.id)).get(bag.id) ?? []) }
+  return { moulds: plan.fills.flatMap(f => find('mould', f.mould) ?? []), bucket: find('bucket', plan.bucket), bag: bag && taughtBag(bag, (await bagsTaught(scope, [bag])).get(bag.id) ?? []) }
 }
 
 export async function savedPlans(scope: Scope): Promise<SavedPlan[]> {

@@ -240,6 +240,9 @@ describe('what a bag was taught', () => {
     const again = freezeRun(plan, await worldOf(scope, plan))
     expect(again.ok && again.run.moments[ids.moulds.lantern]!.glossGone.value / frozen.run.moments[ids.moulds.lantern]!.glossGone.value).toBeCloseTo(Math.exp(-rate!.mean), 1)
     expect((await worldOf(other, plan)).bag).toBeUndefined()
+    // Taken for another powder, it has taught nothing about that.
+    await saveItem(scope, 'bag', bag, { name: 'Sack', classId: 'gypsum-cement', uncertain: false, note: '' }, 1)
+    expect((await libraryItems(scope, 'bag')).find(b => b.id === bag)!.taught).toEqual([])
   })
 })
 

@@ -12,6 +12,7 @@ import { useLive } from '~/stores/live'
 import { useRecords } from '~/stores/records'
 import FillPanel from './FillPanel.vue'
 import MinuteStrip from './MinuteStrip.vue'
+import RescuePanel from './RescuePanel.vue'
 import WeighPanel from './WeighPanel.vue'
 import { useBenchKeys } from './keys'
 import { TELLINGS, useTelling } from './telling'
@@ -53,6 +54,7 @@ watch(() => state.value.step, () => {
   }, SAME_PRESS_MS)
 }, { flush: 'sync' })
 onBeforeUnmount(() => clearTimeout(settling))
+const wrong = ref(false)
 const isLast = computed(() => nextStep.value === undefined)
 async function forward() {
   if (!settled.value) return
@@ -67,12 +69,14 @@ async function goBack() {
   await back()
   said.value = `Back: ${step.value.instruction}.`
 }
-useBenchKeys(() => keysOn.value && !over.value, {
+useBenchKeys(() => keysOn.value && !over.value && !wrong.value, {
   next: () => void forward(), back: () => void goBack(), mute: () => {
     muted.value = !muted.value
   }, sign: (n) => {
     const s = SIGNS[n - 1]
     if (s) void sign(s)
+  }, help: () => {
+    wrong.value = true
   },
 })
 const share = computed(() => expected.value ? Math.min(1, inStep.value / expected.value) : 0)
@@ -170,6 +174,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
     <section v-if="!over" class="signs" aria-label="I can see">
       <div class="signs-head">
         <span>I can see</span>
+        <button class="wrong" @click="wrong = true"><span class="num" aria-hidden="true">0</span> Something is wrong</button>
         <div v-if="wetFor !== undefined && ['fill', 'clean-up', 'set'].includes(step.stage) && session.mayWrite" class="reading">
           <QuantityField :key="readings" kind="temperature" label="A thermometer in the cast reads" :check="v => v > -20 && v < 110 ? undefined : 'A mix does not get that warm or cold.'" @settled="read($event)" />
         </div>
@@ -199,6 +204,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         Back <span class="small">hold</span>
       </HoldButton>
     </footer>
+    <RescuePanel v-model:open="wrong" :batch="step.batch" />
     <div v-if="locked" class="lock">
       <p>Locked against drips. Keys and pedal still work.</p>
       <HoldButton @held="locked = false">Hold to unlock</HoldButton>

@@ -3,7 +3,7 @@ import { onBeforeUnmount, onMounted } from 'vue'
 const HOLD_MS = 700
 
 /** Keys of the bench. A focused control keeps its own keys; everything can be switched off. */
-export function useBenchKeys(enabled: () => boolean, act: { readonly next: () => void, readonly back: () => void, readonly mute: () => void, readonly sign: (number: number) => void }): void {
+export function useBenchKeys(enabled: () => boolean, act: { readonly next: () => void, readonly back: () => void, readonly mute: () => void, readonly sign: (number: number) => void, readonly help: () => void }): void {
   let holding: ReturnType<typeof setTimeout> | undefined
   const isControl = (target: EventTarget | null) => target instanceof HTMLElement && target.closest('input, textarea, select, button, a, [role=combobox], [role=dialog]') !== null
 
@@ -12,6 +12,7 @@ export function useBenchKeys(enabled: () => boolean, act: { readonly next: () =>
     if (event.key === ' ' || event.key === 'Enter' || event.key === 'PageDown') act.next()
     else if (event.key === 'Backspace') holding = setTimeout(act.back, HOLD_MS)
     else if (event.key.toLowerCase() === 'm') act.mute()
+    else if (event.key === '0') act.help()
     else if (/^[1-9]$/.test(event.key)) act.sign(Number(event.key))
     else return
     event.preventDefault()

@@ -1,6 +1,7 @@
 import { DEFECTS } from '~core/pour/defects'
 import type { PourEvent } from '~core/pour/events'
 import { standing } from '~core/pour/events'
+import { TROUBLES } from '~core/pour/rescue'
 import { SIGNS } from '~core/pour/stages'
 import { castsOf, type FrozenRun } from '~core/pour/run'
 import { formatDuration, formatMass, formatTemperature } from '~core/units/format'
@@ -21,6 +22,7 @@ export function entryWords(event: PourEvent, run: FrozenRun, units: UnitPreferen
     case 'mark': return `${batch}${SIGNS.find(s => s.id === event.data.sign)?.words ?? event.data.sign}`
     case 'temperature': return `${batch}${formatTemperature(event.data.celsius, units)} ${{ cast: 'in the cast', room: 'in the room', water: 'in the water' }[event.data.where]}`
     case 'foreseen': return `${batch}Forecast: open from ${formatDuration(Math.min(...Object.values(event.data.open).map(o => o.from)), 'minute')} after wetting`
+    case 'trouble': return `${batch}Trouble: ${TROUBLES.find(t => t.id === event.data.trouble)?.words.toLowerCase() ?? event.data.trouble}`
     case 'filled': return `${cast} filled`
     case 'leftover': return `${batch}Leftover: ${PLACE[event.data.where]}`
     case 'note': return `“${event.data.text}”`

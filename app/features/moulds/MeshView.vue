@@ -61,9 +61,16 @@ function build() {
   paint()
   aim()
 }
+function disposeCap() {
+  for (const part of cap.children as THREE.Mesh<THREE.BufferGeometry, THREE.Material>[]) {
+    part.material.dispose()
+    if (part.name === 'face') part.geometry.dispose()
+  }
+  cap.clear()
+}
 /** Counts skins behind the cut in the stencil buffer, back faces up and front faces down; where the count is not nothing, the cut runs through the piece. */
 function buildCap(geometry: THREE.BufferGeometry) {
-  cap.clear()
+  disposeCap()
   const counting = (side: THREE.Side, op: THREE.StencilOp) => {
     const counted = new THREE.Mesh(geometry, new THREE.MeshBasicMaterial({ side, colorWrite: false, depthWrite: false, depthTest: false, clippingPlanes: [section], stencilWrite: true, stencilFunc: THREE.AlwaysStencilFunc, stencilFail: op, stencilZFail: op, stencilZPass: op }))
     counted.renderOrder = 1
@@ -204,6 +211,7 @@ onMounted(() => {
 onBeforeUnmount(() => {
   watcher?.disconnect()
   controls?.dispose()
+  disposeCap()
   mesh?.geometry.dispose()
   renderer?.dispose()
 })

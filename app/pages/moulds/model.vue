@@ -242,6 +242,7 @@ header { display: flex; flex-wrap: wrap; gap: 8px 18px; align-items: center; mar
 .working { display: flex; gap: 12px; align-items: center; }
 .working button, .link { border: 0; background: none; color: var(--action); text-decoration: underline; padding: 2px 4px; min-height: 28px; }
 .two { display: grid; grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr); gap: 26px; align-items: start; }
+.two > :first-child { position: sticky; top: 12px; }
 .column { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; align-content: start; }
 section { border-bottom: 1px solid var(--line); padding-bottom: 14px; }
 .sliders { display: grid; grid-template-columns: 1fr 1fr auto; gap: 18px; align-items: end; }
@@ -255,5 +256,5 @@ section { border-bottom: 1px solid var(--line); padding-bottom: 14px; }
 .facts dt { color: var(--soft); }
 .pocket { padding: 6px 0; }
 .moves { list-style: decimal; padding-left: 22px; display: grid; gap: 4px; }
-@media (max-width: 900px) { .two { grid-template-columns: minmax(0, 1fr); } }
+@media (max-width: 900px) { .two { grid-template-columns: minmax(0, 1fr); } .two > :first-child { position: static; } }
 </style>
