@@ -79,7 +79,8 @@ export default defineNuxtConfig({
         'style-src': ['\'self\'', '\'unsafe-inline\''],
         'img-src': ['\'self\'', 'data:', 'blob:'],
         'font-src': ['\'self\''],
-        'connect-src': ['\'self\''],
+        // Besides its own server only what streams at the bench, on this machine: docs/devices.md.
+        'connect-src': ['\'self\'', 'http://127.0.0.1:4795'],
         'worker-src': ['\'self\''],
         'object-src': ['\'none\''],
         'base-uri': ['\'none\''],

@@ -218,8 +218,8 @@ describe('what moulds really take', () => {
 describe('what a bag was taught', () => {
   it('comes from its own pours, the newest first, reaches the next plan, and no other workshop', async () => {
     const bag = randomUUID()
-    await saveItem(scope, 'bag', bag, { name: 'Sack', classId: 'casting-plaster', uncertain: false, note: '' }, 0)
     const plan = { ...planOf(ids, WISHES.lanterns), bag }
+    await saveItem(scope, 'bag', bag, { name: 'Sack', classId: plan.classId, uncertain: false, note: '' }, 0)
     const frozen = freezeRun(plan, await worldOf(scope, plan))
     if (!frozen.ok) throw new Error('refused')
     expect(frozen.run.world.bag!.rate).toBeUndefined()
@@ -241,7 +241,7 @@ describe('what a bag was taught', () => {
     expect(again.ok && again.run.moments[ids.moulds.lantern]!.glossGone.value / frozen.run.moments[ids.moulds.lantern]!.glossGone.value).toBeCloseTo(Math.exp(-rate!.mean), 1)
     expect((await worldOf(other, plan)).bag).toBeUndefined()
     // Taken for another powder, it has taught nothing about that.
-    await saveItem(scope, 'bag', bag, { name: 'Sack', classId: 'gypsum-cement', uncertain: false, note: '' }, 1)
+    await saveItem(scope, 'bag', bag, { name: 'Sack', classId: plan.classId === 'pottery-plaster' ? 'casting-plaster' : 'pottery-plaster', uncertain: false, note: '' }, 1)
     expect((await libraryItems(scope, 'bag')).find(b => b.id === bag)!.taught).toEqual([])
   })
 })

@@ -13,7 +13,10 @@ import { useRecords } from '~/stores/records'
 import FillPanel from './FillPanel.vue'
 import MinuteStrip from './MinuteStrip.vue'
 import RescuePanel from './RescuePanel.vue'
+import ScalePanel from './ScalePanel.vue'
 import WeighPanel from './WeighPanel.vue'
+import { useScale } from '~/stores/scale'
+import { useWeighing } from './useWeighing'
 import { useBenchKeys } from './keys'
 import { TELLINGS, useTelling } from './telling'
 import { useBench } from './useBench'
@@ -26,6 +29,11 @@ const keysOn = useLocalStorage('bench-keys', true)
 const { telling, muted, words, flashing } = useTelling(() => cues.value, () => clock.now)
 // On the root element, so that every token of the page turns with it.
 useHead({ htmlAttrs: { class: () => bright.value ? 'bench bright' : 'bench' } })
+const scale = useScale()
+scale.listen()
+onBeforeUnmount(() => scale.stop())
+const weighing = useWeighing(() => step.value.batch, () => step.value.stage === 'weigh')
+const { press: weighingPress } = weighing
 const root = ref<HTMLElement>()
 const { isSupported: canFill, isFullscreen, toggle: toggleFull } = useFullscreen(root)
 const { isSupported: canWake, request, release } = useWakeLock()
@@ -62,6 +70,7 @@ async function forward() {
     await navigateTo('/shelf')
     return
   }
+  if (await weighing.advance()) return
   await next()
   said.value = `${step.value.instruction}. ${step.value.detail}`
 }
@@ -113,6 +122,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         <span class="tellings" role="group" aria-label="How cues are told">
           <button v-for="t in TELLINGS" :key="t.id" :aria-pressed="telling === t.id" @click="telling = t.id">{{ t.word }}</button>
         </span>
+        <button :aria-pressed="scale.wanted" @click="scale.toggle()">Scale</button>
         <button :aria-pressed="bright" @click="bright = !bright">Bright</button>
         <button :aria-pressed="keysOn" @click="keysOn = !keysOn">Keys</button>
         <button v-if="canFill" :aria-pressed="isFullscreen" @click="toggleFull">Full screen</button>
@@ -140,11 +150,13 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           <p><span class="num now">{{ counting(inStep) }}</span> <span class="soft">of about {{ formatDuration(Math.round(expected / 5) * 5) }}</span></p>
           <div class="track" aria-hidden="true"><span :style="{ width: `${share * 100}%` }" /></div>
         </div>
+        <ScalePanel v-if="scale.wanted && step.stage === 'weigh'" :weighing="weighing" />
         <WeighPanel
           v-if="step.stage === 'weigh' || showsPowder"
           :key="`${step.batch}-${step.stage}`"
           :batch="step.batch"
           :powder-only="showsPowder"
+          :by-scale="weighingPress !== undefined"
         />
         <FillPanel v-if="step.stage === 'fill'" :batch="step.batch" />
         <div v-if="step.stage === 'clean-up'" class="leftover" role="group" aria-label="Where the leftover went">
@@ -197,7 +209,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
     </section>
     <footer>
       <button class="go" :data-settled="settled" :disabled="!session.mayWrite && !over" @click="forward">
-        {{ over ? 'To the shelf' : step.done }}
+        {{ over ? 'To the shelf' : weighingPress ?? step.done }}
       </button>
       <button class="side" :aria-pressed="muted" @click="muted = !muted">{{ muted ? 'Muted' : 'Mute' }}</button>
       <HoldButton class="side" :disabled="!session.mayWrite" aria-label="Back: hold to take back the last entry" @held="goBack">

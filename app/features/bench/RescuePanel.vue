@@ -34,7 +34,7 @@ watch(open, (now) => {
       <button v-for="t in TROUBLES" :key="t.id" :class="{ body: t.id === 'on-skin' }" @click="choose(t.id)">{{ t.words }}</button>
     </div>
     <div v-else class="advice">
-      <ol role="status"><li v-for="s in advice.steps" :key="s">{{ s }}</li></ol>
+      <div role="status"><ol><li v-for="s in advice.steps" :key="s">{{ s }}</li></ol></div>
       <p v-if="advice.never" class="never">{{ advice.never }}</p>
       <p class="soft">{{ advice.why }}</p>
       <QuantityField v-if="chosen === 'short'" v-model="missing" kind="volume" clearable label="Missing, if you know it better" :check="v => v > 0 && v < 0.5 ? undefined : 'Say how much is missing.'" />

@@ -8,7 +8,7 @@ import { useRun } from '~/stores/run'
 import { useSession } from '~/stores/session'
 
 /** What goes in, and what really went in. Nothing has to be typed: “as planned” is one press, and may be left out too. */
-const { batch } = defineProps<{ batch: number, /** While sifting or soaking only the powder is asked for. */ powderOnly?: boolean }>()
+const { batch, byScale = false } = defineProps<{ batch: number, /** While sifting or soaking only the powder is asked for. */ powderOnly?: boolean, /** A scale is at work: typing steps back until something is weighed. */ byScale?: boolean }>()
 const store = useRun(), session = useSession()
 const run = computed(() => store.run!)
 const planned = computed(() => run.value.batches[batch]!)
@@ -41,7 +41,7 @@ const restored = computed(() => {
       <span class="what">{{ p.what === 'water' ? 'Water' : 'Powder' }}</span>
       <span class="num target">{{ p.big }}</span>
       <span class="small soft">{{ p.small }}</span>
-      <span v-if="session.mayWrite" class="real">
+      <span v-if="session.mayWrite && (!byScale || weighed[p.what])" class="real">
         <Button
           v-if="!weighed[p.what]"
           label="As planned"

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import type { useWeighing } from './useWeighing'
+
+/** What stands on the scale, large enough for two metres, and how much more. */
+const { weighing } = defineProps<{ weighing: ReturnType<typeof useWeighing> }>()
+const { scale, part, begun, words, shown, share, insisting } = weighing
+const line = computed(() => {
+  if (!scale.here) return 'The scale is not heard: switched off, unplugged or asleep. What stood on it is kept.'
+  if (scale.weighing.state === 'overload') return 'Too much for this scale: take something off.'
+  if (scale.weighing.state === 'lifted') return 'Put the bucket back.'
+  if (!part.value) return 'Both are weighed.'
+  if (!begun.value) return part.value === 'water' ? 'Bucket on, then tare.' : 'Dry bucket on, then tare.'
+  return words.value.words
+})
+</script>
+
+<template>
+  <div :class="['scale', begun ? `is-${words.kind}` : 'waits']">
+    <p class="num net">{{ shown }}</p>
+    <div class="track" aria-hidden="true"><span :style="{ width: `${begun ? share * 100 : 0}%` }" /></div>
+    <p class="line" role="status">{{ line }}<template v-if="insisting"> Press again to go on as it is.</template></p>
+  </div>
+</template>
+
+<style scoped>
+.scale { display: grid; grid-template-columns: auto minmax(0, 1fr); gap: 4px 20px; align-items: center; padding: 10px 18px; border-radius: 12px; background: var(--sheet); border-left: 6px solid var(--action); }
+.net { font-size: clamp(2.4rem, 5.4vw, 4.2rem); font-weight: 750; line-height: 1; }
+.track { height: 22px; border-radius: 11px; background: var(--action-soft); overflow: hidden; }
+.track span { display: block; height: 100%; background: var(--water); }
+.line { grid-column: 1 / -1; font-size: 1.35rem; font-weight: 650; }
+.is-slow .line { color: var(--warn); }
+.is-there .line, .is-there .net { color: var(--set); }
+.is-there .track span { background: var(--set); }
+.is-over .line, .is-over .net { color: var(--heat); }
+.is-over .track span { background: var(--heat); }
+</style>

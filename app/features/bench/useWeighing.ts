@@ -1,0 +1,66 @@
+import { computed, ref, watch } from 'vue'
+import { needsScale } from '~core/gypsum/schools'
+import { tolerance, weighingWords } from '~core/pour/weighing'
+import { formatMass } from '~core/units/format'
+import { useRun } from '~/stores/run'
+import { useScale } from '~/stores/scale'
+import { useSession } from '~/stores/session'
+
+type Part = 'water' | 'powder'
+/** A second press within this goes on even though the amount is not right yet. */
+const INSIST_MS = 4000
+
+/** Weighing by the scale on the table: one press tares, takes what stands on it, and goes on, so that a pedal is enough. */
+export function useWeighing(batch: () => number, active: () => boolean) {
+  const store = useRun(), scale = useScale(), session = useSession()
+  const part = ref<Part | undefined>('water')
+  const begun = ref(false)
+  /** It was pressed although it is not right; another press now goes on. */
+  const insisting = ref(false)
+  let over: ReturnType<typeof setTimeout> | undefined
+  function settle(): void {
+    clearTimeout(over)
+    insisting.value = false
+  }
+  const weighed = computed(() => store.state!.batches[batch()]!.weighed)
+  const ready = computed(() => active() && scale.here && session.mayWrite && needsScale(store.run!.plan.school))
+  watch([batch, active], () => {
+    part.value = weighed.value.water ? weighed.value.powder ? undefined : 'powder' : 'water'
+    begun.value = false
+    settle()
+  }, { immediate: true })
+  const target = computed(() => {
+    const { mix } = store.run!.batches[batch()]!
+    return part.value ? 1000 * mix[part.value] : 0
+  })
+  const words = computed(() => weighingWords(scale.weighing.net, target.value, session.units))
+  const shown = computed(() => formatMass(Math.max(0, scale.weighing.net) / 1000, session.units))
+  const share = computed(() => Math.max(0, Math.min(1, scale.weighing.net / (target.value || 1))))
+  /** What the one big press does now; undefined when weighing has nothing left to do. */
+  const press = computed(() => !ready.value || !part.value
+    ? undefined
+    : !begun.value ? `${part.value === 'water' ? 'Bucket' : 'Dry bucket'} on the scale: tare` : scale.weighing.net < 0.02 * target.value ? `Pour in ${formatMass(target.value / 1000, session.units)} of ${part.value}` : `Take ${shown.value} of ${part.value}`)
+  /** @returns whether the press was for the scale. */
+  async function advance(): Promise<boolean> {
+    if (!press.value || !part.value) return false
+    if (!begun.value) {
+      scale.tare()
+      begun.value = true
+      return true
+    }
+    const net = scale.weighing.steady ? scale.weighing.stood : scale.weighing.net, right = net >= target.value - tolerance(target.value)
+    if (!right && !insisting.value) {
+      insisting.value = true
+      over = setTimeout(settle, INSIST_MS)
+      return true
+    }
+    settle()
+    // Nothing on it, and still on: then it is weighed elsewhere, or not at all.
+    if (net < 0.02 * target.value) return false
+    await store.record({ kind: 'weighed', data: { what: part.value, mass: Math.round(net * 10) / 10_000, how: 'scale' } }, batch())
+    part.value = part.value === 'water' ? 'powder' : undefined
+    begun.value = false
+    return true
+  }
+  return { scale, part, begun, ready, target, words, shown, share, press, advance, insisting }
+}
