@@ -14,6 +14,7 @@ class Scale {
     this.seed = this.seed * 16_807 % 2_147_483_647
     return 0.6 * (this.seed / 2_147_483_647 - 0.5) // as kitchen scales flicker by half a gram
   }
+
   /** Puts grams on within these seconds, five readings a second. */
   run(w: Weighing, grams: number, seconds: number): Weighing {
     for (let i = 0; i < seconds * 5; i++) {
@@ -23,12 +24,14 @@ class Scale {
     }
     return w
   }
+
   /** Switches itself off and is switched on again with whatever is on it. */
   again(): void {
     this.boot++
     this.zero = this.load
     this.at += 90_000
   }
+
   overload(w: Weighing): Weighing {
     return heard(w, { at: this.at += 200, grams: 5000, boot: `b${this.boot}`, overload: true })
   }
