@@ -6,7 +6,7 @@ import type { Model } from '~core/mould/model'
 import { dot, type Vector } from '~core/mould/spans'
 import { MOST_BYTES } from '~core/mould/stl'
 import type { Opening, TiltSearch, Trapped } from '~core/mould/trapped-air'
-import type { PullSearch } from '~core/mould/undercut'
+import type { Locked, PullSearch } from '~core/mould/undercut'
 import { fetchMesh, keepMesh } from '~/lib/meshes'
 import type { MeshAnswered, MeshAsked, Pouring } from '~/workers/mesh.worker'
 
@@ -17,6 +17,8 @@ export const SIDES: readonly { readonly id: string, readonly name: string, reado
   { id: '-y', name: 'y down', up: [0, -1, 0] }, { id: '+x', name: 'x up', up: [1, 0, 0] }, { id: '-x', name: 'x down', up: [-1, 0, 0] },
 ]
 
+export const BEST = 'best'
+
 /** One model in hand, read from a file: measured, judged for undercuts and for air, all in a worker. Lengths stay in the file's unit until they are shown. */
 export const useModel = defineStore('model', () => {
   const name = ref('')
@@ -26,6 +28,11 @@ export const useModel = defineStore('model', () => {
   const pour = shallowRef<readonly Opening[]>([])
   const vents = shallowRef<readonly Opening[]>([])
   const pull = shallowRef<PullSearch>()
+  /** Degrees of draft that are wanted, and along which side it is pulled; the best way unless somebody says another. */
+  const draft = ref(3)
+  const pulledBy = ref<string>(BEST)
+  /** What is locked along the way and with the draft that were chosen, for one piece and for two halves. */
+  const locked = shallowRef<{ readonly one: Locked, readonly two: Locked }>()
   const air = shallowRef<Trapped>()
   const tilt = shallowRef<TiltSearch>()
   const moves = shallowRef<FillMoves>()
@@ -84,6 +91,8 @@ export const useModel = defineStore('model', () => {
 
   function forget(): void {
     pull.value = undefined
+    locked.value = undefined
+    pulledBy.value = BEST
     air.value = undefined
     tilt.value = undefined
     moves.value = undefined
@@ -207,9 +216,21 @@ export const useModel = defineStore('model', () => {
     const answer = await ask({ what: 'vent', radius, ...pouring() }, 'Trying vents')
     if (answer?.what === 'vent') vented.value = answer.vent
   }
+  /** The same along the chosen way with the chosen draft. */
+  async function lookAlong(): Promise<void> {
+    if (!pull.value) return
+    const side = SIDES.find(s => s.id === pulledBy.value)?.up, radians = draft.value * Math.PI / 180
+    const one = await ask({ what: 'along', pull: side ?? pull.value.onePiece.pull, draft: radians }, 'Looking along it')
+    if (one?.what !== 'along') return
+    const two = side ? one : await ask({ what: 'along', pull: pull.value.twoPart.pull, draft: radians }, 'Looking along it')
+    if (two?.what === 'along') locked.value = { one: one.locked, two: two.locked }
+  }
   async function lookForPull(): Promise<void> {
     const answer = await ask({ what: 'pull' }, 'Trying ways to pull')
-    if (answer?.what === 'pull') pull.value = answer.pull
+    if (answer?.what !== 'pull') return
+    pull.value = answer.pull
+    locked.value = { one: answer.pull.onePiece, two: answer.pull.twoPart }
+    if (draft.value !== 3) await lookAlong()
   }
-  return { name, mesh, unit, side, up, pour, vents, pull, air, tilt, moves, vented, trouble, working, choices, metres, volume, read, take, keepWith, load, openTop, holeOnTop, setPour, setVents, turn, lookForAir, lookForTilt, lookForMoves, lookForVent, lookForPull, cancel }
+  return { name, mesh, unit, side, up, pour, vents, pull, draft, pulledBy, locked, air, tilt, moves, vented, trouble, working, choices, metres, volume, read, take, keepWith, load, openTop, holeOnTop, setPour, setVents, turn, lookForAir, lookForTilt, lookForMoves, lookForVent, lookForPull, lookAlong, cancel }
 })

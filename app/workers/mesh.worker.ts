@@ -2,7 +2,7 @@ import { searchMoves, type FillMoves } from '~core/mould/fill-moves'
 import { judged, readModel, type Model } from '~core/mould/model'
 import type { Vector } from '~core/mould/spans'
 import { bestVent, searchTilt, trappedAir, type Opening, type TiltSearch, type Trapped } from '~core/mould/trapped-air'
-import { searchPull, type PullSearch } from '~core/mould/undercut'
+import { lockedAlong, searchPull, type Locked, type PullSearch } from '~core/mould/undercut'
 
 /** Work on a mesh beside the page. A question that takes long reports how far it is; it is stopped by ending the worker. */
 export interface Pouring { readonly up: Vector, readonly pour: readonly Opening[], readonly vents: readonly Opening[] }
@@ -10,6 +10,7 @@ export type MeshAsked = { readonly id: number } & (
   | { readonly what: 'read', readonly bytes: ArrayBuffer }
   | { readonly what: 'take' | 'hold', readonly positions: Float32Array }
   | { readonly what: 'pull' }
+  | { readonly what: 'along', readonly pull: Vector, readonly draft: number }
   | ({ readonly what: 'air' | 'tilt' | 'moves' } & Pouring)
   | ({ readonly what: 'vent', readonly radius: number } & Pouring)
 )
@@ -18,6 +19,7 @@ export type MeshAnswered = { readonly id: number } & (
   | { readonly what: 'refused', readonly sentence: string }
   | { readonly what: 'read', readonly mesh: Model }
   | { readonly what: 'pull', readonly pull: PullSearch }
+  | { readonly what: 'along', readonly locked: Locked }
   | { readonly what: 'air', readonly air: Trapped }
   | { readonly what: 'tilt', readonly tilt: TiltSearch }
   | { readonly what: 'moves', readonly moves: FillMoves }
@@ -54,6 +56,7 @@ self.onmessage = ({ data }: MessageEvent<MeshAsked>) => {
     case 'hold': positions = data.positions
       return
     case 'pull': return answer({ id, what: 'pull', pull: finish(id, searchPull(positions)) })
+    case 'along': return answer({ id, what: 'along', locked: lockedAlong(positions, data.pull, CELLS, data.draft) })
     case 'air': return answer({ id, what: 'air', air: trappedAir(positions, data.up, data.pour, data.vents, CELLS) })
     case 'tilt': return answer({ id, what: 'tilt', tilt: finish(id, searchTilt(positions, data.up, data.pour, data.vents)) })
     case 'moves': return answer({ id, what: 'moves', moves: finish(id, searchMoves(positions, data.up, [...data.pour, ...data.vents])) })

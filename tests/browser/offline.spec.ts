@@ -1,15 +1,14 @@
 import type { BrowserContext, Page } from '@playwright/test'
-import { enterDemo, expect, later, press, test } from './workshop'
+import type { Product } from '../product'
+import { enterDemo, expect, later, ownPour, press, test } from './workshop'
 
 /** The shell is in this browser's own store, and the worker that serves it is in charge. */
 async function installed(page: Page): Promise<void> {
   await page.evaluate(() => navigator.serviceWorker.ready)
   await expect.poll(() => page.evaluate(async () => navigator.serviceWorker.controller !== null && (await caches.keys()).some(k => k.startsWith('shell-')))).toBe(true)
 }
-async function startPour(page: Page, url: string): Promise<string> {
-  await page.goto(`${url}/bench`)
-  await page.getByRole('button', { name: /^Start / }).first().click()
-  await expect(page.getByRole('heading', { level: 2, name: 'Ready the moulds and the table' })).toBeVisible()
+async function startPour(page: Page, demo: Product, name: string): Promise<string> {
+  await ownPour(page, demo, name)
   return page.url()
 }
 const events = async (context: BrowserContext, url: string, pour: string) =>
@@ -17,7 +16,7 @@ const events = async (context: BrowserContext, url: string, pour: string) =>
 
 test('once a pour was opened everything works without a network: reload, screens never visited, marks and the forecast; each entry arrives once', async ({ page, context, demo }) => {
   await enterDemo(page, demo)
-  const at = await startPour(page, demo.url)
+  const at = await startPour(page, demo, 'Cut off')
   await installed(page)
   await press(page, /Weigh|Measure|Count/)
   await press(page, /Sift|All the powder/)
@@ -58,7 +57,7 @@ test('once a pour was opened everything works without a network: reload, screens
 
 test('two people at one pour, one of them cut off: both end with the same record, and with the server killed and the database gone in between nothing is lost', async ({ page, context, browser, demo }) => {
   await enterDemo(page, demo)
-  const at = await startPour(page, demo.url)
+  const at = await startPour(page, demo, 'Two at one')
   const elsewhere = await browser.newContext(), other = await elsewhere.newPage()
   await enterDemo(other, demo)
   await other.goto(at)
@@ -95,7 +94,7 @@ test('two people at one pour, one of them cut off: both end with the same record
 
 test('whoever signs out leaves none of their answers behind, but what was not sent yet', async ({ page, context, demo }) => {
   await enterDemo(page, demo)
-  await startPour(page, demo.url)
+  await startPour(page, demo, 'Left behind')
   await installed(page)
   await page.goto(`${demo.url}/settings`)
   await page.getByRole('button', { name: 'Sign out' }).click()

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process'
-import { enterDemo, expect, expectAccessible, test } from './workshop'
+import { enterDemo, expect, expectAccessible, ownPour, test } from './workshop'
 
 /** The stand-in for a scale, as it ships, on the address that the page may talk to. */
 const ADDRESS = 'http://127.0.0.1:4795'
@@ -10,9 +10,7 @@ test('weighed by a scale that streams and by one pedal alone: tare, water, powde
   try {
     await new Promise(done => scale.stdout.once('data', done))
     await enterDemo(page, demo)
-    await page.goto(`${demo.url}/plan`)
-    await page.getByRole('link', { name: /Six lantern bases/ }).click()
-    await page.getByRole('button', { name: 'Take to the bench' }).click()
+    await ownPour(page, demo, 'By pedal alone')
     const pedal = async () => {
       await expect(page.locator('[data-settled=true]')).toBeVisible()
       await page.locator('body').press('Space')

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import AxeBuilder from '@axe-core/playwright'
 import { test as base, expect, type Page } from '@playwright/test'
 import { launch, type Product } from '../product'
@@ -29,6 +30,16 @@ export async function enterDemo(page: Page, demo: Product): Promise<void> {
   await page.goto(demo.url)
   await page.getByRole('button', { name: 'Enter the demo workshop' }).click()
   await expect(page.getByRole('link', { name: 'Shelf' })).toBeVisible()
+}
+
+/** Takes a plan of the test's own to the bench, in grams and the same as the demo's lanterns: the demo's plans and pours are for others to read. */
+export async function ownPour(page: Page, demo: Product, name: string): Promise<void> {
+  const plans = await (await page.request.get(`${demo.url}/api/plans`)).json() as { plan: { name: string } }[], id = randomUUID()
+  const { plan } = plans.find(p => p.plan.name === 'Six lantern bases')!
+  expect((await page.request.put(`${demo.url}/api/plans/${id}`, { data: { plan: { ...plan, name }, revision: 0 }, headers: { origin: demo.url } })).ok()).toBe(true)
+  await page.goto(`${demo.url}/plan/${id}`)
+  await page.getByRole('button', { name: 'Take to the bench' }).click()
+  await expect(page.getByRole('heading', { level: 2, name: 'Ready the moulds and the table' })).toBeVisible()
 }
 
 /** Moves the demo's clock on instead of waiting. */

@@ -5,11 +5,12 @@ import type { Vector } from '~core/mould/spans'
 import type { Opening, Pocket } from '~core/mould/trapped-air'
 
 /** The piece in space: turned by mouse, finger or keys; cut open; with its openings, its pockets of air and the level of the pour. */
-const { positions, up, pull, openings, pockets, cut, level } = defineProps<{
+const { positions, up, pull, draft, openings, pockets, cut, level } = defineProps<{
   positions: Float32Array
   up: Vector
-  /** Facets with less than three degrees of draft along it are coloured. */
+  /** Facets with less than this draft (degrees) along it are coloured. */
   pull?: Vector
+  draft: number
   openings: readonly (Opening & { readonly vent: boolean })[]
   pockets: readonly Pocket[]
   /** How much is cut away, and how high it is filled: 0 to 1. */
@@ -19,7 +20,6 @@ const { positions, up, pull, openings, pockets, cut, level } = defineProps<{
 const emit = defineEmits<{ pick: [at: Vector, out: Vector] }>()
 const canvas = ref<HTMLCanvasElement>()
 const failed = ref(false)
-const DRAFT = Math.sin(3 * Math.PI / 180)
 const COLOUR = { mix: new THREE.Color('#b9c4c8'), locked: new THREE.Color('#d9a441'), air: '#6f4fb0', water: '#1769a5', empty: '#dfe7e8', poured: '#7d949e' }
 
 let renderer: THREE.WebGLRenderer | undefined, controls: OrbitControls | undefined, camera: THREE.PerspectiveCamera | undefined
@@ -88,10 +88,10 @@ function buildCap(geometry: THREE.BufferGeometry) {
 }
 function paint() {
   if (!mesh) return
-  const normals = mesh.geometry.getAttribute('normal'), colours = new Float32Array(positions.length)
+  const least = Math.sin(draft * Math.PI / 180), normals = mesh.geometry.getAttribute('normal'), colours = new Float32Array(positions.length)
   for (let i = 0; i < normals.count; i++) {
     const slope = pull ? normals.getX(i) * pull[0] + normals.getY(i) * pull[1] + normals.getZ(i) * pull[2] : 1
-    const c = slope < DRAFT ? COLOUR.locked : COLOUR.mix
+    const c = slope < least ? COLOUR.locked : COLOUR.mix
     colours.set([c.r, c.g, c.b], 3 * i)
   }
   mesh.geometry.setAttribute('color', new THREE.BufferAttribute(colours, 3))
@@ -216,7 +216,7 @@ onBeforeUnmount(() => {
   renderer?.dispose()
 })
 watch(() => positions, build)
-watch(() => pull, paint)
+watch(() => [pull, draft], paint)
 watch(() => up, aim)
 watch(() => [openings, pockets, cut, level], place)
 </script>
@@ -224,7 +224,7 @@ watch(() => [openings, pockets, cut, level], place)
 <template>
   <div class="view">
     <p v-if="failed" class="small soft none">This browser cannot draw in three dimensions; the lists beside hold the same facts.</p>
-    <canvas v-show="!failed" ref="canvas" tabindex="0" role="img" aria-label="The piece in three dimensions. Arrow keys turn it, plus and minus come nearer or go farther; a double click puts the pour hole." @keydown="key" @dblclick="pick" />
+    <canvas v-show="!failed" ref="canvas" tabindex="0" role="img" aria-label="The piece in three dimensions. Arrow keys turn it, plus and minus come nearer or go farther; a double click puts a pour hole or a vent." @keydown="key" @dblclick="pick" />
   </div>
 </template>
 

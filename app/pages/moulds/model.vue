@@ -13,8 +13,9 @@ import { newId } from '~/lib/api'
 import MeshView from '~/features/moulds/MeshView.vue'
 import { gaugesOf } from '~/features/moulds/useMould'
 import QuantityField from '~/ui/QuantityField.vue'
+import Stepper from '~/ui/Stepper.vue'
 import { useLibrary } from '~/stores/library'
-import { SIDES, useModel } from '~/stores/model'
+import { BEST, SIDES, useModel } from '~/stores/model'
 import { useSession } from '~/stores/session'
 
 /** A modelled or scanned piece: how much it takes, whether it lets go, where air stays. */
@@ -33,7 +34,15 @@ const k = computed(() => model.metres ?? 1e-3)
 const inFile = (metres: number) => metres / k.value
 const volume = (v: number) => formatVolume(v * k.value ** 3, units.value)
 const size = computed(() => model.mesh && model.metres ? ([0, 1, 2] as const).map(i => formatLength((model.mesh!.measures.high[i] - model.mesh!.measures.low[i]) * k.value, units.value)).join(' × ') : '')
-const locked = computed(() => model.pull && (way.value === 'one' ? model.pull.onePiece : model.pull.twoPart))
+const locked = computed(() => model.locked?.[way.value])
+const PULLS = [{ id: BEST, name: 'The best way' }, ...SIDES.map(s => ({ id: s.id, name: `Along ${s.id.replace('-', '−')}` }))]
+/** What a double click on the piece puts there. */
+const puts = ref<'hole' | 'vent'>('hole')
+const PUTS = [{ id: 'hole', name: 'pours here' }, { id: 'vent', name: 'vents here' }]
+function put(at: Vector, out: Vector) {
+  if (puts.value === 'vent') model.setVents([...model.vents, { at, out, radius: inFile(vent.value) }])
+  else model.setPour([{ at, out, radius: inFile(hole.value) }])
+}
 const shown = computed(() => [...model.pour.map(o => ({ ...o, vent: false })), ...model.vents.map(o => ({ ...o, vent: true }))])
 const air = computed(() => model.air)
 const share = (part: number, of: number) => part / of < 0.001 ? 'none worth naming' : formatPercent(Math.round(1000 * part / of) / 1000)
@@ -142,18 +151,20 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
           :positions="model.mesh.positions"
           :up="model.up"
           :pull="locked?.pull"
+          :draft="model.draft"
           :openings="shown"
           :pockets="pockets"
           :cut="cut"
           :level="level"
-          @pick="(at, out) => model.setPour([{ at, out, radius: inFile(hole) }])"
+          @pick="put"
         />
         <div class="sliders">
           <label>Cut open <input v-model.number="cut" type="range" min="0" max="0.98" step="0.01"></label>
           <label>Filled to <input v-model.number="level" type="range" min="0" max="1" step="0.01"></label>
           <Button label="Watch it fill" severity="secondary" size="small" @click="watchItFill" />
         </div>
-        <p class="small soft">Blue: where it is poured. Violet: air, and vents. Amber: less than three degrees of draft along the way it is pulled. Double-click the piece to put the pour hole there.</p>
+        <div class="pair"><span class="small strong">A double click</span><SelectButton v-model="puts" :options="PUTS" option-label="name" option-value="id" :allow-empty="false" aria-label="What a double click on the piece puts there" /></div>
+        <p class="small soft">Blue: where it is poured. Violet: air, and vents. Amber: less than {{ model.draft }}° of draft along the way it is pulled.</p>
       </div>
       <div class="column">
         <section aria-labelledby="size-head" class="column">
@@ -178,12 +189,13 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
           <Button v-if="!model.pull" label="Find the best way to pull" severity="secondary" :disabled="!!model.working" @click="model.lookForPull()" />
           <template v-else-if="locked">
             <div class="pair"><SelectButton v-model="way" :options="WAYS" option-label="name" option-value="id" :allow-empty="false" aria-label="Parts of the mould" /><SelectButton v-model="stiff" :options="STIFF" option-label="name" option-value="id" :allow-empty="false" aria-label="How stiff the mould is" /></div>
+            <div class="pair"><Select v-model="model.pulledBy" :options="PULLS" option-label="name" option-value="id" aria-label="Which way it is pulled" @update:model-value="model.lookAlong()" /><span class="small strong">Draft wanted</span><Stepper v-model="model.draft" label="Draft wanted, degrees" unit="°" :min="0" :max="15" @update:model-value="model.lookAlong()" /></div>
             <p role="status">{{ pullVerdict(locked, stiff === 'flexible') }}</p>
             <dl class="facts">
               <dt>Pulled along</dt><dd class="num">{{ locked.pull.map(v => roundTo(v, 0.01)).join(', ') }}</dd>
               <dt>Locked in one piece</dt><dd class="num">{{ share(locked.onePiece, locked.volume) }}</dd>
               <dt>Locked in two halves</dt><dd class="num">{{ share(locked.twoPart, locked.volume) }}</dd>
-              <dt>Under 3° of draft</dt><dd class="num">{{ formatPercent(Math.round(100 * (way === 'one' ? locked.lowDraft : locked.lowDraftTwoPart)) / 100) }} of its skin</dd>
+              <dt>Under {{ model.draft }}° of draft</dt><dd class="num">{{ formatPercent(Math.round(100 * (way === 'one' ? locked.lowDraft : locked.lowDraftTwoPart)) / 100) }} of its skin</dd>
             </dl>
           </template>
         </section>
