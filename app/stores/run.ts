@@ -70,7 +70,10 @@ export const useRun = defineStore('run', () => {
     if (run.value) void keepAnswer(useSession().key ?? '', `pours/${pour}`, { id: pour, run: run.value, startedBy: startedBy.value, events: events.value, seq: answer.seq } satisfies PourAnswer)
   }
 
+  /** Told of something new while an answer was on its way, which may be older than that: it is asked again. */
+  let loading = 0, outrun = false
   async function load(pour: string): Promise<void> {
+    loading++
     if (id.value !== pour) {
       id.value = pour
       run.value = undefined
@@ -92,6 +95,13 @@ export const useRun = defineStore('run', () => {
       trouble.value = (error as Error).message
       missing.value = (error as { status?: number }).status === 404
     }
+    finally {
+      loading--
+    }
+    if (outrun && loading === 0 && id.value === pour) {
+      outrun = false
+      await load(pour)
+    }
   }
 
   function record(happening: Happening, batch?: number, happenedAt?: Instant): Promise<void> {
@@ -107,7 +117,9 @@ export const useRun = defineStore('run', () => {
 
   records.onAnswer(merge)
   live.on((message) => {
-    if (id.value && run.value && ((message.what === 'pour' && message.pour === id.value) || message.what === 'caught-up')) void load(id.value)
+    if (!id.value || !((message.what === 'pour' && message.pour === id.value) || message.what === 'caught-up')) return
+    if (loading > 0) outrun = true
+    else if (run.value) void load(id.value)
   })
   return { id, run, events, state, learnt, trouble, missing, load, record, undo, runFor }
 })
