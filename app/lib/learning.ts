@@ -12,6 +12,13 @@ export function learnBatches(batches: readonly BatchAsked[]): Promise<readonly B
       waiting.get(data.id)?.(data.batches)
       waiting.delete(data.id)
     }
+    // What cannot be worked out leaves the plan's own forecast standing.
+    worker.onerror = () => {
+      worker?.terminate()
+      worker = undefined
+      for (const resolve of waiting.values()) resolve([])
+      waiting.clear()
+    }
   }
   const id = ++asked
   return new Promise((resolve) => {

@@ -11,8 +11,10 @@ import { useSession } from './session'
 
 type Mark = NonNullable<Impression['photo']>['marks'][number]
 
-/** The least plaster above the ground that lifts whole; twice is common (common practice). */
+/** Plaster above the ground that lifts whole; half of it is the least (common practice). */
 const COVER = 0.025
+/** Between a print and its ring, unless that is traced too (engineering guess). */
+const RING = 0.04
 /** A print's depth before anybody has measured it (engineering guess). */
 const DEPTH = 0.015
 
@@ -117,10 +119,9 @@ export const usePrint = defineStore('print', () => {
   const gauge = computed<Gauge | undefined>(() => {
     const o = outlines.value
     if (!o) return undefined
-    // With one outline only, it is the print, and the ring stands a hand's breadth of four centimetres around it.
-    const side = Math.sqrt(o.print === undefined ? o.ring : 0)
+    // With one outline only, it is the print.
     return o.print === undefined
-      ? { how: 'dam', area: (side + 0.08) ** 2, printArea: o.ring, printDepth: depth.value, cover: cover.value }
+      ? { how: 'dam', area: (Math.sqrt(o.ring) + 2 * RING) ** 2, printArea: o.ring, printDepth: depth.value, cover: cover.value }
       : { how: 'dam', area: o.ring, printArea: o.print, printDepth: depth.value, cover: cover.value }
   })
 
@@ -170,9 +171,9 @@ export const usePrint = defineStore('print', () => {
     const long = Math.max(0.01, ...lengths), area = outlines.value?.print ?? outlines.value?.ring
     const width = Math.min(long, area ? area / long : long * 0.4)
     const before = item?.body
-    const gauges: Gauge[] = [...(before?.gauges ?? []).filter(g => g.how !== 'dam'), gauge.value ?? { how: 'dam', area: (long + 0.08) * (width + 0.08), printArea: long * width, printDepth: depth.value, cover: cover.value }]
+    const gauges: Gauge[] = [...(before?.gauges ?? []).filter(g => g.how !== 'dam'), gauge.value ?? { how: 'dam', area: (long + 2 * RING) * (width + 2 * RING), printArea: long * width, printDepth: depth.value, cover: cover.value }]
     const body: MouldBody = {
-      material: 'ground', kind: 'print', mouth: { shape: 'rectangular', width: width + 0.08, length: long + 0.08 }, wall: 0.05, section: Math.min(1, depth.value + cover.value), fragile: true, note: '',
+      material: 'ground', kind: 'print', mouth: { shape: 'rectangular', width: width + 2 * RING, length: long + 2 * RING }, wall: 0.05, section: Math.min(1, depth.value + cover.value), fragile: true, note: '',
       ...before, name: facts.value.name, impression, gauges, volume: combineGauges(gauges, session.units),
     }
     const checked = mouldSchema.safeParse(body)

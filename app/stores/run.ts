@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Happening, Instant, PourEvent } from '~core/pour/events'
 import { foldPour } from '~core/pour/timeline'
-import { learningInputs, observationsOf, withMoments } from '~core/pour/observations'
+import { learningInputs, observationsOf, tells, withMoments } from '~core/pour/observations'
 import type { FrozenRun } from '~core/pour/run'
 import type { EventsAnswer, PourAnswer } from '~shared/pour'
 import { keepAnswer, remembered } from '~/lib/kept'
@@ -13,8 +13,10 @@ import { useLive } from './live'
 import { useRecords } from './records'
 import { useSession } from './session'
 
-/** What tells the forecast something, and so is followed by a record of what it then foresees. */
-const TELLING: ReadonlySet<Happening['kind']> = new Set(['mark', 'temperature', 'judged', 'undo'])
+/** Whether this tells the forecast something, and so is followed by a record of what it then foresees. */
+function tellsForecast(h: Happening): boolean {
+  return h.kind === 'judged' || (h.kind === 'mark' && tells(h.data.sign)) || (h.kind === 'temperature' && h.data.where === 'cast')
+}
 /** A forecast that moved less than this is not worth a record of its own. */
 const MOVED = 0.03
 
@@ -105,7 +107,7 @@ export const useRun = defineStore('run', () => {
   }
 
   function record(happening: Happening, batch?: number, happenedAt?: Instant): Promise<void> {
-    if (TELLING.has(happening.kind)) owing.add(batch ?? 0)
+    if (tellsForecast(happening)) owing.add(batch ?? 0)
     return records.record(id.value, happening, batch, happenedAt)
   }
 

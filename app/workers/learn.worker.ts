@@ -3,7 +3,7 @@ import type { Moments, MomentsInput } from '~core/pour/moments'
 
 /** The forecast that learns, beside the page. Surfaces of a mix are kept: one more mark then takes milliseconds. */
 export interface BatchAsked { readonly batch: number, readonly kinds: readonly { readonly moulds: readonly string[], readonly input: MomentsInput }[], readonly seen: readonly Observation[] }
-export interface BatchLearnt { readonly batch: number, readonly moments: Readonly<Record<string, Moments>>, readonly taught?: Taught, readonly contradiction?: TellingSign | 'temperature', readonly seen: number }
+export interface BatchLearnt { readonly batch: number, readonly moments: Readonly<Record<string, Moments>>, readonly taught?: Taught, readonly contradiction?: TellingSign, readonly seen: number }
 export interface LearnAsked { readonly id: number, readonly batches: readonly BatchAsked[] }
 export interface LearnAnswered { readonly id: number, readonly batches: readonly BatchLearnt[] }
 

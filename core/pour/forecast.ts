@@ -44,7 +44,7 @@ const NOTICED = 6
 /** Numbers that are drawn: bag's speed, seeds, ratio, warmth, jamming, conduction, the effect of additives where that is doubtful, and the late tail. */
 const DIMENSIONS = 8
 /** Median and deviation of the tail's exponent, in its logarithm: a little slower than the plan's centre, since practice opens later than the model (engineering guess). */
-const TAIL_MEDIAN = 0.98, TAIL_SD = 0.36
+const TAIL_MEDIAN = 1.02, TAIL_SD = 0.41
 /** Runs that the surfaces are put through; they have 53 terms. */
 const RUNS = 84
 const CANDIDATES = 2000
@@ -241,14 +241,16 @@ export interface Learnt {
   readonly moments: readonly Moments[]
   readonly taught?: Taught
   /** Set when marks contradict each other: the one that fits worst. */
-  readonly contradiction?: TellingSign | 'temperature'
+  readonly contradiction?: TellingSign
 }
 
 /**
  * What the moments are now.
  * @param priors of every kind of mould of the batch; marks are taken to be about the first, which opens last.
  */
-export function learn(priors: readonly Prior[], seen: readonly Observation[]): Learnt {
+export function learn(priors: readonly Prior[], told: readonly Observation[]): Learnt {
+  // In the order of time, whatever order they came in: the first reading of a thermometer is what the others are held against.
+  const seen = [...told].sort((a, b) => a.at - b.at)
   const [first] = priors
   if (!first) return { moments: [] }
   let held = weighed(first, seen, 1)

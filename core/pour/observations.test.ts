@@ -30,7 +30,8 @@ describe('what a pour in hand gives to its forecast', () => {
   })
 
   it('a cast that was looked over says whether it was hard when it was opened', () => {
-    const judged = (cast: string, defects: 'soft'[]) => [event(3000, { kind: 'opened', data: { cast } }), event(3100, { kind: 'judged', data: { cast, verdict: 'good', defects, note: '' } })]
+    const judged = (cast: string, defects: ('soft' | 'broken-edge')[]) => [event(3000, { kind: 'opened', data: { cast } }), event(3100, { kind: 'judged', data: { cast, verdict: 'good', defects, note: '' } })]
+    expect(observationsOf(foldPour(run, [...mixed, ...judged('1.1', ['broken-edge'])]), 0)).toEqual([])
     const state = foldPour(run, [...mixed, ...judged('1.1', []), ...judged('1.2', ['soft'])])
     expect(observationsOf(state, 0)).toEqual([{ what: 'opened', at: 3000, hard: true }, { what: 'opened', at: 3000, hard: false }])
   })

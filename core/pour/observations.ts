@@ -9,7 +9,8 @@ import type { BatchState, PourState } from './timeline'
 
 /** A scale at the bench, relative standard deviation of a ratio of two weighings (engineering guess). */
 const WEIGHED_SD = 0.012
-const tells = (sign: string): sign is TellingSign => (TELLING_SIGNS as readonly string[]).includes(sign)
+/** Whether a sign tells of the time. */
+export const tells = (sign: string): sign is TellingSign => (TELLING_SIGNS as readonly string[]).includes(sign)
 
 /** Everything that tells how fast this batch is, in the order of time. */
 export function observationsOf(state: PourState, b: number): readonly Observation[] {
@@ -19,8 +20,8 @@ export function observationsOf(state: PourState, b: number): readonly Observatio
   const seen: Observation[] = batch.marks.flatMap((m): Observation[] => tells(m.sign) ? [{ what: 'mark', sign: m.sign, at: after(m.at) }] : [])
   for (const t of batch.temperatures) seen.push({ what: 'temperature', at: after(t.at), celsius: t.celsius })
   for (const c of state.casts) {
-    // Only a look at the cast says whether it was hard when it was opened.
-    if (c.cast.batch === b && c.openedAt !== undefined && c.verdict) seen.push({ what: 'opened', at: after(c.openedAt), hard: !c.defects.includes('soft') && !c.defects.includes('broken-edge') && !c.defects.includes('torn') })
+    // Only a look at the cast says whether it was hard when it was opened; a broken or torn one may have been either.
+    if (c.cast.batch === b && c.openedAt !== undefined && c.verdict && !c.defects.includes('broken-edge') && !c.defects.includes('torn')) seen.push({ what: 'opened', at: after(c.openedAt), hard: !c.defects.includes('soft') })
   }
   return seen.filter(o => o.at > 0).sort((x, y) => x.at - y.at)
 }

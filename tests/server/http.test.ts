@@ -233,6 +233,7 @@ describe('photos of moulds', () => {
     expect((await put(id, jpeg, member)).status).toBe(200)
     expect((await ask(product, 'GET', `photos?mould=${ids.moulds.lantern}`, { cookie: viewer })).body).toMatchObject([{ id, caption: 'Seam', width: 7, height: 5, bytes: 2 + picture.length }])
     const back = await fetch(`${product.url}/api/photos/${id}`, { headers: { cookie: viewer } })
+    expect(back.headers.get('vary')).toMatch(/cookie/i)
     expect([back.headers.get('content-type'), back.headers.get('x-content-type-options'), new Uint8Array(await back.arrayBuffer())]).toEqual(['image/jpeg', 'nosniff', Uint8Array.from([0xFF, 0xD8, ...picture])])
     expect((await ask(product, 'DELETE', `photos/${id}`, { cookie: viewer })).status).toBe(403)
     expect((await ask(product, 'DELETE', `photos/${id}`, { cookie: member })).status).toBe(200)

@@ -33,7 +33,7 @@ const scale = useScale()
 scale.listen()
 onBeforeUnmount(() => scale.stop())
 const weighing = useWeighing(() => step.value.batch, () => step.value.stage === 'weigh')
-const { press: weighingPress } = weighing
+const { press: weighingPress, applies: scaleApplies } = weighing
 const root = ref<HTMLElement>()
 const { isSupported: canFill, isFullscreen, toggle: toggleFull } = useFullscreen(root)
 const { isSupported: canWake, request, release } = useWakeLock()
@@ -150,7 +150,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           <p><span class="num now">{{ counting(inStep) }}</span> <span class="soft">of about {{ formatDuration(Math.round(expected / 5) * 5) }}</span></p>
           <div class="track" aria-hidden="true"><span :style="{ width: `${share * 100}%` }" /></div>
         </div>
-        <ScalePanel v-if="scale.wanted && step.stage === 'weigh'" :weighing="weighing" />
+        <ScalePanel v-if="scaleApplies" :weighing="weighing" />
         <WeighPanel
           v-if="step.stage === 'weigh' || showsPowder"
           :key="`${step.batch}-${step.stage}`"

@@ -26,7 +26,7 @@ export function useBench() {
     const known = store.learnt.get(step.value.batch)
     if (!known) return { shift: undefined, torn: undefined }
     const slowest = Object.keys(known.moments).reduce((a, b) => run.value.moments[b]!.open.from > run.value.moments[a]!.open.from ? b : a)
-    const torn = known.contradiction && (known.contradiction === 'temperature' ? 'The thermometer' : `“${SIGNS.find(s => s.id === known.contradiction)?.words}”`)
+    const torn = known.contradiction && `“${SIGNS.find(s => s.id === known.contradiction)?.words}”`
     return { shift: known.seen > 0 || batch.value.ratio !== undefined ? shiftWords(run.value.moments[slowest]!.glossGone, known.moments[slowest]!.glossGone) : undefined, torn }
   })
   const since = (at: number | undefined) => at === undefined ? undefined : Math.max(0, (clock.now - at) / 1000)

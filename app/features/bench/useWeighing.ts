@@ -13,7 +13,6 @@ const INSIST_MS = 4000
 /** Weighing by the scale on the table: one press tares, takes what stands on it, and goes on, so that a pedal is enough. */
 export function useWeighing(batch: () => number, active: () => boolean) {
   const store = useRun(), scale = useScale(), session = useSession()
-  const part = ref<Part | undefined>('water')
   const begun = ref(false)
   /** It was pressed although it is not right; another press now goes on. */
   const insisting = ref(false)
@@ -23,9 +22,12 @@ export function useWeighing(batch: () => number, active: () => boolean) {
     insisting.value = false
   }
   const weighed = computed(() => store.state!.batches[batch()]!.weighed)
-  const ready = computed(() => active() && scale.here && session.mayWrite && needsScale(store.run!.plan.school))
-  watch([batch, active], () => {
-    part.value = weighed.value.water ? weighed.value.powder ? undefined : 'powder' : 'water'
+  /** What is still to be weighed; an entry that is taken back is weighed again. */
+  const part = computed<Part | undefined>(() => !weighed.value.water ? 'water' : !weighed.value.powder ? 'powder' : undefined)
+  /** Whether this pour is weighed by a scale at all, heard or not. */
+  const applies = computed(() => active() && scale.wanted && session.mayWrite && needsScale(store.run!.plan.school))
+  const ready = computed(() => applies.value && scale.here)
+  watch([batch, active, part], () => {
     begun.value = false
     settle()
   }, { immediate: true })
@@ -58,9 +60,7 @@ export function useWeighing(batch: () => number, active: () => boolean) {
     // Nothing on it, and still on: then it is weighed elsewhere, or not at all.
     if (net < 0.02 * target.value) return false
     await store.record({ kind: 'weighed', data: { what: part.value, mass: Math.round(net * 10) / 10_000, how: 'scale' } }, batch())
-    part.value = part.value === 'water' ? 'powder' : undefined
-    begun.value = false
     return true
   }
-  return { scale, part, begun, ready, target, words, shown, share, press, advance, insisting }
+  return { scale, part, begun, applies, target, words, shown, share, press, advance, insisting }
 }

@@ -5,6 +5,7 @@ import InputText from 'primevue/inputtext'
 import type { KeptPhoto } from '~shared/photo'
 import { newId, Refused } from '~/lib/api'
 import { dropPhoto, keepPhoto, photoAddress, photosOf, shrunk } from '~/lib/photos'
+import FileButton from '~/ui/FileButton.vue'
 import { useSession } from '~/stores/session'
 
 /** Photos of one mould: looked at, added with a caption, taken away. */
@@ -27,13 +28,9 @@ async function attempt(work: () => Promise<unknown>) {
   busy.value = false
 }
 await attempt(async () => {})
-async function add(event: Event) {
-  const field = event.target as HTMLInputElement, file = field.files?.[0]
-  if (file) {
-    await attempt(async () => keepPhoto(newId(), mould, await shrunk(file), caption.value))
-    if (!trouble.value) caption.value = ''
-  }
-  field.value = ''
+async function add(file: File) {
+  await attempt(async () => keepPhoto(newId(), mould, await shrunk(file), caption.value))
+  if (!trouble.value) caption.value = ''
 }
 const drop = (photo: KeptPhoto) => {
   large.value = undefined
@@ -52,7 +49,7 @@ const says = (p: KeptPhoto, i: number) => p.caption || `Photo ${i + 1} of ${name
     <p v-else class="small soft">None yet. A seam, a tear-stop or a release that worked is sooner found again in a picture.</p>
     <div v-if="session.mayWrite" class="add">
       <InputText v-model="caption" maxlength="200" placeholder="What it shows" aria-label="What the next photo shows" fluid />
-      <label class="file" :class="{ busy }">{{ busy ? 'One moment …' : 'Add a photo' }}<input type="file" accept="image/jpeg,image/png,image/webp" :disabled="busy" @change="add"></label>
+      <FileButton small :label="busy ? 'One moment …' : 'Add a photo'" accept="image/jpeg,image/png,image/webp" :disabled="busy" @file="add" />
     </div>
     <Dialog :visible="!!large" modal :header="large?.caption || name" :style="{ width: 'min(94vw, 60rem)' }" @update:visible="large = undefined">
       <template v-if="large">
@@ -70,8 +67,4 @@ const says = (p: KeptPhoto, i: number) => p.caption || `Photo ${i + 1} of ${name
 .photos img { width: 100%; height: 100%; object-fit: cover; display: block; }
 .large { width: 100%; max-height: 72vh; object-fit: contain; display: block; margin-bottom: 10px; }
 .add { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 8px; align-items: center; }
-.file { position: relative; border: 1px solid var(--line); background: var(--sheet); border-radius: 9px; padding: 0.42rem 0.8rem; font-weight: 650; font-size: 0.9rem; cursor: pointer; }
-.file:hover { background: var(--action-soft); }
-.file:focus-within { outline: 2.5px solid var(--focus); outline-offset: 2px; }
-.file input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
 </style>

@@ -12,6 +12,7 @@ import { MOULD_FILE, mouldFileSchema, type MouldBody } from '~shared/library'
 import { newId } from '~/lib/api'
 import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
+import FileButton from '~/ui/FileButton.vue'
 import MouldPicture from '~/ui/MouldPicture.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import Stepper from '~/ui/Stepper.vue'
@@ -33,9 +34,7 @@ function saveFile() {
   URL.revokeObjectURL(link.href)
 }
 /** Moulds of a file become new ones; those that are here already, name and volume, are left as they are. */
-async function bringIn(event: Event) {
-  const field = event.target as HTMLInputElement, file = field.files?.[0]
-  if (!file) return
+async function bringIn(file: File) {
   reading.value = true
   failed.value = false
   try {
@@ -53,7 +52,6 @@ async function bringIn(event: Event) {
     brought.value = (error as Error).message
   }
   reading.value = false
-  field.value = ''
 }
 function readJson(text: string): unknown {
   try {
@@ -84,7 +82,7 @@ function setVolume(value: number | undefined, percent = spread.value) {
         <Button label="From a model" severity="secondary" @click="navigateTo('/moulds/model')" />
         <Button v-if="library.items.mould.length > 0" label="Save as a file" severity="secondary" @click="saveFile" />
         <template v-if="session.mayWrite">
-          <label class="file" :class="{ busy: reading }">Bring in a file<input type="file" accept=".json,application/json" :disabled="reading" @change="bringIn"></label>
+          <FileButton label="Bring in a file" accept=".json,application/json" :disabled="reading" @file="bringIn" />
           <Button label="Add a mould" @click="edit()" />
         </template>
       </span>
@@ -214,10 +212,6 @@ function setVolume(value: number | undefined, percent = spread.value) {
 header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 10px; }
 li { display: grid; grid-template-columns: 60px minmax(0, 1.3fr) 150px minmax(0, 1.2fr) 110px auto; gap: 16px; align-items: center; padding: 9px 0; }
 .ways { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
-.file { position: relative; border: 1px solid var(--line); background: var(--sheet); border-radius: 9px; padding: 0.62rem 1.05rem; font-weight: 650; cursor: pointer; }
-.file:hover, .file:focus-within { background: var(--action-soft); }
-.file:focus-within { outline: 2.5px solid var(--focus); outline-offset: 2px; }
-.file input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
 .pair { display: grid; grid-template-columns: 1fr auto; align-items: center; }
 .check { display: flex; gap: 10px; align-items: center; min-height: 32px; }
 .drawn { display: flex; gap: 12px; align-items: center; }

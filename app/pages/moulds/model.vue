@@ -12,6 +12,7 @@ import type { MouldBody } from '~shared/library'
 import { newId } from '~/lib/api'
 import MeshView from '~/features/moulds/MeshView.vue'
 import { gaugesOf } from '~/features/moulds/useMould'
+import FileButton from '~/ui/FileButton.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import Stepper from '~/ui/Stepper.vue'
 import { useLibrary } from '~/stores/library'
@@ -79,11 +80,6 @@ function watchItFill() {
   filling = requestAnimationFrame(step)
 }
 onBeforeUnmount(() => cancelAnimationFrame(filling))
-async function bring(event: Event) {
-  const field = event.target as HTMLInputElement, file = field.files?.[0]
-  if (file) await model.read(file)
-  field.value = ''
-}
 async function sample(name: string) {
   const answer = await fetch(`/samples/${name}.stl`)
   await model.read(new File([await answer.arrayBuffer()], `${name}.stl`))
@@ -135,7 +131,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
     <header>
       <h1>From a model</h1>
       <NuxtLink to="/moulds">All moulds</NuxtLink>
-      <label class="file">Bring in an STL file<input type="file" accept=".stl,model/stl" @change="bring"></label>
+      <FileButton class="file" label="Bring in an STL file" accept=".stl,model/stl" @file="model.read" />
     </header>
     <p v-if="model.trouble" class="problem" role="alert">{{ model.trouble }}</p>
     <p v-if="model.working" class="working" role="status">
@@ -226,7 +222,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
               <p v-if="tips.length === 0">No tipping frees a fifth of it. A vent does.</p>
               <template v-else>
                 <ol class="moves">
-                  <li>Fill it as it stands: {{ volume(model.moves.filled) }} of air stays.</li>
+                  <li>Fill it as it stands: {{ volume(model.moves.filled) }} of air stays, ± {{ model.moves.doubt * k ** 3 < 5e-8 ? 'less than 0.1 ml' : volume(model.moves.doubt) }}.</li>
                   <li v-for="(t, i) in tips" :key="i">{{ shutWith.charAt(0).toUpperCase() + shutWith.slice(1) }}, tip it {{ t.degrees }}°<template v-if="t.side">, its {{ t.side }} side down</template>. Bring it back, open it, top it up: {{ t.left < 0.0005 * model.moves.volume ? 'nothing worth naming' : volume(t.left) }} stays.</li>
                 </ol>
                 <p class="small soft">While the mix is thin: in a creamy one, bubbles under some 4 mm stay where they are. Tap those out.</p>
@@ -246,11 +242,8 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
 </template>
 
 <style scoped>
+.file { margin-left: auto; }
 header { display: flex; flex-wrap: wrap; gap: 8px 18px; align-items: center; margin-bottom: 14px; }
-.file { position: relative; margin-left: auto; border: 1px solid var(--line); background: var(--sheet); border-radius: 9px; padding: 0.62rem 1.05rem; font-weight: 650; cursor: pointer; }
-.file:hover { background: var(--action-soft); }
-.file:focus-within { outline: 2.5px solid var(--focus); outline-offset: 2px; }
-.file input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
 .working { display: flex; gap: 12px; align-items: center; }
 .working button, .link { border: 0; background: none; color: var(--action); text-decoration: underline; padding: 2px 4px; min-height: 28px; }
 .two { display: grid; grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr); gap: 26px; align-items: start; }

@@ -5,6 +5,7 @@ import SelectButton from 'primevue/selectbutton'
 import { gaugeResult } from '~core/mould/gauge'
 import { formatArea, formatLength, formatVolume } from '~core/units/format'
 import PhotoMarks, { type MarkGroup } from '~/features/moulds/PhotoMarks.vue'
+import FileButton from '~/ui/FileButton.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useLibrary } from '~/stores/library'
 import { usePrint } from '~/stores/print'
@@ -29,11 +30,6 @@ const write = (i: number) => {
   return m && { value: how(m.value, units.value), range: `${how(m.low, units.value)} to ${how(m.high, units.value)}` }
 }
 const volume = computed(() => print.gauge && gaugeResult(print.gauge))
-async function bring(event: Event) {
-  const field = event.target as HTMLInputElement, file = field.files?.[0]
-  if (file) await print.take(file)
-  field.value = ''
-}
 async function sample() {
   await print.take(await (await fetch('/samples/print.jpg')).blob())
 }
@@ -44,7 +40,7 @@ async function sample() {
     <header>
       <h1>A print by photo</h1>
       <NuxtLink to="/moulds">All moulds</NuxtLink>
-      <label class="file">{{ print.picture ? 'Another photo' : 'Take or choose a photo' }}<input type="file" accept="image/jpeg,image/png,image/webp" capture="environment" :disabled="print.busy" @change="bring"></label>
+      <FileButton class="file" :label="print.picture ? 'Another photo' : 'Take or choose a photo'" accept="image/jpeg,image/png,image/webp" capture="environment" :disabled="print.busy" @file="print.take" />
     </header>
     <p v-if="print.trouble" class="problem" role="alert">{{ print.trouble }}</p>
     <div v-if="!print.picture" class="empty">
@@ -109,11 +105,8 @@ async function sample() {
 </template>
 
 <style scoped>
+.file { margin-left: auto; }
 header { display: flex; flex-wrap: wrap; gap: 8px 18px; align-items: center; margin-bottom: 14px; }
-.file { position: relative; margin-left: auto; border: 1px solid var(--line); background: var(--sheet); border-radius: 9px; padding: 0.62rem 1.05rem; font-weight: 650; cursor: pointer; }
-.file:hover { background: var(--action-soft); }
-.file:focus-within { outline: 2.5px solid var(--focus); outline-offset: 2px; }
-.file input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
 .link { border: 0; background: none; color: var(--action); text-decoration: underline; padding: 2px 4px; min-height: 28px; }
 .two { display: grid; grid-template-columns: minmax(0, 1.6fr) minmax(0, 1fr); gap: 26px; align-items: start; }
 .two > :first-child { position: sticky; top: 12px; }
