@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { writeServiceWorker } from './bin/service-worker'
+import { DEVICE_ADDRESSES } from './shared/devices'
 
 const core = fileURLToPath(new URL('./core', import.meta.url))
 const shared = fileURLToPath(new URL('./shared', import.meta.url))
@@ -80,7 +81,7 @@ export default defineNuxtConfig({
         'img-src': ['\'self\'', 'data:', 'blob:'],
         'font-src': ['\'self\''],
         // Besides its own server only what streams at the bench, on this machine: docs/devices.md.
-        'connect-src': ['\'self\'', 'http://127.0.0.1:4795'],
+        'connect-src': ['\'self\'', ...Object.values(DEVICE_ADDRESSES)],
         'worker-src': ['\'self\''],
         'object-src': ['\'none\''],
         'base-uri': ['\'none\''],
@@ -91,7 +92,7 @@ export default defineNuxtConfig({
       // Served on loopback over plain http: there is nothing to upgrade to.
       strictTransportSecurity: false,
       crossOriginEmbedderPolicy: false,
-      permissionsPolicy: { 'fullscreen': ['self'], 'screen-wake-lock': ['self'], 'camera': [], 'microphone': [], 'geolocation': [] },
+      permissionsPolicy: { 'fullscreen': ['self'], 'screen-wake-lock': ['self'], 'camera': [], 'microphone': ['self'], 'geolocation': [] },
     },
     corsHandler: false,
     rateLimiter: false,

@@ -4,6 +4,7 @@ import { ADDITIONS, type AdditionId } from '~core/gypsum/additions'
 import { END_USES, type EndUseId } from '~core/gypsum/end-use'
 import { STIR_TOOLS, type StirTool } from '~core/gypsum/stirring'
 import { SCHOOLS, type SchoolId } from '~core/gypsum/schools'
+import { COAT_WAYS, MOST_COATS, type CoatWay } from '~core/pour/coats'
 import { powderClassIdSchema } from './library'
 
 export const PLAN_SCHEMA_VERSION = 1
@@ -32,6 +33,11 @@ export const planSchema = z.object({
   groundTemperature: finite.min(-30).max(60).optional(),
   openAfter: finite.min(0, 'Time runs forward.').max(7 * 86_400, 'A week is the longest.').optional(),
   secondCoatAfter: finite.min(0, 'Time runs forward.').max(7 * 86_400, 'A week is the longest.').optional(),
+  coats: z.object({
+    way: z.enum(ids<CoatWay>(COAT_WAYS)),
+    shares: z.array(finite.min(0).max(1e3)).min(1).max(MOST_COATS),
+    areas: z.array(z.object({ name: z.string().trim().min(1, 'Give the area a name.').max(60), width: finite.positive('An area is more than nothing.').max(20), length: finite.positive('An area is more than nothing.').max(20), thickness: z.array(finite.min(0).max(0.5)).min(1).max(MOST_COATS) })).min(1).max(40).optional(),
+  }).optional(),
   known: z.object({ what: z.enum(['moulds', 'powder', 'water']), amount: finite.min(0).max(5000) }),
 }) satisfies z.ZodType<Plan>
 

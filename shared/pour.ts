@@ -24,6 +24,7 @@ export const sentEventSchema = z.discriminatedUnion('kind', [
   z.object({ ...envelope, kind: z.literal('mark'), data: z.object({ sign: z.enum(SIGNS.map(s => s.id) as [Sign, ...Sign[]]) }) }),
   z.object({ ...envelope, kind: z.literal('filled'), data: z.object({ cast }) }),
   z.object({ ...envelope, kind: z.literal('leftover'), data: z.object({ where: z.enum(['overflow', 'bin', 'none']) }) }),
+  z.object({ ...envelope, kind: z.literal('cleaned'), data: z.object({}) }),
   z.object({ ...envelope, kind: z.literal('temperature'), data: z.object({ celsius: z.number().min(-20, 'Plaster is not used that cold.').max(110, 'A mix does not get that warm.'), where: z.enum(['cast', 'room', 'water']) }) }),
   z.object({ ...envelope, kind: z.literal('foreseen'), data: z.object({
     open: z.record(z.string().max(64), z.object({ from: z.number().min(0).max(1e7), to: z.number().min(0).max(1e7) })).refine(o => Object.keys(o).length <= 200),

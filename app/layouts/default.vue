@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { BookOpenText, Boxes, FlaskConical, Home, PackageOpen, PencilRuler, Settings2, SquareStack, Timer } from 'lucide-vue-next'
 import RippleMark from '~/ui/RippleMark.vue'
+import AlarmBar from '~/ui/AlarmBar.vue'
 import ClockBar from '~/ui/ClockBar.vue'
+import { useAlarms } from '~/stores/alarms'
 import { useLive } from '~/stores/live'
 import { useRecords } from '~/stores/records'
 
@@ -19,6 +21,7 @@ const places = [
 const route = useRoute()
 const isHere = (to: string) => to === '/' ? route.path === '/' : route.path.startsWith(to) || (to === '/logbook' && route.path.startsWith('/pour/'))
 const live = useLive(), records = useRecords()
+onMounted(() => useAlarms().start())
 const more = ref(false)
 watch(() => route.path, () => {
   more.value = false
@@ -52,6 +55,7 @@ watch(() => route.path, () => {
       <div v-if="records.refused.length > 0" class="line-state bad" role="alert">
         {{ records.refused.length }} {{ records.refused.length === 1 ? 'entry was' : 'entries were' }} not taken: {{ records.refused[0]?.refused }} They stay on this device.
       </div>
+      <AlarmBar />
       <ClockBar />
       <main id="main" tabindex="-1"><slot /></main>
     </div>

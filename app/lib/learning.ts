@@ -1,3 +1,7 @@
+import { shallowRef } from 'vue'
+import { learningInputs, observationsOf, withMoments } from '~core/pour/observations'
+import type { FrozenRun } from '~core/pour/run'
+import type { PourState } from '~core/pour/timeline'
 import type { BatchAsked, BatchLearnt, LearnAnswered, LearnAsked } from '~/workers/learn.worker'
 
 let worker: Worker | undefined
@@ -26,3 +30,39 @@ export function learnBatches(batches: readonly BatchAsked[]): Promise<readonly B
     worker!.postMessage({ id, batches: JSON.parse(JSON.stringify(batches)) } as LearnAsked)
   })
 }
+
+/** What a pour asks to be learnt: its batches as far as they are wet. */
+function askedOf(run: FrozenRun, state: PourState): readonly BatchAsked[] {
+  return state.batches.flatMap((batch, b) => batch.wetAt === undefined ? [] : [{ batch: b, kinds: learningInputs(run, state, b), seen: observationsOf(state, b) }])
+}
+
+/** The forecasts of several pours as they learn: the same on the bench, on a wall and for whoever is told of a moment elsewhere. */
+export function learntRuns() {
+  const learnt = shallowRef<ReadonlyMap<string, ReadonlyMap<number, BatchLearnt>>>(new Map())
+  const asked = new Map<string, string>()
+
+  /** Learns from what a pour has become. @returns whether something new is known now; a newer state of the same pour takes over from an older one. */
+  async function follow(id: string, run: FrozenRun, state: PourState): Promise<boolean> {
+    const batches = askedOf(run, state), key = JSON.stringify(batches)
+    if (asked.get(id) === key) return false
+    asked.set(id, key)
+    const answer = await learnBatches(batches)
+    if (asked.get(id) !== key) return false
+    learnt.value = new Map(learnt.value).set(id, new Map(answer.map(a => [a.batch, a])))
+    return true
+  }
+  function forget(id: string): void {
+    asked.delete(id)
+    const rest = new Map(learnt.value)
+    rest.delete(id)
+    learnt.value = rest
+  }
+  const of = (id: string): ReadonlyMap<number, BatchLearnt> => learnt.value.get(id) ?? NOTHING
+  /** A run as this batch has it by now: its moments are what was learnt. */
+  function runFor(id: string, run: FrozenRun, batch: number): FrozenRun {
+    const known = of(id).get(batch)
+    return known ? withMoments(run, known.moments) : run
+  }
+  return { follow, forget, of, runFor }
+}
+const NOTHING: ReadonlyMap<number, BatchLearnt> = new Map()

@@ -6,6 +6,7 @@ import SelectButton from 'primevue/selectbutton'
 import type { UnitPreferences } from '~core/units/units'
 import { ROLES, type PersonFacts, type Role } from '~shared/account'
 import { api, Refused } from '~/lib/api'
+import LinksSection from '~/features/settings/LinksSection.vue'
 import { useLive } from '~/stores/live'
 import { useRecords } from '~/stores/records'
 import { useSession } from '~/stores/session'
@@ -145,6 +146,7 @@ async function signOut() {
       </div>
       <Button type="submit" label="Add" class="add" />
     </form>
+    <LinksSection v-if="session.mayWrite" kind="wall" title="Wall displays" explained="What is live, for a whole room, without signing in." path="/wall/" />
   </div>
 </template>
 

@@ -2,12 +2,11 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Happening, Instant, PourEvent } from '~core/pour/events'
 import { foldPour } from '~core/pour/timeline'
-import { learningInputs, observationsOf, tells, withMoments } from '~core/pour/observations'
+import { tells } from '~core/pour/observations'
 import type { FrozenRun } from '~core/pour/run'
 import type { EventsAnswer, PourAnswer } from '~shared/pour'
 import { keepAnswer, remembered } from '~/lib/kept'
-import { learnBatches } from '~/lib/learning'
-import type { BatchLearnt } from '~/workers/learn.worker'
+import { learntRuns } from '~/lib/learning'
 import { useClock } from './clock'
 import { useLive } from './live'
 import { useRecords } from './records'
@@ -32,26 +31,14 @@ export const useRun = defineStore('run', () => {
 
   const state = computed(() => run.value && foldPour(run.value, [...events.value, ...records.pendingOf(id.value)]))
 
+  const learning = learntRuns()
   /** By batch, as far as it is wet: what the moments are now. */
-  const learnt = shallowRef<ReadonlyMap<number, BatchLearnt>>(new Map())
-  /** The run as this batch has it by now: its moments are what was learnt. */
-  function runFor(batch: number): FrozenRun {
-    const known = learnt.value.get(batch)
-    return known ? withMoments(run.value!, known.moments) : run.value!
-  }
+  const learnt = computed(() => learning.of(id.value))
+  const runFor = (batch: number): FrozenRun => learning.runFor(id.value, run.value!, batch)
   /** Batches about which this device told something: it also records what is foreseen then. */
   const owing = new Set<number>()
-  let lastAsked = ''
   watch(state, async (now) => {
-    if (!now || !run.value) return
-    const asked = now.batches.flatMap((batch, b) => batch.wetAt === undefined ? [] : [{ batch: b, kinds: learningInputs(run.value!, now, b), seen: observationsOf(now, b) }])
-    const key = JSON.stringify([id.value, asked])
-    if (key === lastAsked) return
-    lastAsked = key
-    const answer = await learnBatches(asked)
-    // A newer state asks anew; its answer comes after this one.
-    if (key !== lastAsked) return
-    learnt.value = new Map(answer.map(a => [a.batch, a]))
+    if (!now || !run.value || !await learning.follow(id.value, run.value, now)) return
     for (const b of [...owing]) void foresee(b)
   })
   async function foresee(b: number): Promise<void> {
@@ -80,9 +67,8 @@ export const useRun = defineStore('run', () => {
       id.value = pour
       run.value = undefined
       events.value = []
-      learnt.value = new Map()
+      learning.forget(pour)
       owing.clear()
-      lastAsked = ''
     }
     try {
       const { value: answer } = await remembered<PourAnswer>(useSession().key ?? '', `pours/${pour}`)

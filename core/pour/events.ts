@@ -17,6 +17,8 @@ export type Happening
     | { readonly kind: 'mark', readonly data: { readonly sign: Sign } }
     | { readonly kind: 'filled', readonly data: { readonly cast: string } }
     | { readonly kind: 'leftover', readonly data: { readonly where: LeftoverPlace } }
+    /** The bucket of a batch is clean, while another batch is already under way. */
+    | { readonly kind: 'cleaned', readonly data: Readonly<Record<string, never>> }
     /** A thermometer: in the mix or cast of a batch, in the room, or in the water before it is used. */
     | { readonly kind: 'temperature', readonly data: { readonly celsius: Celsius, readonly where: 'cast' | 'room' | 'water' } }
     /** What was forecast once something was marked: when each kind of mould may be opened, seconds after wetting, and what it tells of the bag's speed. */

@@ -1,6 +1,7 @@
 import type { Basis, Seconds } from '../units/quantity'
 import { endUse } from '../gypsum/end-use'
 import type { Moments } from './moments'
+import { finishesCasts } from './coats'
 import type { Batch } from './plan'
 import type { SchoolId } from '../gypsum/schools'
 import { schoolStages, type Stage } from './stages'
@@ -71,7 +72,9 @@ export function milestonesOf(run: FrozenRun, state: PourState, b: number): reado
   const casts = state.casts.filter(c => c.cast.batch === b)
   const slowest = batch.fills.map(f => f.mould.id).reduce((a, id) => run.moments[id]!.open.from > run.moments[a]!.open.from ? id : a)
   const moments = happened.foreseen?.open[slowest] ? { ...run.moments[slowest]!, open: { ...run.moments[slowest]!.open, ...happened.foreseen.open[slowest] } } : run.moments[slowest]!
-  const expected = expectedMilestones(run.plan.school, batch, moments, run.drying[slowest], endUse(run.plan.endUse).dryWord)
+  const all = expectedMilestones(run.plan.school, batch, moments, run.drying[slowest], endUse(run.plan.endUse).dryWord)
+  // A coat under another one is not opened.
+  const expected = finishesCasts(batch) ? all : all.filter(m => m.id !== 'warm' && m.id !== 'open' && m.id !== 'dry')
   if (happened.wetAt === undefined) return expected
   let shift = 0
   return expected.map((m): Milestone => {

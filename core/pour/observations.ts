@@ -47,6 +47,8 @@ function asItWent(run: FrozenRun, batch: BatchState, input: MomentsInput): Momen
   if (wetAt !== undefined && stirAt !== undefined && run.plan.school !== 'bag') known.stirFrom = Math.max(0, Math.round((stirAt - wetAt) / 1000))
   const stir = batch.stages.find(s => s.stage === 'stir')
   if (stirAt !== undefined && poured && stir && !poured.inferred && !stir.inferred) known.stir = { ...input.stir, minutes: Math.max(0.25, Math.min(15, Math.round((poured.at - stirAt) / 6000) / 10)) }
+  if (batch.room !== undefined) known.roomTemperature = batch.room
+  if (batch.water !== undefined) known.waterTemperature = batch.water
   if (ratio !== undefined) known.ratio = { value: ratio, low: ratio * Math.exp(-Z80 * WEIGHED_SD), high: ratio * Math.exp(Z80 * WEIGHED_SD), basis: { kind: 'your own record', note: 'as weighed' } }
   return { ...input, ...known }
 }

@@ -13,6 +13,7 @@ import { ratioOf, schoolAdvice, type SchoolId, type Scoop } from '../gypsum/scho
 import type { ReadyFacts } from '../mould/readiness'
 import { safeHeight, vesselHeight, vesselVolume, type Mouth, type Vessel } from '../mould/vessel'
 import { splitIntoBatches } from './batches'
+import { coatProblems, coatVolumes, MOST_COATS, type CoatOf, type Coats } from './coats'
 import { centreMoments, type MomentsInput } from './moments'
 
 export interface MouldFacts extends Partial<Pick<ReadyFacts, 'halves' | 'cradle' | 'pourHole' | 'wear' | 'life'>> {
@@ -68,6 +69,8 @@ export interface Plan {
   /** When the moulds are meant to be opened and when a second coat follows, seconds after powder meets water, if that is decided already. */
   readonly openAfter?: Seconds
   readonly secondCoatAfter?: Seconds
+  /** In several coats rather than poured at once: each coat is then a batch of its own. */
+  readonly coats?: Coats
   /** What fixes the amount: the moulds, the powder left, or the water already in the bucket (kg). */
   readonly known: { readonly what: 'moulds' | 'powder' | 'water', readonly amount: Kilograms }
 }
@@ -78,7 +81,7 @@ export interface PlanWorld {
   readonly bag?: BagFacts
 }
 
-export type PlanField = 'fills' | 'ratio' | 'school' | 'bucket' | 'classId' | 'waterTemperature' | 'groundTemperature' | 'known' | 'additions' | 'stir' | 'endUse' | 'openAfter' | 'secondCoatAfter'
+export type PlanField = 'fills' | 'ratio' | 'school' | 'bucket' | 'classId' | 'waterTemperature' | 'groundTemperature' | 'known' | 'additions' | 'stir' | 'endUse' | 'openAfter' | 'secondCoatAfter' | 'coats'
 
 export interface Problem { readonly field: PlanField, readonly severity: 'refuse' | 'warn', readonly sentence: string }
 
@@ -93,6 +96,8 @@ export interface Batch {
   /** Level scoops to count when the school counts scoops. */
   readonly scoops?: { readonly water: number, readonly powder: number }
   readonly steps: StepTimes
+  /** Which coat of its casts this is, when they are made in coats. */
+  readonly coat?: CoatOf
 }
 
 /** When each step ends, seconds after wetting, and how long the pouring itself takes. */
@@ -258,10 +263,15 @@ export function workOutPlan(plan: Plan, world: PlanWorld, prefs: UnitPreferences
   if (asked > MOST_CASTS) add('fills', 'refuse', `A plan holds up to ${MOST_CASTS} casts; this one asks for ${asked}. Split it into several plans.`)
   if (casts.length === 0) add('fills', 'refuse', 'Choose at least one mould to fill.')
   if (plan.school !== 'bag' && !world.bucket) add('bucket', 'refuse', 'Choose the bucket you will mix in.')
+  if (plan.coats) for (const p of coatProblems(plan.coats, prefs)) add('coats', p.severity, p.sentence)
+  if ((plan.coats?.shares.length ?? 0) > MOST_COATS) add('coats', 'refuse', `A piece is built in up to ${MOST_COATS} coats here.`)
   if (problems.some(p => p.severity === 'refuse')) return nothing
 
   const recipe = { powder, ratio: ratio.value, waterTemperature: plan.waterTemperature, additions: plan.additions, air: stirredAir(plan.stir.tool, powder.handAir) }
   const withLosses = 1 + plan.losses
+  const sumOf = (numbers: readonly number[]) => numbers.reduce((a, b) => a + b, 0)
+  const volumeOf = (m: MouldFacts): CubicMetres => plan.coats ? sumOf(coatVolumes(plan.coats, m.volume.value)) : m.volume.value
+  const coatsOf = (all: readonly MouldFacts[]) => plan.coats ? coatVolumes(plan.coats, 0).map((_, k) => all.reduce((v, m) => v + coatVolumes(plan.coats!, m.volume.value)[k]!, 0)) : []
   let spare = 0
   if (plan.known.what !== 'moulds') {
     if (!(plan.known.amount > 0)) {
@@ -270,10 +280,10 @@ export function workOutPlan(plan: Plan, world: PlanWorld, prefs: UnitPreferences
     }
     const castable = solveMix(recipe, { what: plan.known.what, amount: plan.known.amount }).slurry / withLosses
     let used = 0, n = 0
-    while (n < casts.length && used + casts[n]!.volume.value <= castable) used += casts[n++]!.volume.value
+    while (n < casts.length && used + volumeOf(casts[n]!) <= castable) used += volumeOf(casts[n++]!)
     spare = castable - used
     if (n === 0) {
-      add('known', 'refuse', `That makes ${formatVolume(castable, prefs)} of mix; even “${casts[0]!.name}” takes ${formatVolume(casts[0]!.volume.value, prefs)}.`)
+      add('known', 'refuse', `That makes ${formatVolume(castable, prefs)} of mix; even “${casts[0]!.name}” takes ${formatVolume(volumeOf(casts[0]!), prefs)}.`)
       return { ...nothing, unfilled: casts.length, spare }
     }
     casts = casts.slice(0, n)
@@ -283,8 +293,13 @@ export function workOutPlan(plan: Plan, world: PlanWorld, prefs: UnitPreferences
   const safe = world.bucket ? safeHeight(world.bucket.vessel) : 0
   const capacity = plan.school === 'bag' ? BAG_CAPACITY : vesselVolume(world.bucket!.vessel, safe)
   const largest = casts.reduce((a, b) => b.volume.value > a.volume.value ? b : a)
-  if (largest.volume.value * withLosses > capacity) {
-    const vessel = plan.school === 'bag' ? 'one bag' : world.bucket!.name
+  const vessel = plan.school === 'bag' ? 'one bag' : world.bucket!.name
+  const thickestCoat = Math.max(0, ...coatsOf(casts)) * withLosses
+  if (plan.coats && thickestCoat > capacity) {
+    add('bucket', 'refuse', `The largest coat of ${casts.length === 1 ? 'this cast' : `these ${casts.length} casts`} takes ${formatVolume(thickestCoat, prefs)} with spare; ${vessel} holds ${formatVolume(capacity, prefs)} with room to stir. Choose a larger bucket, more coats, or fewer casts in one plan.`)
+    return nothing
+  }
+  if (!plan.coats && largest.volume.value * withLosses > capacity) {
     add(plan.school === 'bag' ? 'school' : 'bucket', 'refuse', `“${largest.name}” takes ${formatVolume(largest.volume.value * withLosses, prefs)} with spare; ${vessel} holds ${formatVolume(capacity, prefs)} with room to stir. ${plan.school === 'bag' ? 'Mix it in a bucket.' : 'Choose a larger bucket.'}`)
     return nothing
   }
@@ -297,7 +312,8 @@ export function workOutPlan(plan: Plan, world: PlanWorld, prefs: UnitPreferences
   }
   // Time to pour grows a little with a longer, unstirred sifting and soak: between the shortest and the longest it is near a straight line.
   const powderPerVolume = solveMix(recipe, { what: 'slurry', amount: 1 }).powder
-  const most = powderPerVolume * Math.min(capacity, casts.reduce((v, m) => v + m.volume.value, 0) * withLosses)
+  const whole = sumOf(casts.map(volumeOf))
+  const most = powderPerVolume * Math.min(capacity, whole * withLosses)
   const [early, late] = [stirStart(plan, 0), stirStart(plan, most)]
   const [whenEarly, whenLate] = [early, late].map(from => pourableUntil({ ...settingInput(from), ratio: ratio.value })) as [Seconds, Seconds]
   const pourBy = (from: Seconds) => late - early < 1 || !Number.isFinite(whenEarly + whenLate) ? whenEarly : whenEarly + (whenLate - whenEarly) * (from - early) / (late - early)
@@ -306,24 +322,36 @@ export function workOutPlan(plan: Plan, world: PlanWorld, prefs: UnitPreferences
     const from = stirStart(plan, slurry * powderPerVolume)
     return from + plan.stir.minutes * 60 + pouringTime(slurry, count) <= pourBy(from)
   }
-  const { groups, tooSlow } = splitIntoBatches(casts.map(m => m.volume.value), capacity / withLosses, timeFits)
   const seen = new Map<string, number>()
-  let start = 0
-  const batches = groups.map((size): Batch => {
-    const members = casts.slice(start, start + size)
-    start += size
-    const castVolume = members.reduce((v, m) => v + m.volume.value, 0)
-    const share = plan.known.what === 'moulds' ? 0 : spare * castVolume / Math.max(1e-12, casts.reduce((v, m) => v + m.volume.value, 0))
+  const batchOf = (members: readonly MouldFacts[], castVolume: CubicMetres, coat?: CoatOf): Batch => {
+    const share = plan.known.what === 'moulds' ? 0 : spare * castVolume / Math.max(1e-12, whole)
     const amount = Math.min(capacity, (castVolume + share) * withLosses)
     const mix = solveMix(recipe, { what: 'slurry', amount })
     const vessel = plan.school === 'bag' ? undefined : world.bucket!.vessel
     return {
-      fills: gather(members, seen), castVolume, mix,
+      fills: gather(members, coat ? new Map<string, number>() : seen), castVolume, mix, coat,
       levels: vessel && { water: vesselHeight(vessel, mix.waterVolume), final: vesselHeight(vessel, mix.slurry), safe },
       scoops: plan.school === 'scoops' ? scoopsOf(mix, plan.scoop) : undefined,
       steps: stepTimes(plan, mix, members.length),
     }
-  })
+  }
+  let tooSlow = false
+  let batches: Batch[]
+  if (plan.coats) {
+    const each = coatsOf(casts)
+    batches = each.map((volume, k) => batchOf(casts, volume, { number: k + 1, of: each.length }))
+    tooSlow = each.some(volume => !timeFits(volume, casts.length))
+  }
+  else {
+    const split = splitIntoBatches(casts.map(m => m.volume.value), capacity / withLosses, timeFits)
+    tooSlow = split.tooSlow
+    let start = 0
+    batches = split.groups.map((size) => {
+      const members = casts.slice(start, start + size)
+      start += size
+      return batchOf(members, sumOf(members.map(m => m.volume.value)))
+    })
+  }
   const input = settingInput(Math.max(...batches.map(b => b.steps.soaked.value)))
   const centre = centreMoments(input)
   if (!Number.isFinite(centre.glossGone)) {

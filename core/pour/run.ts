@@ -3,6 +3,7 @@ import { endUse } from '../gypsum/end-use'
 import { firstDryingTime } from '../air/first-drying'
 import { forecasting, MODEL_VERSION, type Moments } from './moments'
 import { momentsInput, workOutPlan, type Batch, type MouldFacts, type Plan, type PlanWorld, type Problem } from './plan'
+import { coatStep, finishesCasts } from './coats'
 import { batchSteps, type Step } from './stages'
 
 /** A plan as it was when it was taken to the bench, with everything that was worked out from it; never changed afterwards. */
@@ -68,9 +69,10 @@ export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Fr
 /** Every cast of a run, in the order of filling. */
 export function castsOf(run: FrozenRun): readonly RunCast[] {
   const counts = new Map<string, number>()
-  for (const f of run.batches.flatMap(b => b.fills)) counts.set(f.mould.id, (counts.get(f.mould.id) ?? 0) + f.copies)
+  for (const f of run.batches.filter(finishesCasts).flatMap(b => b.fills)) counts.set(f.mould.id, (counts.get(f.mould.id) ?? 0) + f.copies)
   return run.batches.flatMap((batch, b) => {
     let position = 0
+    if (!finishesCasts(batch)) return []
     return batch.fills.flatMap(fill => Array.from({ length: fill.copies }, (_, i): RunCast => ({
       id: `${b + 1}.${++position}`, batch: b, mould: fill.mould,
       label: counts.get(fill.mould.id) === 1 ? fill.mould.name : `${fill.mould.name} ${fill.first + i}`,
@@ -81,7 +83,11 @@ export function castsOf(run: FrozenRun): readonly RunCast[] {
 /** The steps of the whole run: readying once, each batch in turn, setting at the end. */
 export function stepsOf(run: FrozenRun): readonly RunStep[] {
   const last = run.batches.length - 1
-  return run.batches.flatMap((_, batch) => batchSteps(run.plan.school, batch === 0)
+  return run.batches.flatMap(({ coat }, batch) => batchSteps(run.plan.school, batch === 0)
     .filter(step => step.stage !== 'set' || batch === last)
-    .map(step => ({ ...step, batch, done: step.stage === 'clean-up' && batch < last ? `Bucket clean, on to batch ${batch + 2}` : step.done })))
+    .map((step): RunStep => {
+      const own = { ...step, batch }
+      if (coat && run.plan.coats) return coatStep(own, run.plan.coats.way, coat)
+      return step.stage === 'clean-up' && batch < last ? { ...own, done: `Bucket clean, on to batch ${batch + 2}` } : own
+    }))
 }

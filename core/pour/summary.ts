@@ -6,6 +6,7 @@ import type { Instant, Verdict } from './events'
 import type { DefectId } from './defects'
 import type { Taught } from './forecast'
 import { milestonesOf, type MilestoneId, type Tone } from './milestones'
+import { finishesCasts } from './coats'
 import type { Batch } from './plan'
 import type { FrozenRun } from './run'
 import type { BatchState, CastStatus, PourState, PourStatus } from './timeline'
@@ -65,7 +66,7 @@ export interface CastSummary {
 
 export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
   const counts = new Map<string, number>()
-  for (const f of run.batches.flatMap(b => b.fills)) counts.set(f.mould.name, (counts.get(f.mould.name) ?? 0) + f.copies)
+  for (const f of run.batches.filter(finishesCasts).flatMap(b => b.fills)) counts.set(f.mould.name, (counts.get(f.mould.name) ?? 0) + f.copies)
   const verdicts = { good: 0, second: 0, waste: 0 }
   for (const c of state.casts) if (c.verdict) verdicts[c.verdict]++
   const ratios = state.batches.flatMap(b => b.ratio ?? [])
@@ -88,7 +89,7 @@ const LEFT_IN_BUCKET = 0.02
 /** Mix that the casts of a batch took, by litre of mould; undefined unless all of it was weighed and nothing was left. */
 function fillOf(run: FrozenRun, batch: BatchState, planned: Batch): number | undefined {
   const { water, powder } = batch.weighed
-  if (!water || !powder || batch.leftover !== 'none') return undefined
+  if (!water || !powder || batch.leftover !== 'none' || planned.coat) return undefined
   const mix = solveMix({ powder: powderClass(run.plan.classId), ratio: water / powder, waterTemperature: run.plan.waterTemperature, additions: run.plan.additions }, { what: 'powder', amount: powder })
   return mix.slurry * (1 - LEFT_IN_BUCKET) / planned.castVolume
 }

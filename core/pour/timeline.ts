@@ -18,9 +18,16 @@ export interface BatchState {
   readonly ratio?: WaterRatio
   readonly marks: readonly { readonly sign: Sign, readonly at: Instant, readonly event: string }[]
   readonly temperatures: readonly { readonly celsius: Celsius, readonly at: Instant }[]
+  /** Air around it and water that went into it, as last read. */
+  readonly room?: Celsius
+  readonly water?: Celsius
   /** The last forecast that was recorded for it. */
   readonly foreseen?: (PourEvent & { readonly kind: 'foreseen' })['data']
   readonly leftover?: LeftoverPlace
+  /** Index into the run's steps of the step this batch is at; undefined before it was begun. */
+  readonly step?: number
+  /** The last thing that was said of it at the bench and that still stands: what “Back” takes back there. */
+  readonly last?: PourEvent
 }
 
 export type CastStatus = 'waiting' | 'setting' | 'opened' | 'judged' | 'finished'
@@ -47,7 +54,7 @@ export type PourStatus = 'readying' | 'pouring' | 'setting' | 'drying' | 'finish
 
 export interface PourState {
   readonly status: PourStatus
-  /** Index into the run's steps of the step in hand. */
+  /** Index into the run's steps of the step that was entered last; batches may overlap, so each also has its own. */
   readonly step: number
   readonly steps: readonly RunStep[]
   readonly batches: readonly BatchState[]
@@ -59,7 +66,7 @@ export interface PourState {
   readonly last?: PourEvent
 }
 
-const AT_THE_BENCH: ReadonlySet<HappeningKind> = new Set(['stage', 'weighed', 'mark', 'temperature', 'trouble', 'filled', 'leftover'])
+const AT_THE_BENCH: ReadonlySet<HappeningKind> = new Set(['stage', 'weighed', 'mark', 'temperature', 'trouble', 'filled', 'leftover', 'cleaned'])
 
 type Draft<T> = { -readonly [K in keyof T]: T[K] extends readonly (infer U)[] ? U[] : T[K] }
 
@@ -75,29 +82,54 @@ function plannedLength(run: FrozenRun, step: RunStep): Seconds {
   }
 }
 
-/** Enters the step at `target`; steps between the last known and this one are inferred backwards from it by their planned lengths. */
-function enter(run: FrozenRun, steps: readonly RunStep[], entered: (StageEntered | undefined)[], target: number, at: Instant): void {
+type Entered = (StageEntered | undefined)[]
+
+/**
+ * Enters the step at `target`. Steps of its batch between the last known and this one are inferred backwards from it by their planned lengths, not before
+ * the last thing known of the batch before; going back to an earlier step takes the later ones of its batch with it.
+ */
+function enter(run: FrozenRun, steps: readonly RunStep[], entered: Entered, target: number, at: Instant): void {
+  const { batch } = steps[target]!
+  const first = steps.findIndex(s => s.batch === batch)
+  for (let i = target + 1; steps[i]?.batch === batch; i++) entered[i] = undefined
   entered[target] = { stage: steps[target]!.stage, at, inferred: false }
-  entered.length = target + 1 // going back to an earlier step takes the later ones with it
   let known = target - 1
-  while (known >= 0 && !entered[known]) known--
-  const earliest = known >= 0 ? entered[known]!.at : -Infinity
+  while (known >= first && !entered[known]) known--
+  const before = entered.slice(0, first).flatMap(s => s && s.at <= at ? s.at : [])
+  const earliest = known >= first ? entered[known]!.at : Math.max(-Infinity, ...before)
   let moment = at
-  for (let i = target - 1; i > known; i--) {
+  for (let i = target - 1; i > known && i >= first; i--) {
     moment = Math.max(earliest, moment - plannedLength(run, steps[i]!) * 1000)
     entered[i] = { stage: steps[i]!.stage, at: moment, inferred: true }
   }
 }
 
-function batchState(b: number, steps: readonly RunStep[], entered: readonly (StageEntered | undefined)[], events: readonly PourEvent[]): BatchState {
+/** Moulds are filled batch by batch: whoever pours this one has poured the ones before it, said or not. */
+function enterAfterOthers(run: FrozenRun, steps: readonly RunStep[], entered: Entered, target: number, at: Instant): void {
+  const { batch, stage } = steps[target]!
+  if (stage === 'fill' || stage === 'clean-up' || stage === 'set') {
+    for (let b = 0; b < batch; b++) {
+      const done = steps.findIndex(s => s.batch === b && s.stage === 'clean-up')
+      if (entered[done]) continue
+      const begun = Math.min(at, ...entered.slice(0, target).flatMap((s, i) => s && steps[i]!.batch > b ? s.at : []))
+      const latest = Math.max(-Infinity, ...entered.slice(0, done).flatMap((s, i) => s && steps[i]!.batch === b ? s.at : []))
+      enter(run, steps, entered, done, Math.max(begun, latest))
+      entered[done] = { ...entered[done]!, inferred: true }
+    }
+  }
+  enter(run, steps, entered, target, at)
+}
+
+function batchState(b: number, steps: readonly RunStep[], entered: Readonly<Entered>, events: readonly PourEvent[]): BatchState {
   const stages: StageEntered[] = []
   const batch: Draft<BatchState> = { stages, weighed: {}, marks: [], temperatures: [] }
   for (let i = 0; i < steps.length; i++) {
     const was = entered[i], step = steps[i]!
     const previous = steps[i - 1]
-    // Leaving a batch's clean-up is entering whatever comes next.
-    if (was && previous?.batch === b && previous.stage === 'clean-up') batch.cleanAt = was.at
+    // Leaving a batch's clean-up is entering whatever comes next, unless that was begun before.
+    if (was && previous?.batch === b && previous.stage === 'clean-up' && was.at >= (entered[i - 1]?.at ?? Infinity)) batch.cleanAt = was.at
     if (!was || step.batch !== b) continue
+    batch.step = i
     stages.push(was)
     if (step.starts === 'wet') batch.wetAt = was.at
     if (step.stage === 'stir') batch.stirAt = was.at
@@ -105,11 +137,16 @@ function batchState(b: number, steps: readonly RunStep[], entered: readonly (Sta
   }
   const weighed: { water?: Kilograms, powder?: Kilograms } = {}
   for (const e of events) {
+    // The room is the same for every batch.
+    if (e.kind === 'temperature' && e.data.where === 'room') batch.room = e.data.celsius
     if ((e.batch ?? 0) !== b) continue
+    if (AT_THE_BENCH.has(e.kind)) batch.last = e
     if (e.kind === 'weighed') weighed[e.data.what] = e.data.mass
     else if (e.kind === 'mark') batch.marks.push({ sign: e.data.sign, at: e.happenedAt, event: e.id })
     else if (e.kind === 'leftover') batch.leftover = e.data.where
+    else if (e.kind === 'cleaned') batch.cleanAt ??= e.happenedAt
     else if (e.kind === 'temperature' && e.data.where === 'cast') batch.temperatures.push({ celsius: e.data.celsius, at: e.happenedAt })
+    else if (e.kind === 'temperature' && e.data.where === 'water') batch.water = e.data.celsius
     else if (e.kind === 'foreseen') batch.foreseen = e.data
   }
   batch.weighed = weighed
@@ -160,20 +197,22 @@ function castState(run: FrozenRun, cast: RunCast, batch: BatchState, events: rea
 export function foldPour(run: FrozenRun, all: readonly PourEvent[]): PourState {
   const events = standing(all)
   const steps = stepsOf(run)
-  const entered: (StageEntered | undefined)[] = []
+  const entered: Entered = []
+  let step = 0
   const notes: { at: Instant, text: string }[] = []
   let abandonedAt: Instant | undefined
   for (const e of events) {
     if (e.kind === 'stage') {
       const target = steps.findIndex(s => s.batch === (e.batch ?? 0) && s.stage === e.data.stage)
-      if (target >= 0) enter(run, steps, entered, target, e.happenedAt)
+      if (target < 0) continue
+      enterAfterOthers(run, steps, entered, target, e.happenedAt)
+      step = target
     }
     else if (e.kind === 'note') notes.push({ at: e.happenedAt, text: e.data.text })
     else if (e.kind === 'abandoned') abandonedAt = e.happenedAt
   }
   const batches = run.batches.map((_, b) => batchState(b, steps, entered, events))
   const casts = castsOf(run).map(cast => castState(run, cast, batches[cast.batch]!, events))
-  const step = Math.max(0, entered.length - 1)
   const done = casts.every(c => c.status === 'finished')
   const status: PourStatus = abandonedAt !== undefined
     ? 'abandoned'
@@ -183,7 +222,7 @@ export function foldPour(run: FrozenRun, all: readonly PourEvent[]): PourState {
         ? 'drying'
         : steps[step]!.stage === 'set' || casts.every(c => c.filledAt !== undefined)
           ? 'setting'
-          : entered.length > 1 ? 'pouring' : 'readying'
+          : step > 0 ? 'pouring' : 'readying'
   return {
     status, step, steps, batches, casts, notes,
     startedAt: events[0]?.happenedAt,

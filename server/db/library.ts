@@ -20,7 +20,7 @@ export async function libraryItems<K extends LibraryKind>(scope: Scope, kind: K)
 /** Casts poured in each mould: counted from what was frozen into the pours that were not abandoned. */
 async function mouldUses(scope: Scope): Promise<Map<string, number>> {
   const rows = await scope.select('pour').innerJoin('pour_projection as p', 'p.pour_id', 'pour.id').where('p.status', '<>', 'abandoned')
-    .select([sql<string>`jsonb_path_query(run, '$.batches[*].fills[*]')`.as('fill')]).execute() as unknown as { fill: { mould: { id: string }, copies: number } }[]
+    .select([sql<string>`jsonb_path_query(run, '$.batches[*] ? (!exists(@.coat) || @.coat.number == @.coat.of).fills[*]')`.as('fill')]).execute() as unknown as { fill: { mould: { id: string }, copies: number } }[]
   const uses = new Map<string, number>()
   for (const { fill } of rows) uses.set(fill.mould.id, (uses.get(fill.mould.id) ?? 0) + fill.copies)
   return uses

@@ -3,9 +3,10 @@ import pg from 'pg'
 import * as m0001 from './migrations/0001-first-workshop'
 import * as m0002 from './migrations/0002-meshes'
 import * as m0003 from './migrations/0003-photos'
+import * as m0004 from './migrations/0004-links'
 import type { Database } from './schema'
 
-const MIGRATIONS: Record<string, Migration> = { '0001-first-workshop': m0001, '0002-meshes': m0002, '0003-photos': m0003 }
+const MIGRATIONS: Record<string, Migration> = { '0001-first-workshop': m0001, '0002-meshes': m0002, '0003-photos': m0003, '0004-links': m0004 }
 
 // Every bigint here is a millisecond count, far below 2^53.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number)

@@ -5,6 +5,7 @@ import type { CastSummary, PourSummary } from '~core/pour/summary'
 import type { Role } from '~shared/account'
 import type { WorkshopClock } from '~shared/clock'
 import type { LibraryBodies, LibraryKind } from '~shared/library'
+import type { LinkKind } from '~shared/link'
 import type { UnitPreferences } from '~core/units/units'
 
 type Json<T extends object> = JSONColumnType<T>
@@ -40,6 +41,8 @@ export interface CastProjectionTable { pour_id: string, workshop_id: string, cas
 export interface MeshTable { id: string, workshop_id: string, mould_id: string, name: string, unit: string, triangles: number, parts: number, sha256: string | null, created_at: Generated<Date> }
 export interface MeshPartTable { mesh_id: string, part: number, workshop_id: string, data: Buffer }
 
+export interface LinkTable { id: string, workshop_id: string, kind: LinkKind, name: string, token_sha256: string, created_at: Generated<Date> }
+
 export interface PhotoTable { id: string, workshop_id: string, mould_id: string, caption: string, width: number, height: number, sha256: string, data: Buffer, created_at: Generated<Date> }
 
 export interface Database {
@@ -54,4 +57,5 @@ export interface Database {
   mesh: MeshTable
   mesh_part: MeshPartTable
   photo: PhotoTable
+  link: LinkTable
 }

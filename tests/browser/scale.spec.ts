@@ -17,8 +17,9 @@ test('weighed by a scale that streams and by one pedal alone: tare, water, powde
     }
     await pedal()
     await expect(page.getByRole('heading', { level: 2, name: 'Weigh water, then powder' })).toBeVisible()
-    await page.getByRole('button', { name: 'Scale', exact: true }).click()
-    await page.getByRole('button', { name: 'Scale', exact: true }).blur()
+    await page.getByRole('button', { name: 'Set up' }).click()
+    await page.getByRole('button', { name: /^Scale/ }).click()
+    await page.getByRole('button', { name: 'Set up' }).click()
     const go = page.locator('button.go')
     await expect(go).toHaveText('Bucket on the scale: tare')
     const grams = async (what: string) => Number((await page.locator(`.part.${what} .target`).innerText()).replace(/[^\d.]/g, ''))

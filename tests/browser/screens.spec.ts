@@ -115,6 +115,7 @@ test.describe('the bench', () => {
     await back.blur()
     await page.locator('body').press('m')
     await expect(page.getByRole('button', { name: 'Muted' })).toBeVisible()
+    await page.getByRole('button', { name: 'Set up' }).click()
     await page.getByRole('button', { name: 'Keys' }).click()
     await page.locator('body').press('Space')
     await expect(page.getByRole('heading', { level: 2, name: 'Sift the powder in' })).toBeVisible()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useFullscreen, useLocalStorage, useWakeLock } from '@vueuse/core'
-import { formatDuration } from '~core/units/format'
+import { formatDuration, formatTemperature } from '~core/units/format'
 import type { LeftoverPlace } from '~core/pour/events'
 import { readinessOf } from '~core/mould/readiness'
 import { cautionsFor } from '~core/pour/cautions'
@@ -10,28 +10,35 @@ import QuantityField from '~/ui/QuantityField.vue'
 import RippleChart from '~/ui/RippleChart.vue'
 import { useLive } from '~/stores/live'
 import { useRecords } from '~/stores/records'
+import BenchSetUp from './BenchSetUp.vue'
+import CoatPanel from './CoatPanel.vue'
 import FillPanel from './FillPanel.vue'
 import MinuteStrip from './MinuteStrip.vue'
 import RescuePanel from './RescuePanel.vue'
 import ScalePanel from './ScalePanel.vue'
 import WeighPanel from './WeighPanel.vue'
+import { useRoom, useThermometer } from '~/stores/climate'
 import { useScale } from '~/stores/scale'
 import { useWeighing } from './useWeighing'
 import { useBenchKeys } from './keys'
+import { useListening } from './listening'
+import { useProbe } from './useProbe'
 import { TELLINGS, useTelling } from './telling'
 import { useBench } from './useBench'
 
 const bench = useBench()
-const { store, clock, session, run, state, step, nextStep, batch, milestones, cues, wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over, late, next, back, sign, leftover, temperature, forecastWords, SIGNS } = bench
+const { store, clock, session, run, state, step, nextStep, batch, milestones, cues, wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over, late, next, back, sign, leftover, temperature, forecastWords, batchTabs, beside, coat, inHand, take, SIGNS } = bench
 const live = useLive(), records = useRecords()
 const bright = useLocalStorage('bench-bright', false)
 const keysOn = useLocalStorage('bench-keys', true)
-const { telling, muted, words, flashing } = useTelling(() => cues.value, () => clock.now)
+const { telling, muted, lead, words, flashing } = useTelling(() => cues.value, () => clock.now)
 // On the root element, so that every token of the page turns with it.
 useHead({ htmlAttrs: { class: () => bright.value ? 'bench bright' : 'bench' } })
-const scale = useScale()
-scale.listen()
-onBeforeUnmount(() => scale.stop())
+const devices = [useScale(), useThermometer(), useRoom()], thermometer = useThermometer()
+for (const d of devices) d.listen()
+onBeforeUnmount(() => devices.forEach(d => d.stop()))
+const { probe } = useProbe()
+const settingUp = ref(false)
 const weighing = useWeighing(() => step.value.batch, () => step.value.stage === 'weigh')
 const { press: weighingPress, applies: scaleApplies } = weighing
 const root = ref<HTMLElement>()
@@ -53,7 +60,7 @@ function giveKeysBack(event: MouseEvent) {
 const SAME_PRESS_MS = 450
 const settled = ref(true)
 let settling: ReturnType<typeof setTimeout> | undefined
-watch(() => state.value.step, () => {
+watch(() => `${inHand.value} ${step.value.stage}`, () => {
   words.value = '' // a cue for the step before is over
   settled.value = false
   clearTimeout(settling)
@@ -78,6 +85,14 @@ async function goBack() {
   await back()
   said.value = `Back: ${step.value.instruction}.`
 }
+const { possible: canListen, listening, toggle: listen } = useListening((command) => {
+  if (over.value || wrong.value) return
+  if (command.do === 'next') void forward()
+  else if (command.do === 'back') void goBack()
+  else if (command.do === 'mute') muted.value = !muted.value
+  else if (command.do === 'help') wrong.value = true
+  else if (command.do === 'sign') void sign(SIGNS.find(s => s.id === command.sign)!)
+})
 useBenchKeys(() => keysOn.value && !over.value && !wrong.value, {
   next: () => void forward(), back: () => void goBack(), mute: () => {
     muted.value = !muted.value
@@ -110,7 +125,12 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
     <header>
       <div class="name">
         <h1>{{ run.plan.name }}</h1>
-        <span v-if="run.batches.length > 1">batch {{ step.batch + 1 }} of {{ run.batches.length }}</span>
+        <span v-if="run.batches.length > 1 && batchTabs.length > 6">batch {{ step.batch + 1 }} of {{ run.batches.length }}</span>
+        <span v-else-if="batchTabs.length > 0" class="tabs" role="group" aria-label="Batches of this pour">
+          <button v-for="t in batchTabs" :key="t.b" :aria-pressed="t.here" :disabled="!t.begun && (!t.mayBegin || !session.mayWrite)" @click="take(t.b)">
+            {{ t.begun ? t.name : t.mayBegin ? `Begin ${t.name.toLowerCase()}` : t.name }}<span v-if="t.begun" class="small"> {{ t.words }}</span>
+          </button>
+        </span>
         <span
           v-if="!live.connected || records.unsent > 0"
           class="kept"
@@ -122,20 +142,26 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         <span class="tellings" role="group" aria-label="How cues are told">
           <button v-for="t in TELLINGS" :key="t.id" :aria-pressed="telling === t.id" @click="telling = t.id">{{ t.word }}</button>
         </span>
-        <button :aria-pressed="scale.wanted" @click="scale.toggle()">Scale</button>
         <button :aria-pressed="bright" @click="bright = !bright">Bright</button>
-        <button :aria-pressed="keysOn" @click="keysOn = !keysOn">Keys</button>
+        <button :aria-expanded="settingUp" @click="settingUp = !settingUp">Set up</button>
         <button v-if="canFill" :aria-pressed="isFullscreen" @click="toggleFull">Full screen</button>
         <button @click="locked = true">Lock</button>
         <NuxtLink to="/">Leave</NuxtLink>
       </div>
     </header>
+    <BenchSetUp v-if="settingUp" v-model:keys="keysOn" v-model:lead="lead" :can-listen="canListen" :listening="listening" @listen="listen" />
     <p class="sr-only" role="status">{{ said }}</p>
     <div class="body">
       <div class="chart">
         <RippleChart :milestones="milestones" :now="wetFor" :before="before" :size="440" :letter="17" />
         <p v-if="forecastWords.shift" class="shift" role="status">It sets {{ forecastWords.shift }}.</p>
         <p v-if="forecastWords.torn" class="shift torn" role="status">{{ forecastWords.torn }} does not fit with the other signs: the times are less sure until one is taken back or more is seen.</p>
+        <p v-if="thermometer.wanted && wetFor !== undefined" class="probe">
+          <template v-if="thermometer.here">
+            <span class="num">{{ formatTemperature(thermometer.celsius!, session.units) }}</span> in the cast<template v-if="probe.peak && probe.peaked">; warmest <span class="num">{{ formatTemperature(probe.peak.celsius, session.units) }}</span></template>
+          </template>
+          <template v-else>The thermometer is not heard.</template>
+        </p>
         <p v-if="!canWake" class="small soft">This browser cannot keep the screen awake here; set it so in the device.</p>
       </div>
       <div class="work">
@@ -150,6 +176,12 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           <p><span class="num now">{{ counting(inStep) }}</span> <span class="soft">of about {{ formatDuration(Math.round(expected / 5) * 5) }}</span></p>
           <div class="track" aria-hidden="true"><span :style="{ width: `${share * 100}%` }" /></div>
         </div>
+        <CoatPanel v-if="coat" :coat="coat" />
+        <p v-if="beside" class="beside" role="note">
+          <template v-if="beside.hands === 1">While it soaks: sift batch {{ inHand + 2 }} in a second bucket.</template>
+          <template v-else>Two of you: the second begins sifting batch {{ inHand + 2 }} {{ beside.at > clock.now ? `at ${timeOfDay(beside.at)}` : 'now' }}.</template>
+          <template v-if="beside.saves > 45"> Saves about {{ formatDuration(Math.round(beside.saves / 60) * 60) }}.</template>
+        </p>
         <ScalePanel v-if="scaleApplies" :weighing="weighing" />
         <WeighPanel
           v-if="step.stage === 'weigh' || showsPowder"

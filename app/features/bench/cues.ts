@@ -1,3 +1,4 @@
+import { coatMoment } from '~core/pour/coats'
 import type { FrozenRun } from '~core/pour/run'
 import { milestonesOf } from '~core/pour/milestones'
 import type { PourState } from '~core/pour/timeline'
@@ -20,7 +21,7 @@ export function cuesOf(run: FrozenRun, state: PourState, runFor: (batch: number)
   return state.batches.flatMap((batch, b): Cue[] => {
     if (batch.wetAt === undefined) return []
     const wet = batch.wetAt
-    const name = many ? `Batch ${b + 1}. ` : ''
+    const name = !many ? '' : run.plan.coats ? `Coat ${b + 1}. ` : `Batch ${b + 1}. `
     const list: Cue[] = milestonesOf(runFor(b), state, b).flatMap((m): Cue[] => {
       if (m.id === 'dry' || m.actual !== undefined) return []
       const [words, short] = SAY[m.id]
@@ -31,10 +32,22 @@ export function cuesOf(run: FrozenRun, state: PourState, runFor: (batch: number)
       list.push({ id: `${b}-hurry`, at: wet + (pourBy - 60) * 1000, words: `${name}One minute left to pour.`, short: '1 min left' })
       list.push({ id: `${b}-late`, at: wet + pourBy * 1000, words: `${name}Stop if it no longer flows.`, short: 'too stiff' })
     }
+    const coat = coatMoment(runFor(b), state, b + 1, -Infinity)
+    if (coat) {
+      if (state.batches[b + 1]!.wetAt === undefined) list.push({ id: `${b}-mix`, at: Math.max(coat.mixAt, batch.filledAt ?? 0), words: `Start mixing coat ${b + 2} now.`, short: 'mix' })
+      list.push({ id: `${b}-stands`, at: coat.from, words: `Coat ${b + 1} should stand now: coat ${b + 2} can go on.`, short: 'next coat' })
+      list.push({ id: `${b}-bond`, at: coat.to, words: `Coat ${b + 1} is losing its gloss: put coat ${b + 2} on now, or score and wet it.`, short: 'last call' })
+    }
     const tapUntil = tappingEnds(runFor(b), b)
     if (tapUntil !== undefined) list.push({ id: `${b}-tap`, at: wet + tapUntil * 1000, words: `${name}Stop tapping now.`, short: 'stop tapping' })
     return list
   }).sort((a, c) => a.at - c.at)
+}
+
+/** Cues told so many seconds before their moment, and saying so. A warning that is itself ahead of its moment stays where it is. */
+export function withLead(cues: readonly Cue[], seconds: number): readonly Cue[] {
+  if (seconds === 0) return cues
+  return cues.map(c => c.id.endsWith('-hurry') ? c : { ...c, at: c.at - seconds * 1000, words: `In ${seconds} seconds: ${c.words.replace(/^((?:Batch|Coat) \d+\. )?(.)/, (_, name: string | undefined, first: string) => (name ? name.replace(/\. $/, ', ') : '') + first.toLowerCase())}` })
 }
 
 /** Seconds after wetting by which a batch should be poured: the earliest of its moulds. */

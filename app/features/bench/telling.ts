@@ -1,13 +1,16 @@
 import { useLocalStorage } from '@vueuse/core'
 import { ref, watch } from 'vue'
-import { fallenDue, type Cue } from './cues'
+import { fallenDue, withLead, type Cue } from './cues'
 
 export type Telling = 'spoken' | 'tone' | 'flash'
 export const TELLINGS: readonly { readonly id: Telling, readonly word: string }[] = [{ id: 'spoken', word: 'Spoken' }, { id: 'tone', word: 'Tone' }, { id: 'flash', word: 'Flash' }]
 
+/** Seconds by which cues can be told early. */
+export const LEADS = [0, 5, 10, 20, 30] as const
+
 let audio: AudioContext | undefined
 
-function sound(): void {
+export function sound(): void {
   try {
     audio ??= new AudioContext()
     const [oscillator, gain] = [audio.createOscillator(), audio.createGain()]
@@ -26,6 +29,7 @@ function sound(): void {
 export function useTelling(cues: () => readonly Cue[], now: () => number) {
   const telling = useLocalStorage<Telling>('bench-telling', 'spoken')
   const muted = useLocalStorage('bench-muted', false)
+  const lead = useLocalStorage('bench-lead', 0)
   const words = ref('')
   const flashing = ref(0)
   let before = now()
@@ -42,8 +46,8 @@ export function useTelling(cues: () => readonly Cue[], now: () => number) {
     else sound()
   }
   watch(now, (at) => {
-    for (const cue of fallenDue(cues(), before, at)) tell(cue)
+    for (const cue of fallenDue(withLead(cues(), lead.value), before, at)) tell(cue)
     before = at
   })
-  return { telling, muted, words, flashing }
+  return { telling, muted, lead, words, flashing }
 }

@@ -1,7 +1,9 @@
 import { computed, ref } from 'vue'
 import type { LeftoverPlace } from '~core/pour/events'
 import { shiftWords } from '~core/pour/forecast'
+import { coatMoment } from '~core/pour/coats'
 import { milestonesOf } from '~core/pour/milestones'
+import { overlapOf } from '~core/pour/overlap'
 import { SIGNS, signsAt, NINE_STAGES, schoolStages, type SignFacts } from '~core/pour/stages'
 import { useClock } from '~/stores/clock'
 import { useRun } from '~/stores/run'
@@ -15,10 +17,36 @@ export function useBench() {
   const late = ref(0)
   const run = computed(() => store.run!)
   const state = computed(() => store.state!)
-  const step = computed(() => state.value.steps[state.value.step]!)
-  const nextStep = computed(() => state.value.steps[state.value.step + 1])
-  const batch = computed(() => state.value.batches[step.value.batch]!)
+  /** The batch this device works on, once it has said so: two people at one pour may each have their own. */
+  const mine = ref<number>()
+  const inHand = computed(() => mine.value !== undefined && state.value.batches[mine.value]?.step !== undefined ? mine.value : state.value.steps[state.value.step]!.batch)
+  const index = computed(() => state.value.batches[inHand.value]!.step ?? state.value.step)
+  const step = computed(() => state.value.steps[index.value]!)
+  const nextStep = computed(() => state.value.steps[index.value + 1])
+  const batch = computed(() => state.value.batches[inHand.value]!)
   const entered = computed(() => batch.value.stages.find(s => s.stage === step.value.stage)?.at ?? state.value.startedAt ?? clock.now)
+  /** Batches side by side: where each is, and which may be begun beside the one in hand. */
+  const batchTabs = computed(() => run.value.batches.length < 2
+    ? []
+    : run.value.batches.map(({ coat }, b) => {
+        const at = state.value.batches[b]!, begun = at.step !== undefined
+        return { b, name: coat ? `Coat ${b + 1}` : `Batch ${b + 1}`, begun, here: b === inHand.value, words: begun ? state.value.steps[at.step!]!.stage : 'not begun', mayBegin: !begun && state.value.batches[b - 1]?.step !== undefined }
+      }))
+  const overlaps = computed(() => run.value.batches.map((_, b) => ([1, 2] as const).map(hands => overlapOf(run.value.plan, run.value.world, run.value.ratio, run.value.batches, b, hands))))
+  /** What the next batch could gain while this one is in hand. */
+  const beside = computed(() => {
+    const b = inHand.value, { wetAt } = batch.value
+    if (wetAt === undefined || !batchTabs.value[b + 1]?.mayBegin || !['sift', 'soak', 'stir'].includes(step.value.stage)) return undefined
+    const [alone, two] = overlaps.value[b]!
+    if (alone && 'siftAt' in alone && step.value.stage === 'soak') return { hands: 1 as const, at: wetAt + alone.siftAt * 1000, saves: alone.saves }
+    return two && 'siftAt' in two ? { hands: 2 as const, at: wetAt + two.siftAt * 1000, saves: two.saves } : undefined
+  })
+  /** The moment for this coat, or while the one before is cleaned up for the next. */
+  const coat = computed(() => {
+    const b = step.value.stage === 'clean-up' ? inHand.value + 1 : inHand.value
+    const moment = b > 0 ? coatMoment(store.runFor(b - 1), state.value, b, clock.now) : undefined
+    return moment && { ...moment, number: b + 1, mixing: state.value.batches[b]!.wetAt !== undefined }
+  })
   const milestones = computed(() => milestonesOf(store.runFor(step.value.batch), state.value, step.value.batch))
   const cues = computed(() => cuesOf(run.value, state.value, store.runFor))
   /** How the forecast has moved, and what does not fit together; the batch in hand, by its slowest mould. */
@@ -71,11 +99,22 @@ export function useBench() {
     return turn
   }
   async function next(): Promise<void> {
-    if (!session.mayWrite || !nextStep.value) return
-    await store.record({ kind: 'stage', data: { stage: nextStep.value.stage } }, nextStep.value.batch, when())
+    const target = nextStep.value
+    if (!session.mayWrite || !target) return
+    // The batch after it is under way already: this bucket is clean, and the hands go there.
+    if (target.batch !== inHand.value && state.value.batches[target.batch]!.step !== undefined) {
+      if (batch.value.cleanAt === undefined) await store.record({ kind: 'cleaned', data: {} }, inHand.value, when())
+    }
+    else await store.record({ kind: 'stage', data: { stage: target.stage } }, target.batch, when())
+    mine.value = target.batch
+  }
+  /** Takes a batch in hand; one that was not begun is begun by it. */
+  async function take(b: number): Promise<void> {
+    if (session.mayWrite && batchTabs.value[b]?.mayBegin) await store.record({ kind: 'stage', data: { stage: state.value.steps.find(s => s.batch === b)!.stage } }, b, when())
+    mine.value = b
   }
   async function back(): Promise<void> {
-    const { last } = state.value
+    const { last } = batch.value
     // The first entry is the start of the pour: there is nothing before it to go back to.
     if (session.mayWrite && last && !(last.kind === 'stage' && last.data.stage === 'ready')) await store.undo(last)
   }
@@ -90,6 +129,7 @@ export function useBench() {
   }
   return {
     store, clock, session, run, state, step, nextStep, batch, milestones, cues, wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over, late, SIGNS, forecastWords,
+    batchTabs, beside, coat, inHand, take: (b: number) => inTurn(() => take(b)),
     next: () => inTurn(next), back: () => inTurn(back), sign: (s: SignFacts) => inTurn(() => sign(s)), leftover: (where: LeftoverPlace) => inTurn(() => leftover(where)),
     temperature: (celsius: number) => inTurn(() => temperature(celsius)),
   }

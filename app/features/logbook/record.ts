@@ -15,7 +15,7 @@ const PLACE = { overflow: 'into the overflow mould', bin: 'set and binned', none
 /** One entry of a pour in words. */
 export function entryWords(event: PourEvent, run: FrozenRun, units: UnitPreferences): string {
   const cast = 'cast' in event.data ? castsOf(run).find(c => c.id === (event.data as { cast: string }).cast)?.label ?? event.data.cast : ''
-  const batch = run.batches.length > 1 && event.batch !== undefined && !cast ? `Batch ${event.batch + 1}: ` : ''
+  const batch = run.batches.length > 1 && event.batch !== undefined && !cast ? `${run.plan.coats ? 'Coat' : 'Batch'} ${event.batch + 1}: ` : ''
   switch (event.kind) {
     case 'stage': return batch + (STAGE[event.data.stage] ?? event.data.stage)
     case 'weighed': return `${batch}${formatMass(event.data.mass, units)} of ${event.data.what}`
@@ -25,6 +25,7 @@ export function entryWords(event: PourEvent, run: FrozenRun, units: UnitPreferen
     case 'trouble': return `${batch}Trouble: ${TROUBLES.find(t => t.id === event.data.trouble)?.words.toLowerCase() ?? event.data.trouble}`
     case 'filled': return `${cast} filled`
     case 'leftover': return `${batch}Leftover: ${PLACE[event.data.where]}`
+    case 'cleaned': return `${batch}Bucket clean`
     case 'note': return `“${event.data.text}”`
     case 'opened': return `${cast} opened`
     case 'judged': return `${cast}: ${event.data.verdict}${event.data.defects.length ? `, ${event.data.defects.map(d => DEFECTS.find(x => x.id === d)?.words.toLowerCase()).join(', ')}` : ''}${event.data.note ? `. “${event.data.note}”` : ''}`

@@ -90,7 +90,7 @@ const word = { water: 'Water line', final: 'With powder in', safe: 'No higher' }
         :y="cut.table + 37"
         text-anchor="middle"
         class="num word"
-      >{{ formatVolume(m.volume, units) }}{{ m.count > 1 ? ' each' : '' }}</text>
+      >{{ batch.coat ? `takes ${formatVolume(batch.castVolume / batch.fills.reduce((n, f) => n + f.copies, 0), units)} of it` : formatVolume(m.volume, units) }}{{ m.count > 1 ? ' each' : '' }}</text>
     </g>
     <text v-if="cut.bucket" :x="cut.bucket.centre" :y="cut.table + 20" text-anchor="middle" class="name">{{ bucketName }}</text>
     <text

@@ -14,9 +14,15 @@ import Stepper from '~/ui/Stepper.vue'
 import { useLibrary } from '~/stores/library'
 import { usePlanning } from '~/stores/planning'
 import { reAdvised } from './advice'
+import PlanCoats from './PlanCoats.vue'
 import RatioSlider from './RatioSlider.vue'
+import { useRoom } from '~/stores/climate'
+import { formatTemperature } from '~core/units/format'
+import { useSession } from '~/stores/session'
 
-const planning = usePlanning(), library = useLibrary()
+const planning = usePlanning(), library = useLibrary(), session = useSession(), room = useRoom()
+room.listen()
+onBeforeUnmount(() => room.stop())
 const plan = computed(() => planning.plan)
 const powder = computed(() => planning.result.powder)
 const advice = computed(() => schoolAdvice(plan.value.school, powder.value, plan.value.endUse))
@@ -163,10 +169,15 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
         @update:model-value="$event !== undefined && planning.change({ known: { ...plan.known, amount: $event } })"
       />
     </div>
+    <PlanCoats />
     <details>
       <summary>Soak, stirring, room, losses, additions, later coats</summary>
       <div class="more">
         <QuantityField kind="temperature" label="Room" :model-value="plan.roomTemperature" @update:model-value="set('roomTemperature')($event)" />
+        <p v-if="room.here && Math.abs(room.celsius! - plan.roomTemperature) >= 0.5" class="small">
+          The room sensor reads {{ formatTemperature(room.celsius!, session.units) }}.
+          <button class="use" @click="planning.change({ roomTemperature: Math.round(room.celsius! * 2) / 2 })">Plan with that</button>
+        </p>
         <QuantityField
           v-if="plan.school !== 'bag'"
           kind="time"
@@ -250,6 +261,7 @@ section { display: grid; gap: 10px; }
 .pair { display: grid; grid-template-columns: minmax(74px, 1fr) auto; gap: 6px 10px; align-items: center; }
 .full { grid-column: 1 / -1; }
 .wide { width: 226px; }
+.use { border: 0; background: none; color: var(--action); font-weight: 650; text-decoration: underline; min-height: 28px; padding: 0 4px; }
 .against { color: var(--heat); }
 details { border-top: 1px solid var(--line); padding-top: 10px; }
 summary { cursor: pointer; font-weight: 600; min-height: 26px; }

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import BenchRun from '~/features/bench/BenchRun.vue'
+import AlarmBar from '~/ui/AlarmBar.vue'
+import { useAlarms } from '~/stores/alarms'
 import { useLibrary } from '~/stores/library'
 import { usePlanning } from '~/stores/planning'
 import { usePours } from '~/stores/pours'
@@ -9,12 +11,15 @@ definePageMeta({ layout: 'bench' })
 const store = useRun(), route = useRoute()
 await Promise.all([store.load(String(route.params.id)), useLibrary().loaded ? undefined : useLibrary().load()])
 // What the other screens ask is fetched now, so that they open as well when the network is gone.
-onMounted(() => void Promise.all([usePours().load(), usePlanning().load()]))
+onMounted(() => void Promise.all([usePours().load(), usePlanning().load()]).then(() => useAlarms().start()))
 useHead({ title: () => `${store.run?.plan.name ?? 'Bench'}, bench` })
 </script>
 
 <template>
-  <BenchRun v-if="store.run && store.state" />
+  <div v-if="store.run && store.state">
+    <AlarmBar :except="String(route.params.id)" />
+    <BenchRun />
+  </div>
   <main v-else class="bench none">
     <h1>{{ store.missing ? 'There is no such pour' : 'This pour cannot be reached just now' }}</h1>
     <p>{{ store.trouble }}</p>

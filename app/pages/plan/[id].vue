@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { additionKind } from '~core/gypsum/additions'
-import { formatConsistency, formatMass, formatVolume, roundTo } from '~core/units/format'
+import { formatConsistency, formatDuration, formatMass, formatVolume, roundTo } from '~core/units/format'
+import { overlapOf } from '~core/pour/overlap'
 import CutDrawing from '~/features/plan/CutDrawing.vue'
 import PlanFills from '~/features/plan/PlanFills.vue'
 import PlanMeasures from '~/features/plan/PlanMeasures.vue'
@@ -29,12 +30,15 @@ const trouble = ref('')
 const drawn = computed(() => {
   const groups: { batch: typeof result.value.batches[number], numbers: number[] }[] = []
   result.value.batches.forEach((batch, i) => {
-    const same = groups.find(g => Math.abs(g.batch.mix.powder / batch.mix.powder - 1) < 1e-6 && g.batch.fills.map(f => `${f.copies}${f.mould.id}`).join() === batch.fills.map(f => `${f.copies}${f.mould.id}`).join())
+    const same = batch.coat ? undefined : groups.find(g => Math.abs(g.batch.mix.powder / batch.mix.powder - 1) < 1e-6 && g.batch.fills.map(f => `${f.copies}${f.mould.id}`).join() === batch.fills.map(f => `${f.copies}${f.mould.id}`).join())
     if (same) same.numbers.push(i + 1)
     else groups.push({ batch, numbers: [i + 1] })
   })
-  return groups.map(({ batch, numbers }) => ({ batch, title: result.value.batches.length === 1 ? 'One batch' : numbers.length === 1 ? `Batch ${numbers[0]} of ${result.value.batches.length}` : `Batches ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}, each the same` }))
+  return groups.map(({ batch, numbers }) => ({ batch, title: batch.coat ? coatTitle(batch.coat.number) : result.value.batches.length === 1 ? 'One batch' : numbers.length === 1 ? `Batch ${numbers[0]} of ${result.value.batches.length}` : `Batches ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}, each the same` }))
 })
+const coatTitle = (n: number) => planning.plan.coats?.way === 'base' ? ['The cast', 'The base'][n - 1]! : `Coat ${n} of ${result.value.batches.length}`
+/** Whether batches can overlap, for one person and for two. */
+const overlaps = computed(() => result.value.batches.length < 2 || planning.plan.coats ? [] : ([1, 2] as const).map(hands => overlapOf(planning.plan, planning.world, result.value.ratio, result.value.batches, 0, hands)))
 const total = computed(() => `${formatMass(result.value.total.water, units.value)} water and ${formatMass(result.value.total.powder, units.value)} powder`)
 
 async function toBench() {
@@ -70,7 +74,7 @@ async function toBench() {
         <p class="small soft" role="status">
           <template v-if="planning.saving === 'failed'"><span class="problem">{{ planning.saveTrouble }}</span></template>
           <template v-else>
-            {{ result.batches.length > 0 ? `${result.batches.length === 1 ? '1 batch' : `${result.batches.length} batches`} · ${total}` : 'Nothing to pour yet' }}
+            {{ result.batches.length > 0 ? `${result.batches.length === 1 ? '1 batch' : `${result.batches.length} ${planning.plan.coats ? 'coats' : 'batches'}`} · ${total}` : 'Nothing to pour yet' }}
             · {{ planning.saving === 'saved' ? (planning.revision > 0 ? 'saved' : 'saved as soon as you change it') : 'saving …' }}
           </template>
         </p>
@@ -117,6 +121,15 @@ async function toBench() {
             <span class="num big water">{{ formatVolume(b.mix.waterVolume, units) }}</span> water into it
           </p>
         </article>
+        <ul v-if="overlaps.length > 0" class="small overlaps">
+          <li v-for="o in overlaps" :key="o.hands">
+            <span class="strong">{{ o.hands === 1 ? 'Alone' : 'Two of you' }}:</span>
+            <template v-if="'siftAt' in o">
+              {{ o.hands === 1 ? 'sift the next batch while one soaks, in a second bucket' : `the second begins sifting ${formatDuration(Math.round(o.siftAt / 10) * 10)} after the first, in a second bucket` }}<template v-if="o.saves > 45">; saves about {{ formatDuration(Math.round(o.saves / 60) * 60) }} a batch</template>.
+            </template>
+            <template v-else>{{ o.why }}</template>
+          </li>
+        </ul>
         <StageCurve v-if="result.batches.length > 0" />
         <p v-if="drawn.length > 6" class="small soft">
           and {{ drawn.length - 6 }} more batches like these
@@ -134,6 +147,7 @@ async function toBench() {
 </template>
 
 <style scoped>
+.overlaps { display: grid; gap: 4px; }
 header { display: flex; justify-content: space-between; align-items: start; gap: 16px; margin-bottom: 16px; }
 .title { flex: 1; min-width: 0; }
 .name { width: 100%; border: 0; border-bottom: 1.5px solid transparent; background: none; padding: 0 0 2px; font-size: 1.85rem; font-weight: 720; font-stretch: 104%; letter-spacing: -0.01em; }

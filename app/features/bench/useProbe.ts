@@ -1,0 +1,42 @@
+import { computed, ref, watch } from 'vue'
+import { NO_PROBE, probed, type Probe } from '~core/pour/probe'
+import { useRoom, useThermometer } from '~/stores/climate'
+import { useClock } from '~/stores/clock'
+import { useRun } from '~/stores/run'
+import { useSession } from '~/stores/session'
+
+/** A room reading this far from the last one recorded is recorded too, K. */
+const ROOM_STEP = 2
+
+/**
+ * Records what the thermometer in a cast tells: a reading a kelvin, and when it was warmest; and the room's air once. It reads the batch that was poured
+ * last, from when its pouring began.
+ */
+export function useProbe() {
+  const store = useRun(), clock = useClock(), session = useSession(), thermometer = useThermometer(), room = useRoom()
+  const probe = ref<Probe>(NO_PROBE)
+  const reads = computed(() => {
+    const { state } = store
+    if (!state || !session.mayWrite || !thermometer.wanted) return undefined
+    const poured = state.batches.map((b, i) => ({ b, i })).filter(({ b }) => b.stages.some(s => s.stage === 'fill'))
+    const { b, i } = poured.at(-1) ?? {}
+    return b?.wetAt === undefined || ['finished', 'abandoned', 'drying'].includes(state.status) ? undefined : { batch: i!, wetAt: b.wetAt, warmest: b.marks.some(m => m.sign === 'warmest') }
+  })
+  watch(() => `${store.id} ${reads.value?.batch}`, () => {
+    probe.value = NO_PROBE
+  })
+  watch(() => thermometer.heardAt, () => {
+    const { celsius } = thermometer, to = reads.value
+    if (!to || celsius === undefined) return
+    const said = probed(probe.value, (clock.read() - to.wetAt) / 1000, celsius)
+    probe.value = said.probe
+    if (said.record !== undefined) void store.record({ kind: 'temperature', data: { celsius: said.record, where: 'cast' } }, to.batch)
+    if (said.warmestAt !== undefined && !to.warmest) void store.record({ kind: 'mark', data: { sign: 'warmest' } }, to.batch, to.wetAt + said.warmestAt * 1000)
+  })
+  const lastRoom = computed(() => store.state?.batches[0]?.room)
+  watch(() => room.celsius, (celsius) => {
+    if (celsius === undefined || !session.mayWrite || !room.here || !['readying', 'pouring', 'setting'].includes(store.state?.status ?? '')) return
+    if (lastRoom.value === undefined || Math.abs(lastRoom.value - celsius) >= ROOM_STEP) void store.record({ kind: 'temperature', data: { celsius, where: 'room' } })
+  })
+  return { probe, reads }
+}

@@ -1,0 +1,13 @@
+import { workshopTime } from '~shared/clock'
+import { tokenSchema, type WallAnswer } from '~shared/link'
+import { z } from '~shared/zod'
+import { livePours, workshopOfLink } from '../../../db/links'
+import { within } from '../../../db/scope'
+import { found, openRoute } from '../../../route'
+
+/** What a wall display shows, to whoever has its link. */
+export default openRoute({ params: z.object({ token: tokenSchema }) }, async ({ db, params }): Promise<WallAnswer> => {
+  const workshop = found(await workshopOfLink(db, params.token, 'wall'), 'This link was taken back. Ask for a new one.')
+  const now = workshopTime(workshop.clock, Date.now())
+  return { workshop: workshop.name, units: workshop.units, clock: { now, rate: workshop.clock.rate }, pours: await livePours(within(db, workshop.id), now) }
+})
