@@ -32,8 +32,8 @@ const ACTION: Partial<Record<CastGroup['need'], { word: string, strong: boolean 
   'open-late': { word: 'Opened', strong: true }, 'open-now': { word: 'Opened', strong: true }, 'setting': { word: 'Opened early', strong: false },
   'judge': { word: 'Look over', strong: true }, 'ready-now': { word: 'Finished', strong: true }, 'drying': { word: 'Finished', strong: false }, 'kept-damp': { word: 'Finished', strong: false },
 }
-async function recordAll(group: CastGroup, casts: readonly CastSummary[], make: (cast: string) => Happening) {
-  for (const c of casts) await records.record(group.pour, make(c.id))
+function recordAll(group: CastGroup, casts: readonly CastSummary[], make: (cast: string) => Happening) {
+  return records.recordAll(group.pour, casts.map(c => make(c.id)))
 }
 async function act(group: CastGroup) {
   if (group.need === 'judge') {

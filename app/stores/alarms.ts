@@ -24,7 +24,8 @@ export const useAlarms = defineStore('alarms', () => {
   const known = shallowRef<ReadonlyMap<string, PourAnswer>>(new Map())
   const standing = ref<Alarm[]>([])
   const quiet = useLocalStorage('alarms-quiet', false)
-  let started = false, before = 0
+  /** Nothing is passed over before it is known which pours are live. */
+  let started = false, ready = false, before = 0
   const learning = learntRuns()
   const folded = computed(() => [...known.value.values()].map(p => ({ ...p, state: foldPour(p.run, [...p.events, ...records.pendingOf(p.id)]) })))
   const cues = computed(() => folded.value.flatMap(p => cuesOf(p.run, p.state, b => learning.runFor(p.id, p.run, b)).filter(c => FAR.test(c.id)).map((c): Cue & { pour: string, name: string } => ({ ...c, pour: p.id, name: p.run.plan.name }))))
@@ -32,6 +33,7 @@ export const useAlarms = defineStore('alarms', () => {
   async function fetchAll(): Promise<void> {
     const who = useSession().key ?? ''
     const answers = await Promise.all(pours.live.map(p => remembered<PourAnswer>(who, `pours/${p.id}`).then(a => a.value, () => undefined)))
+    ready = true
     known.value = new Map(answers.flatMap(a => a ? [[a.id, a]] : []))
     // What a pour no longer waits for is no alarm any more.
     standing.value = standing.value.filter(a => known.value.has(a.pour))
@@ -43,6 +45,7 @@ export const useAlarms = defineStore('alarms', () => {
     if (document.visibilityState === 'hidden' && 'Notification' in globalThis && Notification.permission === 'granted') void new Notification(alarm.name, { body: alarm.words, tag: alarm.id })
   }
   function tick(now: number): void {
+    if (!ready) return
     const due = cues.value.filter(c => fallenDue([c], before, now).length > 0)
     before = now
     // After a jump or a night’s sleep one pour is told once.
@@ -55,7 +58,7 @@ export const useAlarms = defineStore('alarms', () => {
     started = true
     before = clock.read()
     if (!pours.loaded) void pours.load()
-    watch(() => pours.rows, () => void fetchAll(), { immediate: true })
+    watch(() => pours.rows, () => void fetchAll(), { immediate: pours.loaded })
     watch(folded, (list) => {
       for (const p of list) void learning.follow(p.id, p.run, p.state)
     })

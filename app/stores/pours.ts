@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import type { PourEvent } from '~core/pour/events'
 import { needOf, type CastNeed, type CastSummary } from '~core/pour/summary'
 import type { CastRow, PourRow } from '~shared/pour'
@@ -33,11 +33,19 @@ export const usePours = defineStore('pours', () => {
   const latest = latestOnly()
   const who = () => useSession().key ?? ''
 
+  /** What the server took since these lists were asked for: it stands until they are asked for again. */
+  const answered = shallowRef<ReadonlyMap<string, readonly PourEvent[]>>(new Map())
+  records.onAnswer((pour, { events }) => {
+    answered.value = new Map(answered.value).set(pour, events)
+  })
+
   async function load(): Promise<void> {
+    const before = answered.value
     try {
       await latest(() => Promise.all([remembered<PourRow[]>(who(), 'pours'), remembered<CastRow[]>(who(), 'casts')]), ([pours, casts]) => {
         rows.value = pours.value
         castRows.value = casts.value
+        answered.value = new Map([...answered.value].filter(([pour, events]) => before.get(pour) !== events))
       })
       loaded.value = true
       trouble.value = ''
@@ -46,7 +54,7 @@ export const usePours = defineStore('pours', () => {
       trouble.value = (error as Error).message
     }
   }
-  const casts = computed(() => castRows.value.map(row => ({ ...row, cast: withPending(row.cast, records.pendingOf(row.pour)) })))
+  const casts = computed(() => castRows.value.map(row => ({ ...row, cast: withPending(row.cast, [...answered.value.get(row.pour) ?? [], ...records.pendingOf(row.pour)]) })))
   /** Casts with what they need now; recomputed as the clock moves, to the half minute. */
   const halfMinute = computed(() => Math.floor(clock.now / 30_000) * 30_000)
   const needs = computed<(CastRow & { need: CastNeed })[]>(() => casts.value.map(row => ({ ...row, need: needOf(row.cast, halfMinute.value) })))

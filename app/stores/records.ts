@@ -37,16 +37,23 @@ export const useRecords = defineStore('records', () => {
   }
 
   /** @param happenedAt on the workshop's clock; now unless it is told late. */
-  async function record(pour: string, happening: Happening, batch?: number, happenedAt: Instant = clock.read()): Promise<void> {
+  function record(pour: string, happening: Happening, batch?: number, happenedAt: Instant = clock.read()): Promise<void> {
+    return recordAll(pour, [happening], batch, happenedAt)
+  }
+
+  /** Several things at one moment: told, shown and sent together. */
+  async function recordAll(pour: string, happenings: readonly Happening[], batch?: number, happenedAt: Instant = clock.read()): Promise<void> {
     const key = session.key
     if (!key) throw new Refused('Sign in first.', 401)
-    const recordedAt = clock.read()
-    const stamp = await nextStamp()
-    // A plain copy: the browser's store takes no reactive objects.
-    const plain = JSON.parse(JSON.stringify(happening)) as Happening
-    const event = { ...plain, id: newId(), version: 1, batch, happenedAt: Math.round(happenedAt), recordedAt: Math.round(recordedAt), ...stamp } as SentEvent
-    const kept = await keep(key, pour, event)
-    waiting.value = [...waiting.value, kept]
+    const recordedAt = clock.read(), kept: Waiting[] = []
+    for (const happening of happenings) {
+      const stamp = await nextStamp()
+      // A plain copy: the browser's store takes no reactive objects.
+      const plain = JSON.parse(JSON.stringify(happening)) as Happening
+      kept.push(await keep(key, pour, { ...plain, id: newId(), version: 1, batch, happenedAt: Math.round(happenedAt), recordedAt: Math.round(recordedAt), ...stamp } as SentEvent))
+    }
+    const known = new Set(waiting.value.map(w => w.event.id))
+    waiting.value = [...waiting.value, ...kept.filter(w => !known.has(w.event.id))]
     void send()
   }
 
@@ -114,5 +121,5 @@ export const useRecords = defineStore('records', () => {
     listeners.add(listener)
     return () => listeners.delete(listener)
   }
-  return { waiting, unsent, refused, load, record, pendingOf, hurry, onAnswer }
+  return { waiting, unsent, refused, load, record, recordAll, pendingOf, hurry, onAnswer }
 })

@@ -9,20 +9,20 @@ const shown = computed(() => alarms.standing.filter(a => a.pour !== except))
 </script>
 
 <template>
-  <div v-if="shown.length > 0" class="alarms" role="alert">
-    <p v-for="a in shown" :key="a.id">
+  <section v-if="shown.length > 0" class="alarms" aria-label="Moments of live pours" aria-live="assertive">
+    <p v-for="(a, i) in shown" :key="a.id">
       <span class="num">{{ timeOfDay(a.at) }}</span>
       <span class="what"><span class="strong">{{ a.name }}.</span> {{ a.words }}</span>
       <NuxtLink :to="`/bench/${a.pour}`">To the bench</NuxtLink>
       <button @click="alarms.dismiss(a.id)">Seen</button>
-      <button :aria-pressed="alarms.quiet" @click="alarms.quiet = !alarms.quiet">{{ alarms.quiet ? 'Sound on' : 'No sound here' }}</button>
+      <button v-if="i === 0" :aria-pressed="alarms.quiet" @click="alarms.quiet = !alarms.quiet">{{ alarms.quiet ? 'Sound on' : 'No sound here' }}</button>
     </p>
-  </div>
+  </section>
 </template>
 
 <style scoped>
 .alarms { background: var(--set-soft); color: var(--ink); border-bottom: 2px solid var(--set); }
-p { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; padding: 7px 24px; }
+p { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; padding: 4px 24px; }
 .num { font-weight: 700; }
 .what { flex: 1; min-width: 12em; }
 a { color: inherit; font-weight: 650; }

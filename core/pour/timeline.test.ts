@@ -82,6 +82,31 @@ describe('the fold', () => {
     expect(end.casts[0]!.readyFrom).toBe(T0 + 5_000_000 + run.drying.lantern!.low * 1000)
   })
 
+  it('batches overlap: each keeps its own place, and going back in one leaves the other', () => {
+    const beside = [stage(0, 'ready'), stage(10, 'weigh'), stage(20, 'sift'), stage(120, 'soak'), stage(140, 'weigh', 1), stage(150, 'sift', 1)]
+    const at = (list: PourEvent[]) => { const s = foldPour(run, list); return s.batches.map(b => b.step === undefined ? undefined : s.steps[b.step]!.stage) }
+    expect(at(beside)).toEqual(['soak', 'sift'])
+    expect(at([...beside, stage(240, 'stir')])).toEqual(['stir', 'sift'])
+    expect(at([...beside, stage(240, 'stir'), stage(250, 'soak')])).toEqual(['soak', 'sift'])
+    // Whoever pours the second has poured the first, though nobody said so.
+    const poured = foldPour(run, [...beside, stage(240, 'stir'), stage(700, 'fill', 1)])
+    expect(poured.batches[0]!.stages.at(-1)).toMatchObject({ stage: 'clean-up', inferred: true })
+    expect(poured.batches[0]!.filledAt).toBeLessThanOrEqual(T0 + 700_000)
+  })
+
+  it('a bucket is clean when it is said, while another batch is under way', () => {
+    const list = [stage(20, 'sift'), stage(140, 'sift', 1), stage(240, 'stir'), stage(300, 'fill'), stage(360, 'clean-up')]
+    expect(foldPour(run, list).batches[0]!.cleanAt).toBeUndefined()
+    const clean = foldPour(run, [...list, event(420, { kind: 'cleaned', data: {} }, 0)])
+    expect((clean.batches[0]!.cleanAt! - T0) / 1000).toBe(420)
+    expect([clean.batches[0]!.last?.kind, clean.batches[1]!.last?.kind]).toEqual(['cleaned', 'stage'])
+  })
+
+  it('the room is read for every batch, water only for its own', () => {
+    const read = foldPour(run, [event(1, { kind: 'temperature', data: { celsius: 14, where: 'room' } }), event(2, { kind: 'temperature', data: { celsius: 11, where: 'water' } }, 1)])
+    expect(read.batches.map(b => [b.room, b.water])).toEqual([[14, undefined], [14, 11]])
+  })
+
   it('an undo takes back what it names, and can itself be taken back', () => {
     const undo = event(245, { kind: 'undo', data: { event: whole[6]!.id } })
     const taken = foldPour(run, [...whole.slice(0, 7), undo])

@@ -48,6 +48,17 @@ describe('a scale that streams', () => {
     expect(Math.abs(w.stood - 323)).toBeLessThan(1)
   })
 
+  it('the second bucket may be lighter than the first: tared with it on, it counts from there', () => {
+    const scale = new Scale(640)
+    let w = tared(scale.run(NO_WEIGHING, 0, 3))
+    w = scale.run(w, -340, 0.2)
+    expect(w.state).toBe('lifted')
+    w = scale.run(tared(scale.run(w, 0, 2)), 482, 8)
+    w = scale.run(w, 0, 2)
+    expect(w.state).toBe('weighing')
+    expect(Math.abs(w.stood - 482)).toBeLessThan(1)
+  })
+
   it('a scale that switches itself off in the middle loses its zero, and the total goes on', () => {
     const scale = new Scale(640)
     let w = tared(scale.run(NO_WEIGHING, 0, 3))

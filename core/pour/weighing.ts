@@ -21,6 +21,8 @@ export interface Weighing {
   readonly zero: number
   readonly carried: number
   readonly recent: readonly { readonly at: number, readonly grams: number }[]
+  /** What the scale itself showed last. */
+  readonly last?: number
 }
 
 /** A reading stands still when it moved by no more than this within this time. */
@@ -32,8 +34,8 @@ export const NO_WEIGHING: Weighing = { state: 'waiting', net: 0, stood: 0, stead
 
 /** From now on what is on the scale counts as nothing. */
 export function tared(w: Weighing): Weighing {
-  const last = w.recent.at(-1)?.grams ?? 0
-  return { ...w, zero: last, carried: 0, net: 0, stood: 0, recent: w.recent.slice(-1) }
+  // Also with another, lighter bucket on it than the one it was tared with.
+  return { ...w, state: w.state === 'lifted' ? 'weighing' : w.state, zero: w.last ?? 0, carried: 0, net: 0, stood: 0, recent: w.recent.slice(-1) }
 }
 
 export function heard(w: Weighing, r: ScaleReading): Weighing {
@@ -41,12 +43,12 @@ export function heard(w: Weighing, r: ScaleReading): Weighing {
   const anew = w.boot !== undefined && w.boot !== r.boot
   // Switched on with the bucket on it, a scale shows nothing: what was in there at its last word is carried, and it counts from its own nothing.
   const zero = anew ? 0 : w.zero, carried = anew ? (w.state === 'weighing' ? w.net : w.stood) : w.carried
-  if (!anew && r.grams - zero < -LIFTED_G) return { ...w, state: 'lifted', net: w.stood, steady: false, boot: r.boot, recent: [] }
+  if (!anew && r.grams - zero < -LIFTED_G) return { ...w, state: 'lifted', net: w.stood, steady: false, boot: r.boot, recent: [], last: r.grams }
   const recent = [...(anew ? [] : w.recent.filter(x => r.at - x.at <= STILL_MS)), { at: r.at, grams: r.grams }]
   const spread = Math.max(...recent.map(x => x.grams)) - Math.min(...recent.map(x => x.grams))
   const steady = spread <= STILL_G && r.at - recent[0]!.at >= 0.75 * STILL_MS
   const net = carried + r.grams - zero
-  return { state: 'weighing', net, stood: steady ? net : w.stood, steady, boot: r.boot, zero, carried, recent }
+  return { state: 'weighing', net, stood: steady ? net : w.stood, steady, boot: r.boot, zero, carried, recent, last: r.grams }
 }
 
 export interface WeighingWords { readonly kind: 'go' | 'slow' | 'there' | 'over', readonly words: string }

@@ -251,6 +251,45 @@ describe('photos of moulds', () => {
   })
 })
 
+describe('links', () => {
+  const made: { id: string, token: string }[] = []
+  const link = async (kind: string, name: string, cookie = owner) => ask(product, 'POST', 'links', { cookie, body: { kind, name } })
+
+  it('are made by an owner; the secret is told once and nowhere again', async () => {
+    expect((await link('wall', 'Class', member)).status).toBe(403)
+    expect((await link('wall', '')).body.data?.sentence).toBe('Say what the link is for.')
+    const { body } = await link('wall', 'Class')
+    made.push(body as unknown as typeof made[number])
+    expect(body.token).toMatch(/^[\w-]{43}$/)
+    const list = await ask(product, 'GET', 'links', { cookie: member })
+    expect(JSON.stringify(list.body)).toContain('Class')
+    expect(JSON.stringify(list.body)).not.toContain(body.token as string)
+  })
+
+  it('a wall sees live pours without people or notes, and only by its own kind of link', async () => {
+    const { body: pour } = await start(member), id = pour.id as string
+    await ask(product, 'POST', `pours/${id}/events`, { cookie: member, body: { sentAt: Date.now(), events: [stage('weigh'), { ...stage('weigh'), kind: 'note', data: { text: 'kept from the class' } }] } })
+    const wall = await ask(product, 'GET', `wall/${made[0]!.token}`)
+    const seen = (wall.body.pours as { id: string, events: { kind: string, actor: string, device: string }[] }[]).find(p => p.id === id)!
+    expect(seen.events.map(e => [e.kind, e.actor, e.device])).toEqual([['stage', '', ''], ['stage', '', '']])
+    expect(JSON.stringify(wall.body)).not.toMatch(/kept from the class|example\.org|startedBy/)
+    const calendar = await link('calendar', 'Mine')
+    expect((await ask(product, 'GET', `wall/${calendar.body.token as string}`)).status).toBe(404)
+    expect((await ask(product, 'GET', `wall/${'A'.repeat(43)}`)).status).toBe(404)
+    expect((await ask(product, 'GET', 'wall/short')).status).toBe(400)
+  })
+
+  it('are taken back by an owner: from then on they open nothing, and a display that stands open is ended', async () => {
+    const stream = await fetch(`${product.url}/api/wall/${made[0]!.token}/live`), reader = stream.body!.pipeThrough(new TextDecoderStream()).getReader()
+    expect((await reader.read()).value).toContain('hello')
+    expect((await ask(product, 'DELETE', `links/${made[0]!.id}`, { cookie: member })).status).toBe(403)
+    expect((await ask(product, 'DELETE', `links/${made[0]!.id}`, { cookie: owner })).status).toBe(200)
+    for (;;) if ((await reader.read()).done) break
+    expect((await ask(product, 'GET', `wall/${made[0]!.token}`)).body.data?.sentence).toBe('This link was taken back. Ask for a new one.')
+    expect((await ask(product, 'DELETE', `links/${made[0]!.id}`, { cookie: owner })).status).toBe(404)
+  })
+})
+
 describe('the database', () => {
   it('when it is gone the server says so in words, and goes on when it is back', async () => {
     const admin = new pg.Client({ connectionString: `${inject('databaseBase')}postgres` })

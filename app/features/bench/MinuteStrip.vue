@@ -35,7 +35,7 @@ const marks = computed(() => {
 .strip { display: grid; gap: 8px; }
 .next { font-size: 1.12rem; }
 .next .num { font-weight: 700; }
-.line { position: relative; height: 34px; border-top: 3px solid var(--line-strong); }
+.line { position: relative; height: 34px; overflow-x: clip; border-top: 3px solid var(--line-strong); }
 .mark { position: absolute; top: -9px; height: 15px; border-left: 3px solid var(--action); }
 .mark span { position: absolute; top: 16px; left: -2px; white-space: nowrap; font-size: 0.85rem; color: var(--soft); }
 .end { position: absolute; right: 0; top: -24px; font-size: 0.8rem; color: var(--soft); }

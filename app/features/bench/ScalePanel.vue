@@ -7,9 +7,9 @@ const { scale, part, begun, words, shown, share, insisting } = weighing
 const line = computed(() => {
   if (!scale.here) return 'The scale is not heard: switched off, unplugged or asleep. What stood on it is kept.'
   if (scale.weighing.state === 'overload') return 'Too much for this scale: take something off.'
-  if (scale.weighing.state === 'lifted') return 'Put the bucket back.'
   if (!part.value) return 'Both are weighed.'
-  if (!begun.value) return part.value === 'water' ? 'Bucket on, then tare.' : 'Dry bucket on, then tare.'
+  if (!begun.value) return scale.weighing.state === 'lifted' ? `${part.value === 'water' ? 'Bucket' : 'Dry bucket'} on, then tare.` : 'Tare now, if the bucket is on.'
+  if (scale.weighing.state === 'lifted') return 'Put the bucket back.'
   return words.value.words
 })
 </script>

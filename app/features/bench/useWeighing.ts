@@ -42,8 +42,10 @@ export function useWeighing(batch: () => number, active: () => boolean) {
   const press = computed(() => !ready.value || !part.value
     ? undefined
     : !begun.value ? `${part.value === 'water' ? 'Bucket' : 'Dry bucket'} on the scale: tare` : scale.weighing.net < 0.02 * target.value ? `Pour in ${formatMass(target.value / 1000, session.units)} of ${part.value}` : `Take ${shown.value} of ${part.value}`)
-  /** @returns whether the press was for the scale. */
+  let taking = false
+  /** @returns whether the press was for the scale. A second press while the first is being written down is the same press. */
   async function advance(): Promise<boolean> {
+    if (taking) return true
     if (!press.value || !part.value) return false
     if (!begun.value) {
       scale.tare()
@@ -59,7 +61,13 @@ export function useWeighing(batch: () => number, active: () => boolean) {
     settle()
     // Nothing on it, and still on: then it is weighed elsewhere, or not at all.
     if (net < 0.02 * target.value) return false
-    await store.record({ kind: 'weighed', data: { what: part.value, mass: Math.round(net * 10) / 10_000, how: 'scale' } }, batch())
+    taking = true
+    try {
+      await store.record({ kind: 'weighed', data: { what: part.value, mass: Math.round(net * 10) / 10_000, how: 'scale' } }, batch())
+    }
+    finally {
+      taking = false
+    }
     return true
   }
   return { scale, part, begun, applies, target, words, shown, share, press, advance, insisting }

@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import { additionKind } from '~core/gypsum/additions'
 import { formatConsistency, formatDuration, formatMass, formatVolume, roundTo } from '~core/units/format'
-import { overlapOf } from '~core/pour/overlap'
+import { overlapOf, type NoOverlap, type Overlap } from '~core/pour/overlap'
 import CutDrawing from '~/features/plan/CutDrawing.vue'
 import PlanFills from '~/features/plan/PlanFills.vue'
 import PlanMeasures from '~/features/plan/PlanMeasures.vue'
@@ -39,6 +39,11 @@ const drawn = computed(() => {
 const coatTitle = (n: number) => planning.plan.coats?.way === 'base' ? ['The cast', 'The base'][n - 1]! : `Coat ${n} of ${result.value.batches.length}`
 /** Whether batches can overlap, for one person and for two. */
 const overlaps = computed(() => result.value.batches.length < 2 || planning.plan.coats ? [] : ([1, 2] as const).map(hands => overlapOf(planning.plan, planning.world, result.value.ratio, result.value.batches, 0, hands)))
+function overlapWords(o: Overlap | NoOverlap): string {
+  if (!('siftAt' in o)) return o.why
+  const how = o.hands === 1 ? 'sift the next batch while one soaks, in a second bucket' : `the second begins sifting ${formatDuration(Math.round(o.siftAt / 10) * 10)} after the first, in a second bucket`
+  return `${how}${o.saves > 45 ? `; saves about ${formatDuration(Math.round(o.saves / 60) * 60)} a batch` : ''}.`
+}
 const total = computed(() => `${formatMass(result.value.total.water, units.value)} water and ${formatMass(result.value.total.powder, units.value)} powder`)
 
 async function toBench() {
@@ -123,11 +128,7 @@ async function toBench() {
         </article>
         <ul v-if="overlaps.length > 0" class="small overlaps">
           <li v-for="o in overlaps" :key="o.hands">
-            <span class="strong">{{ o.hands === 1 ? 'Alone' : 'Two of you' }}:</span>
-            <template v-if="'siftAt' in o">
-              {{ o.hands === 1 ? 'sift the next batch while one soaks, in a second bucket' : `the second begins sifting ${formatDuration(Math.round(o.siftAt / 10) * 10)} after the first, in a second bucket` }}<template v-if="o.saves > 45">; saves about {{ formatDuration(Math.round(o.saves / 60) * 60) }} a batch</template>.
-            </template>
-            <template v-else>{{ o.why }}</template>
+            <span class="strong">{{ o.hands === 1 ? 'Alone: ' : 'Two of you: ' }}</span>{{ overlapWords(o) }}
           </li>
         </ul>
         <StageCurve v-if="result.batches.length > 0" />
