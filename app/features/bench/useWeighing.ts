@@ -1,5 +1,6 @@
 import { computed, ref, watch } from 'vue'
-import { needsScale } from '~core/gypsum/schools'
+import { powderClass } from '~core/gypsum/powders'
+import { needsScale, ratioOf } from '~core/gypsum/schools'
 import { tolerance, weighingWords } from '~core/pour/weighing'
 import { formatMass } from '~core/units/format'
 import { useRun } from '~/stores/run'
@@ -34,6 +35,13 @@ export function useWeighing(batch: () => number, active: () => boolean) {
   const target = computed(() => {
     const { mix } = store.run!.batches[batch()]!
     return part.value ? 1000 * mix[part.value] : 0
+  })
+  /** Where this powder would begin to stay dry on that water, for whoever looks into the bucket rather than at the scale; outside the target it only warns. */
+  const islands = computed(() => {
+    const { plan } = store.run!, { water } = weighed.value
+    if (part.value !== 'powder' || !water) return undefined
+    const { value, low, high } = ratioOf('saturation', powderClass(plan.classId), plan.ratio, plan.waterTemperature)
+    return { at: 1000 * water / value, from: 1000 * water / high, to: 1000 * water / low }
   })
   const words = computed(() => weighingWords(scale.weighing.net, target.value, session.units))
   const shown = computed(() => formatMass(Math.max(0, scale.weighing.net) / 1000, session.units))
@@ -70,5 +78,5 @@ export function useWeighing(batch: () => number, active: () => boolean) {
     }
     return true
   }
-  return { scale, part, begun, applies, target, words, shown, share, press, advance, insisting }
+  return { scale, part, begun, islands, applies, target, words, shown, share, press, advance, insisting }
 }
