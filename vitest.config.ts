@@ -7,7 +7,7 @@ const alias = { '~': at('./app'), '~core': at('./core'), '~shared': at('./shared
 export default defineConfig({
   test: {
     projects: [
-      { resolve: { alias }, test: { name: 'core', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'tests/published/**/*.test.ts', 'app/**/*.test.ts', 'demo/**/*.test.ts'], environment: 'node' } },
+      { resolve: { alias }, test: { name: 'core', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'tests/published/**/*.test.ts', 'app/**/*.test.ts', 'demo/**/*.test.ts'], environment: 'node', testTimeout: 20_000 } },
       { resolve: { alias }, test: { name: 'server', include: ['tests/server/**/*.test.ts'], environment: 'node', globalSetup: 'tests/server/cluster.ts', fileParallelism: false, testTimeout: 20_000, hookTimeout: 60_000 } },
     ],
   },

@@ -1,8 +1,10 @@
 import { z } from './zod'
+import { PLACES, TOO_HOT, type PlaceId } from '~core/air/drying'
 import type { PourEvent } from '~core/pour/events'
 import { DEFECTS, type DefectId } from '~core/pour/defects'
 import { TROUBLES, type TroubleId } from '~core/pour/rescue'
 import { SIGNS, type Sign, type Stage } from '~core/pour/stages'
+import { CAUSE_IDS, type Confirmed } from '~core/pour/why'
 import type { FrozenRun } from '~core/pour/run'
 import type { CastSummary, PourSummary } from '~core/pour/summary'
 import { planSchema } from './plan'
@@ -34,6 +36,14 @@ export const sentEventSchema = z.discriminatedUnion('kind', [
   z.object({ ...envelope, kind: z.literal('note'), data: z.object({ text: z.string().trim().min(1, 'Write something first.').max(2000, 'Keep a note under 2 000 characters.') }) }),
   z.object({ ...envelope, kind: z.literal('opened'), data: z.object({ cast }) }),
   z.object({ ...envelope, kind: z.literal('judged'), data: z.object({ cast, verdict: z.enum(['good', 'second', 'waste']), defects: z.array(z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]])).max(20), note: z.string().max(2000) }) }),
+  z.object({ ...envelope, kind: z.literal('cause'), data: z.object({ cast, defect: z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]]), cause: z.enum(CAUSE_IDS) }) }),
+  z.object({ ...envelope, kind: z.literal('placed'), data: z.object({
+    cast, place: z.enum(PLACES.map(p => p.id) as [PlaceId, ...PlaceId[]]),
+    air: z.object({ celsius: z.number().min(-20, 'Nothing dries in that cold.').max(TOO_HOT, `Not above ${TOO_HOT} °C: plaster begins to lose the water it is made of.`), humidity: z.number().min(0.02, 'Air is never that dry.').max(1, 'Air holds no more than 100 %.') }),
+  }) }),
+  z.object({ ...envelope, kind: z.literal('cast-weighed'), data: z.object({ cast, mass: z.number().positive('A weight is more than nothing.').max(5000) }) }),
+  z.object({ ...envelope, kind: z.literal('felt'), data: z.object({ cast, how: z.enum(['cold', 'dry']) }) }),
+  z.object({ ...envelope, kind: z.literal('wetted'), data: z.object({ cast }) }),
   z.object({ ...envelope, kind: z.literal('finished'), data: z.object({ cast }) }),
   z.object({ ...envelope, kind: z.literal('abandoned'), data: z.object({ reason: z.string().max(2000) }) }),
   z.object({ ...envelope, kind: z.literal('undo'), data: z.object({ event: z.uuid() }) }),
@@ -45,6 +55,8 @@ export const sendEventsSchema = z.object({ sentAt: instant, /** Whose entries th
 export const startPourSchema = z.object({ id: z.uuid(), planId: z.uuid().optional(), plan: planSchema, startedAt: instant, device: z.string().min(1).max(64), deviceSeq: z.int().min(0), eventId: z.uuid() })
 
 export interface EventsAnswer { readonly events: readonly PourEvent[], readonly seq: number }
+/** Causes that this workshop has confirmed, by defect. */
+export type ConfirmedAnswer = Confirmed
 export interface PourAnswer extends EventsAnswer { readonly id: string, readonly planId?: string, readonly run: FrozenRun, readonly startedBy: string }
 export interface PourRow { readonly id: string, readonly summary: PourSummary }
 export interface CastRow { readonly pour: string, readonly pourName: string, readonly cast: CastSummary }

@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import { endUse } from '~core/gypsum/end-use'
 import { formatDuration } from '~core/units/format'
-import { byNeed, groupCasts, needWords } from '~/features/shelf/groups'
+import { adviceFor, byNeed, groupCasts, needWords } from '~/features/shelf/groups'
 import { nextMoment } from '~/features/today/next'
 import { dayAndTime, timeOfDay } from '~/lib/when'
 import RippleGlyph from '~/ui/RippleGlyph.vue'
@@ -20,7 +20,8 @@ await Promise.all([pours.load(), api<SavedPlan[]>('plans').then((list) => {
 }).catch(() => {})])
 
 const groups = computed(() => groupCasts(pours.needs.filter(r => r.need !== 'none')).sort(byNeed))
-const due = computed(() => groups.value.filter(g => ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need)))
+const halfHour = computed(() => Math.floor(clock.now / 1_800_000) * 1_800_000)
+const due = computed(() => groups.value.filter(g => ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need) || adviceFor(g, halfHour.value) !== undefined))
 const coming = computed(() => groups.value.filter(g => g.need === 'setting' || g.need === 'drying').slice(0, 5))
 function castCount(p: SavedPlan): string {
   const n = p.plan.fills.reduce((sum, f) => sum + f.count, 0)
@@ -73,7 +74,7 @@ const more = computed(() => groups.value.filter(g => g.need === 'setting' || g.n
             <NuxtLink
               to="/shelf"
               class="row-link"
-            ><span class="strong">{{ needWords(g, clock.now).what }}: {{ g.label }}</span><br><span :class="['small', g.need === 'open-late' ? 'late' : 'soft']">{{ needWords(g, clock.now).when }}</span></NuxtLink>
+            ><span class="strong">{{ adviceFor(g, halfHour) ?? needWords(g, clock.now).what }}: {{ g.label }}</span><br><span :class="['small', g.need === 'open-late' ? 'late' : 'soft']">{{ needWords(g, clock.now).when }}</span></NuxtLink>
           </li>
         </ul>
         <div class="group-head">

@@ -7,7 +7,8 @@ import type { CastSummary } from '~core/pour/summary'
 import RippleGlyph from '~/ui/RippleGlyph.vue'
 import CastBar from '~/features/shelf/CastBar.vue'
 import JudgeDialog from '~/features/shelf/JudgeDialog.vue'
-import { byNeed, groupCasts, needWords, type CastGroup } from '~/features/shelf/groups'
+import DryDialog from '~/features/shelf/DryDialog.vue'
+import { adviceFor, byNeed, groupCasts, needWords, type CastGroup } from '~/features/shelf/groups'
 import { useClock } from '~/stores/clock'
 import { usePours } from '~/stores/pours'
 import { useRecords } from '~/stores/records'
@@ -16,14 +17,18 @@ import { useSession } from '~/stores/session'
 const pours = usePours(), clock = useClock(), records = useRecords(), session = useSession()
 await pours.load()
 const judging = ref<CastGroup>()
+const drying = ref<CastGroup>()
+const dries = (g: CastGroup) => g.first.drying !== undefined && ['drying', 'ready-now', 'kept-damp', 'judge'].includes(g.need)
 const opened = ref(new Set<string>())
 const said = ref('')
 
 const groups = computed(() => groupCasts(pours.needs.filter(r => r.need !== 'none')).sort(byNeed))
+const halfHour = computed(() => Math.floor(clock.now / 1_800_000) * 1_800_000)
+const wantsHand = (g: CastGroup) => ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need) || adviceFor(g, halfHour.value) !== undefined
 const sections = computed(() => [
-  { id: 'now', title: 'Needs a hand now', hint: '', groups: groups.value.filter(g => ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need)) },
+  { id: 'now', title: 'Needs a hand now', hint: '', groups: groups.value.filter(wantsHand) },
   { id: 'setting', title: 'Setting', hint: 'leave alone', groups: groups.value.filter(g => g.need === 'setting') },
-  { id: 'drying', title: 'Drying', hint: 'next moment first', groups: groups.value.filter(g => ['drying', 'kept-damp'].includes(g.need)) },
+  { id: 'drying', title: 'Drying', hint: 'next moment first', groups: groups.value.filter(g => ['drying', 'kept-damp'].includes(g.need) && !wantsHand(g)) },
 ].filter(s => s.groups.length > 0))
 const count = computed(() => groups.value.reduce((n, g) => n + g.casts.length, 0))
 const marks = (pour: string) => pours.rows.find(r => r.id === pour)?.summary
@@ -95,7 +100,9 @@ const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c 
             <span class="need">
               <span :class="['strong', { num: r.need === 'setting' }]">{{ needWords(r, clock.now).what }}</span><br>
               <span class="small soft">{{ needWords(r, clock.now).when }}</span>
+              <span v-if="adviceFor(r, halfHour)" class="small advice">{{ adviceFor(r, halfHour) }}</span>
             </span>
+            <Button v-if="dries(r)" class="look" label="Weigh" severity="secondary" :aria-label="`Weigh or feel: ${r.label}`" @click="drying = r" />
             <Button
               v-if="session.mayWrite && ACTION[r.need]"
               class="act"
@@ -112,22 +119,26 @@ const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c 
       <p>The shelf is empty. Casts appear here as soon as they are poured, and say when they want to be opened.</p>
       <Button label="Plan a pour" @click="navigateTo('/plan')" />
     </div>
+    <DryDialog :group="drying" @closed="drying = undefined" />
     <JudgeDialog :group="judging" @judged="judged" @closed="judging = undefined" />
   </div>
 </template>
 
 <style scoped>
 header { display: flex; gap: 14px; align-items: baseline; }
-.cast { display: grid; grid-template-columns: 40px minmax(0, 1.4fr) minmax(120px, 1.2fr) minmax(150px, 0.9fr) 132px; gap: 16px; align-items: center; padding: 9px 0; min-height: 62px; }
+.cast { display: grid; grid-template-columns: 40px minmax(0, 1.4fr) minmax(120px, 1.2fr) minmax(170px, 1fr) 84px 126px; gap: 14px; align-items: center; padding: 9px 0; min-height: 62px; }
 .part { padding-left: 22px; min-height: 48px; }
 .late .need .strong { color: var(--warn); }
 .unfold { border: 0; background: none; color: var(--action); font-size: 0.84rem; padding: 4px 6px; margin-left: 6px; text-decoration: underline; text-underline-offset: 2px; }
-.act { width: 100%; }
+.act { width: 100%; grid-column: -2; }
+.look { width: 100%; }
+.advice { display: block; color: var(--warn); font-weight: 620; }
 @media (max-width: 720px) {
   .cast { grid-template-columns: 36px minmax(0, 1fr) minmax(104px, auto); gap: 4px 10px; }
   .bar { grid-column: 2 / -1; grid-row: 3; }
   .need { grid-column: 2; grid-row: 2; }
   .who { grid-column: 2; }
-  .act { grid-column: 3; grid-row: 1 / 3; min-height: 48px; }
+  .act { grid-column: 3; grid-row: 1; min-height: 44px; }
+  .look { grid-column: 3; grid-row: 2; min-height: 44px; }
 }
 </style>

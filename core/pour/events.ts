@@ -1,7 +1,10 @@
+import type { PlaceId } from '../air/drying'
+import type { Air } from '../air/humid-air'
 import type { Celsius, Kilograms, Seconds } from '../units/quantity'
 import type { DefectId } from './defects'
 import type { TroubleId } from './rescue'
 import type { Sign, Stage } from './stages'
+import type { CauseId } from './why'
 
 /** Milliseconds since 1970 on the workshop's clock. */
 export type Instant = number
@@ -27,6 +30,13 @@ export type Happening
     | { readonly kind: 'note', readonly data: { readonly text: string } }
     | { readonly kind: 'opened', readonly data: { readonly cast: string } }
     | { readonly kind: 'judged', readonly data: { readonly cast: string, readonly verdict: Verdict, readonly defects: readonly DefectId[], readonly note: string } }
+    /** On the shelf: where a cast stands and in what air, what it weighs, how it feels, and that it was wetted again. */
+    | { readonly kind: 'placed', readonly data: { readonly cast: string, readonly place: PlaceId, readonly air: Air } }
+    | { readonly kind: 'cast-weighed', readonly data: { readonly cast: string, readonly mass: Kilograms } }
+    | { readonly kind: 'felt', readonly data: { readonly cast: string, readonly how: 'cold' | 'dry' } }
+    | { readonly kind: 'wetted', readonly data: { readonly cast: string } }
+    /** Someone found what was behind a defect of a cast. */
+    | { readonly kind: 'cause', readonly data: { readonly cast: string, readonly defect: DefectId, readonly cause: CauseId } }
     | { readonly kind: 'finished', readonly data: { readonly cast: string } }
     | { readonly kind: 'abandoned', readonly data: { readonly reason: string } }
     | { readonly kind: 'undo', readonly data: { readonly event: string } }

@@ -1,7 +1,7 @@
 import type { Celsius, Metres, Seconds, WaterRatio } from '../units/quantity'
 import { formatConsistency, formatDuration, formatFine, formatLength, formatPercent, formatTemperature } from '../units/format'
 import { METRIC, type UnitPreferences } from '../units/units'
-import { firstDryingTime } from '../air/first-drying'
+import { expectedDrying } from '../air/cast-drying'
 import { additionKind, type Addition } from '../gypsum/additions'
 import { CAST_SHAPES, MOULD_MATERIALS, SURROUNDINGS, type CastShape, type MouldMaterial, type Surroundings } from '../gypsum/body'
 import { adiabaticRise, freshStiffness, settingProblem } from '../gypsum/hydration'
@@ -91,9 +91,9 @@ export function labRemarks(mix: LabMix): LabRemarks {
 }
 
 /** Time from opening until dry enough for paint, on a rack in still room air: the first estimate. */
-export function labDrying(mix: LabMix): ReturnType<typeof firstDryingTime> {
+export function labDrying(mix: LabMix): ReturnType<typeof expectedDrying> {
   const amounts = solveMix({ powder: powderClass(mix.classId), ratio: mix.ratio, waterTemperature: mix.waterTemperature, additions: mix.additions }, { what: 'powder', amount: 1 })
-  return firstDryingTime(amounts, mix.section, PAINT_MOISTURE)
+  return expectedDrying(amounts, 1e-3, mix.section, PAINT_MOISTURE, mix.roomTemperature)
 }
 
 function list(parts: readonly string[]): string {

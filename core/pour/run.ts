@@ -1,6 +1,6 @@
 import type { Estimate, Seconds, WaterRatio } from '../units/quantity'
 import { endUse } from '../gypsum/end-use'
-import { firstDryingTime } from '../air/first-drying'
+import { expectedDrying } from '../air/cast-drying'
 import { forecasting, MODEL_VERSION, type Moments } from './moments'
 import { momentsInput, workOutPlan, type Batch, type MouldFacts, type Plan, type PlanWorld, type Problem } from './plan'
 import { coatStep, finishesCasts } from './coats'
@@ -58,7 +58,7 @@ export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Fr
     const key = [mould.material, mould.wall, mould.section, mould.fragile].join()
     moments[id] = known.get(key) ?? (yield* forecasting(input)).moments
     known.set(key, moments[id])
-    if (dryAt !== undefined) drying[id] = firstDryingTime(result.batches[0]!.mix, mould.section, dryAt)
+    if (dryAt !== undefined) drying[id] = expectedDrying(result.batches[0]!.mix, mould.volume.value, mould.section, dryAt, plan.roomTemperature)
   }
   return {
     ok: true,

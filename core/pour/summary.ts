@@ -5,8 +5,10 @@ import { endUse } from '../gypsum/end-use'
 import type { Instant, Verdict } from './events'
 import type { DefectId } from './defects'
 import type { Taught } from './forecast'
+import type { CauseId } from './why'
 import { milestonesOf, type MilestoneId, type Tone } from './milestones'
 import { finishesCasts } from './coats'
+import { dryingDates, type DryingSummary } from './drying'
 import type { Batch } from './plan'
 import type { FrozenRun } from './run'
 import type { BatchState, CastStatus, PourState, PourStatus } from './timeline'
@@ -33,6 +35,8 @@ export interface PourSummary {
   readonly verdicts: Readonly<Record<Verdict, number>>
   readonly defects: readonly DefectId[]
   readonly glyph: readonly MilestoneMark[]
+  /** What was found to be behind its defects, a line for each cast. */
+  readonly causes?: readonly { readonly defect: DefectId, readonly cause: CauseId }[]
   /** What its marks told of the bag's speed, batch by batch. */
   readonly taught?: readonly Taught[]
   readonly bagId?: string
@@ -62,6 +66,8 @@ export interface CastSummary {
   readonly defects: readonly DefectId[]
   readonly note: string
   readonly finishedAt?: Instant
+  /** Of one that is open: where it stands and what was weighed. */
+  readonly drying?: DryingSummary
 }
 
 export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
@@ -78,7 +84,7 @@ export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
     startedAt: state.startedAt, wetAt: state.batches[0]?.wetAt, endedAt: state.endedAt,
     step: { stage: step.stage, instruction: step.instruction, batch: step.batch },
     verdicts, defects: [...new Set(state.casts.flatMap(c => c.defects))],
-    bagId: run.world.bag?.id, taught: state.batches.flatMap(b => b.foreseen?.taught ?? []),
+    causes: state.casts.flatMap(c => c.causes), bagId: run.world.bag?.id, taught: state.batches.flatMap(b => b.foreseen?.taught ?? []),
     glyph: milestonesOf(run, state, 0).map(({ id, word, tone, low, value, high, actual }) => ({ id, word, tone, low, value, high, actual })),
   }
 }
@@ -98,8 +104,8 @@ export function summariseCasts(run: FrozenRun, state: PourState): readonly CastS
   const use = endUse(run.plan.endUse)
   const fills = run.batches.map((b, i) => fillOf(run, state.batches[i]!, b))
   const took = (batch: number, volume: number, short: boolean) => fills[batch] === undefined || short ? undefined : fills[batch] * volume
-  return state.casts.map(({ cast, fillInferred: _inferred, ...c }) => ({
-    ...c, id: cast.id, label: cast.label, mould: cast.mould.name, mouldId: cast.mould.id, material: cast.mould.material, took: took(cast.batch, cast.mould.volume.value, c.defects.includes('short')),
+  return state.casts.map(({ cast, fillInferred: _inferred, causes: _causes, stays: _stays, weighed: _weighed, felt: _felt, wettedAt: _wetted, ...c }, i) => ({
+    ...c, ...(c.finishedAt === undefined && dryingDates(run, state, state.casts[i]!)), id: cast.id, label: cast.label, mould: cast.mould.name, mouldId: cast.mould.id, material: cast.mould.material, took: took(cast.batch, cast.mould.volume.value, c.defects.includes('short')),
     powder: powderClass(run.plan.classId).name, ratio: state.batches[cast.batch]?.ratio ?? run.ratio.value, endUse: run.plan.endUse, readyWord: use.dryWord,
   }))
 }

@@ -1,6 +1,9 @@
 import type { Celsius, Kilograms, Seconds, WaterRatio } from '../units/quantity'
+import type { Standing } from '../air/drying'
 import { standing, type HappeningKind, type Instant, type LeftoverPlace, type PourEvent, type Verdict } from './events'
 import type { DefectId } from './defects'
+import type { TroubleId } from './rescue'
+import type { CauseId } from './why'
 import { castsOf, stepsOf, type FrozenRun, type RunCast, type RunStep } from './run'
 import type { Sign, Stage } from './stages'
 
@@ -24,6 +27,7 @@ export interface BatchState {
   /** The last forecast that was recorded for it. */
   readonly foreseen?: (PourEvent & { readonly kind: 'foreseen' })['data']
   readonly leftover?: LeftoverPlace
+  readonly troubles: readonly TroubleId[]
   /** Index into the run's steps of the step this batch is at; undefined before it was begun. */
   readonly step?: number
   /** The last thing that was said of it at the bench and that still stands: what “Back” takes back there. */
@@ -46,8 +50,15 @@ export interface CastState {
   readonly readyTo?: Instant
   readonly verdict?: Verdict
   readonly defects: readonly DefectId[]
+  /** What someone found to be behind a defect. */
+  readonly causes: readonly { readonly defect: DefectId, readonly cause: CauseId }[]
   readonly note: string
   readonly finishedAt?: Instant
+  /** Where it stood since it was opened, what it weighed and how it felt. */
+  readonly stays: readonly (Standing & { readonly at: Instant })[]
+  readonly weighed: readonly { readonly at: Instant, readonly mass: Kilograms }[]
+  readonly felt: readonly { readonly at: Instant, readonly how: 'cold' | 'dry' }[]
+  readonly wettedAt?: Instant
 }
 
 export type PourStatus = 'readying' | 'pouring' | 'setting' | 'drying' | 'finished' | 'abandoned'
@@ -122,7 +133,7 @@ function enterAfterOthers(run: FrozenRun, steps: readonly RunStep[], entered: En
 
 function batchState(b: number, steps: readonly RunStep[], entered: Readonly<Entered>, events: readonly PourEvent[]): BatchState {
   const stages: StageEntered[] = []
-  const batch: Draft<BatchState> = { stages, weighed: {}, marks: [], temperatures: [] }
+  const batch: Draft<BatchState> = { stages, weighed: {}, marks: [], temperatures: [], troubles: [] }
   for (let i = 0; i < steps.length; i++) {
     const was = entered[i], step = steps[i]!
     const previous = steps[i - 1]
@@ -144,6 +155,7 @@ function batchState(b: number, steps: readonly RunStep[], entered: Readonly<Ente
     if (e.kind === 'weighed') weighed[e.data.what] = e.data.mass
     else if (e.kind === 'mark') batch.marks.push({ sign: e.data.sign, at: e.happenedAt, event: e.id })
     else if (e.kind === 'leftover') batch.leftover = e.data.where
+    else if (e.kind === 'trouble') batch.troubles.push(e.data.trouble)
     else if (e.kind === 'cleaned') batch.cleanAt ??= e.happenedAt
     else if (e.kind === 'temperature' && e.data.where === 'cast') batch.temperatures.push({ celsius: e.data.celsius, at: e.happenedAt })
     else if (e.kind === 'temperature' && e.data.where === 'water') batch.water = e.data.celsius
@@ -155,12 +167,21 @@ function batchState(b: number, steps: readonly RunStep[], entered: Readonly<Ente
 }
 
 function castState(run: FrozenRun, cast: RunCast, batch: BatchState, events: readonly PourEvent[]): CastState {
-  const state: Draft<CastState> = { cast, status: 'waiting', fillInferred: false, defects: [], note: '' }
+  const state: Draft<CastState> = { cast, status: 'waiting', fillInferred: false, defects: [], causes: [], note: '', stays: [], weighed: [], felt: [] }
   for (const e of events) {
     if (!('cast' in e.data) || e.data.cast !== cast.id) continue
     switch (e.kind) {
       case 'filled': state.filledAt = e.happenedAt; break
       case 'opened': state.openedAt ??= e.happenedAt; break
+      case 'cause': {
+        const { defect, cause } = e.data
+        state.causes = [...state.causes.filter(c => c.defect !== defect), { defect, cause }]
+        break
+      }
+      case 'placed': state.stays.push({ at: e.happenedAt, place: e.data.place, air: e.data.air }); break
+      case 'cast-weighed': state.weighed.push({ at: e.happenedAt, mass: e.data.mass }); break
+      case 'felt': state.felt.push({ at: e.happenedAt, how: e.data.how }); break
+      case 'wetted': state.wettedAt = e.happenedAt; break
       case 'judged':
         state.verdict = e.data.verdict
         state.defects = [...e.data.defects]

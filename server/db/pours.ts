@@ -1,5 +1,7 @@
 import { sql } from 'kysely'
+import type { DefectId } from '~core/pour/defects'
 import type { PourEvent } from '~core/pour/events'
+import type { CauseId, Confirmed } from '~core/pour/why'
 import { castsOf, type FrozenRun } from '~core/pour/run'
 import { summariseCasts, summarisePour } from '~core/pour/summary'
 import { foldPour } from '~core/pour/timeline'
@@ -204,4 +206,15 @@ export async function castRows(scope: Scope, since: number): Promise<CastRow[]> 
     .where(eb => eb.or([eb('cast_projection.status', '<>', 'finished'), eb(sql<number>`(cast_projection.body->>'finishedAt')::bigint`, '>', Math.round(since))]))
     .where('p.status', '<>', 'abandoned').execute()
   return rows.map(({ pour, pourName, cast }) => ({ pour, pourName, cast }))
+}
+
+/** Causes of defects that this workshop has confirmed, counted. */
+export async function confirmedCauses(scope: Scope): Promise<Confirmed> {
+  const rows = await scope.select('pour_projection').select(sql<{ defect: DefectId, cause: CauseId }>`jsonb_array_elements(coalesce(body->'causes', '[]'))`.as('found')).execute()
+  const counts = new Map<string, { defect: DefectId, cause: CauseId, times: number }>()
+  for (const { found } of rows) {
+    const key = `${found.defect} ${found.cause}`, known = counts.get(key) ?? { ...found, times: 0 }
+    counts.set(key, { ...known, times: known.times + 1 })
+  }
+  return [...counts.values()]
 }

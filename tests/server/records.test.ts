@@ -15,7 +15,7 @@ import { archiveItem, libraryItems, savedPlans, saveItem, savePlan, Stale, world
 import { beginMesh, finishMesh, meshOfMould, meshPart, putPart } from '../../server/db/meshes'
 import { dropPhoto, keepPhoto, photoData, photosOfMould, TooMany } from '../../server/db/photos'
 import { migrateToLatest, type Db } from '../../server/db/open'
-import { castRows, EventsRefused, pourEventsAfter, pourRows, pourWithEvents, recordEvents, startPour } from '../../server/db/pours'
+import { confirmedCauses, castRows, EventsRefused, pourEventsAfter, pourRows, pourWithEvents, recordEvents, startPour } from '../../server/db/pours'
 import { within, type Scope } from '../../server/db/scope'
 import { AlreadyOwned, addPerson, changePerson, createFirstWorkshop, createWorkshop, EmailTaken, LastOwner, people, personByEmail, personById } from '../../server/db/workshops'
 import { freshDatabase } from './fresh'
@@ -84,6 +84,15 @@ describe('events', () => {
     const { events, seq: last } = (await pourEventsAfter(scope, pour, before))!
     expect(events).toHaveLength(12)
     expect(last).toBe(before + 12)
+  })
+
+  it('causes that were confirmed are counted, changed when someone thinks again, and stay in their workshop', async () => {
+    const pour = await newPour(), cause = (at: number, which: 'too-thin' | 'cold') => event(at, { kind: 'cause', data: { cast: '1.1', defect: 'soft', cause: which } })
+    await recordEvents(scope, pour, [stage(60, 'sift'), event(5000, { kind: 'judged', data: { cast: '1.1', verdict: 'second', defects: ['soft'], note: '' } }), cause(5100, 'cold')], 'someone')
+    expect(await confirmedCauses(scope)).toContainEqual({ defect: 'soft', cause: 'cold', times: 1 })
+    await recordEvents(scope, pour, [cause(5200, 'too-thin')], 'someone')
+    expect(await confirmedCauses(scope)).toEqual([{ defect: 'soft', cause: 'too-thin', times: 1 }])
+    expect(await confirmedCauses(other)).toEqual([])
   })
 
   it('that could not belong to the pour are refused whole', async () => {

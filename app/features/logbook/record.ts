@@ -1,7 +1,9 @@
+import { place } from '~core/air/drying'
 import { DEFECTS } from '~core/pour/defects'
 import type { PourEvent } from '~core/pour/events'
 import { standing } from '~core/pour/events'
 import { TROUBLES } from '~core/pour/rescue'
+import { causeWords } from '~core/pour/why'
 import { SIGNS } from '~core/pour/stages'
 import { castsOf, type FrozenRun } from '~core/pour/run'
 import { formatDuration, formatMass, formatTemperature } from '~core/units/format'
@@ -29,6 +31,11 @@ export function entryWords(event: PourEvent, run: FrozenRun, units: UnitPreferen
     case 'note': return `“${event.data.text}”`
     case 'opened': return `${cast} opened`
     case 'judged': return `${cast}: ${event.data.verdict}${event.data.defects.length ? `, ${event.data.defects.map(d => DEFECTS.find(x => x.id === d)?.words.toLowerCase()).join(', ')}` : ''}${event.data.note ? `. “${event.data.note}”` : ''}`
+    case 'cause': return `${cast}: ${DEFECTS.find(d => d.id === event.data.defect)?.words.toLowerCase()} came of: ${causeWords(event.data.cause).toLowerCase()}`
+    case 'placed': return `${cast}: ${place(event.data.place).name.toLowerCase()}, ${formatTemperature(event.data.air.celsius, units)}, ${Math.round(100 * event.data.air.humidity)} % damp`
+    case 'cast-weighed': return `${cast} weighs ${formatMass(event.data.mass, units)}`
+    case 'felt': return `${cast} ${event.data.how === 'cold' ? 'is still cold to the cheek' : 'feels dry'}`
+    case 'wetted': return `${cast} wetted again`
     case 'finished': return `${cast} finished`
     case 'abandoned': return `Given up${event.data.reason ? `: ${event.data.reason}` : ''}`
     case 'undo': return 'An entry was taken back'

@@ -4,7 +4,7 @@ import { needsScale } from '~core/gypsum/schools'
 import { formatDuration, formatDurationRange, formatFine, formatTemperature } from '~core/units/format'
 import { usePlanning } from '~/stores/planning'
 import { useSession } from '~/stores/session'
-import { firstDryingTime } from '~core/air/first-drying'
+import { expectedDrying } from '~core/air/cast-drying'
 
 /** What to expect, counted from the moment powder meets water. Centre values at once, ranges a moment later. */
 const planning = usePlanning(), session = useSession()
@@ -34,7 +34,7 @@ const lines = computed<Line[]>(() => {
   list.push({ when: span(m?.warmest, c.warmest), what: `warmest, ${heat} inside`, tone: 'heat', basis: m?.warmest.basis.note })
   list.push({ when: m ? formatDurationRange(m.open.from, m.open.to) : 'a moment', what: 'open the moulds', tone: 'set', strong: true, basis: m?.open.basis.note })
   if (use.value.dryAt !== undefined && planning.governing) {
-    const drying = firstDryingTime(b.mix, planning.governing.section, use.value.dryAt)
+    const drying = expectedDrying(b.mix, planning.governing.volume.value, planning.governing.section, use.value.dryAt, planning.plan.roomTemperature)
     list.push({ when: formatDurationRange(Math.round(drying.low / 3600) * 3600, Math.round(drying.high / 3600) * 3600), what: `after opening: ${use.value.dryWord}`, tone: 'ink', basis: drying.basis.note })
   }
   return list

@@ -1,3 +1,4 @@
+import { dryingAdvice } from '~core/pour/drying'
 import type { CastNeed, CastSummary } from '~core/pour/summary'
 import type { CastRow } from '~shared/pour'
 import { roughRange, timeOfDay, windowOf, dayAndTime } from '~/lib/when'
@@ -25,10 +26,15 @@ export function groupLabel(casts: readonly CastSummary[]): string {
   return `${first.mould} ${unbroken ? `${numbers[0]}–${numbers.at(-1)}` : `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`}`
 }
 
+/** Casts that dry in the same place and air go together; one that was weighed has a date of its own. */
+function dryingKey({ id, drying }: CastSummary): readonly (string | number)[] {
+  return drying ? [drying.standing.place, drying.standing.air.celsius, drying.standing.air.humidity, drying.weighed > 0 ? id : ''] : []
+}
+
 export function groupCasts(rows: readonly (CastRow & { readonly need: CastNeed })[]): CastGroup[] {
   const groups = new Map<string, (CastRow & { need: CastNeed })[]>()
   for (const row of rows) {
-    const key = [row.pour, row.cast.mould, row.need, row.cast.openFrom, row.cast.verdict].join('|')
+    const key = [row.pour, row.cast.mould, row.need, row.cast.openFrom, row.cast.verdict, ...dryingKey(row.cast)].join('|')
     groups.set(key, [...groups.get(key) ?? [], row])
   }
   return [...groups].map(([key, members]) => {
@@ -45,6 +51,14 @@ export function byNeed(a: CastGroup, b: CastGroup): number {
   return RANK[a.need] - RANK[b.need] || moment(a) - moment(b)
 }
 
+/** What is worth doing with a drying cast before it is ready, if anything. */
+export function adviceFor(group: CastGroup, now: number): string | undefined {
+  return group.first.drying && (group.need === 'drying' || group.need === 'kept-damp') ? dryingAdvice(group.first.drying, now, group.need === 'kept-damp') : undefined
+}
+
+/** Dates further off than this are told as the air not drying it. */
+const NEVER_MS = 120 * 86_400_000
+
 /** What the group needs, in words: what, and when. */
 export function needWords(group: CastGroup, now: number): { readonly what: string, readonly when: string } {
   const c = group.first
@@ -54,7 +68,8 @@ export function needWords(group: CastGroup, now: number): { readonly what: strin
     case 'judge': return { what: 'Look it over', when: `opened ${dayAndTime(c.openedAt!, now)}` }
     case 'ready-now': return { what: c.readyWord.replace(/^./, x => x.toUpperCase()), when: `since about ${dayAndTime(c.readyTo!, now)}` }
     case 'setting': return { what: windowOf(c.openFrom!, c.openTo!, now), when: 'open' }
-    case 'drying': return { what: roughRange(c.readyFrom!, c.readyTo!, now).replace(/^./, x => x.toUpperCase()), when: c.readyWord }
+    case 'drying': if (c.readyFrom! - now > NEVER_MS) return { what: 'Not in this air', when: c.readyWord }
+      return { what: (c.readyTo! - now > NEVER_MS ? `from ${roughRange(c.readyFrom!, c.readyFrom!, now)}` : roughRange(Math.max(now, c.readyFrom!), c.readyTo!, now)).replace(/^./, x => x.toUpperCase()), when: c.readyWord }
     case 'kept-damp': return { what: 'Kept damp', when: 're-wet it; watch for mildew' }
     case 'none': return { what: '', when: '' }
   }

@@ -6,6 +6,7 @@ import { DEFECTS } from '~core/pour/defects'
 import { milestonesOf } from '~core/pour/milestones'
 import { formatConsistency, formatDuration, formatDurationRange, formatMass, formatTemperature } from '~core/units/format'
 import { entriesOf } from '~/features/logbook/record'
+import WhySection from '~/features/logbook/WhySection.vue'
 import RippleChart from '~/ui/RippleChart.vue'
 import { recordTime } from '~/lib/when'
 import { useClock } from '~/stores/clock'
@@ -100,6 +101,7 @@ async function giveUp() {
         </p>
       </div>
     </div>
+    <WhySection />
     <div class="two lower">
       <section aria-labelledby="casts-head">
         <div class="group-head"><h2 id="casts-head">Casts</h2></div>

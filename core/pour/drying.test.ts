@@ -1,0 +1,71 @@
+import { describe, expect, it } from 'vitest'
+import { dryingAdvice, dryingDates, type DryingSummary } from './drying'
+import type { Happening, PourEvent } from './events'
+import type { MouldFacts, Plan } from './plan'
+import { freezeRun } from './run'
+import { summariseCasts } from './summary'
+import { foldPour } from './timeline'
+
+const tile: MouldFacts = { id: 'tile', name: 'Tile', material: 'silicone', volume: { value: 640e-6, low: 630e-6, high: 650e-6 }, mouth: { shape: 'rectangular', width: 0.2, length: 0.2 }, wall: 0.01, section: 0.016, fragile: false }
+const plan: Plan = {
+  name: 'Tiles', endUse: 'painted', fills: [{ mould: 'tile', count: 2 }], classId: 'plaster-of-paris', school: 'weighed', ratio: 0.7, scoop: { volume: 2.5e-4, filling: 'loose', perWater: 2 },
+  waterTemperature: 18, roomTemperature: 20, bucket: 'pail', losses: 0.06, soakMinutes: 2, stir: { tool: 'hand', minutes: 2 }, additions: [], known: { what: 'moulds', amount: 0 },
+}
+const frozen = freezeRun(plan, { moulds: [tile], bucket: { id: 'pail', name: 'Pail', vessel: { bottom: 0.2, top: 0.25, height: 0.25 } } })
+if (!frozen.ok) throw new Error('refused')
+const { run } = frozen
+const T0 = 1_800_000_000_000, HOUR = 3_600_000, DAY = 24 * HOUR
+let made = 0
+const event = (hours: number, h: Happening): PourEvent => ({ ...h, id: `e${++made}`, pour: 'p', batch: 0, version: 1, happenedAt: T0 + hours * HOUR, recordedAt: T0, device: 'd', deviceSeq: made, actor: 'a' })
+const open = [event(0, { kind: 'stage', data: { stage: 'sift' } }), event(2, { kind: 'opened', data: { cast: '1.1' } }), event(2, { kind: 'judged', data: { cast: '1.1', verdict: 'good', defects: [], note: '' } })]
+const dates = (more: PourEvent[]) => {
+  const state = foldPour(run, [...open, ...more])
+  return dryingDates(run, state, state.casts[0]!)
+}
+const placed = (hours: number, place: 'rack' | 'fan' | 'damp' | 'ground', celsius = 20, humidity = 0.5) => event(hours, { kind: 'placed', data: { cast: '1.1', place, air: { celsius, humidity } } })
+
+describe('a cast on the shelf', () => {
+  it('has its dates from what was mixed, in a usual room: some days for a tile', () => {
+    const d = dates([])
+    expect((d.readyFrom! - T0) / DAY).toBeGreaterThan(0.4)
+    expect((d.readyTo! - T0) / DAY).toBeLessThan(5.5)
+    expect(d.drying).toMatchObject({ weighed: 0, stuck: false, standing: { place: 'rack' } })
+    // What lists read carries the same.
+    const state = foldPour(run, open)
+    expect(summariseCasts(run, state)[0]).toMatchObject({ readyFrom: d.readyFrom, readyTo: d.readyTo })
+    expect(summariseCasts(run, state)[1]!.drying).toBeUndefined()
+  })
+
+  it('a fan brings the date forward, cold damp ground puts it off and is called stuck, wrapping stops it', () => {
+    const usual = dates([]).readyTo!
+    expect(dates([placed(3, 'fan')]).readyTo!).toBeLessThan(usual)
+    const ground = dates([placed(3, 'ground', 6, 0.95)])
+    expect([ground.readyFrom! > usual, ground.drying!.stuck]).toEqual([true, true])
+    expect(dates([placed(3, 'damp')]).readyFrom! - T0).toBeGreaterThan(300 * DAY)
+  })
+
+  it('three weighings move the date and then hold it; taken back, they never were', () => {
+    const width = (d: ReturnType<typeof dates>) => d.readyTo! - d.readyFrom!
+    const slow = [[3, 1.04], [15, 0.98], [27, 0.925]].map(([hours, mass]) => event(hours!, { kind: 'cast-weighed', data: { cast: '1.1', mass: mass! } }))
+    const [none, one, three] = [dates([]), dates(slow.slice(0, 1)), dates(slow)]
+    expect(width(three)).toBeLessThan(0.5 * width(none))
+    expect(three.readyFrom!).toBeGreaterThan(none.readyFrom!)
+    expect(one.drying!.lastMass).toBe(1.04)
+    expect(dates([...slow, ...slow.map(e => event(30, { kind: 'undo', data: { event: e.id } }))])).toEqual(none)
+  })
+})
+
+describe('the one thing worth doing', () => {
+  const now = T0 + 10 * DAY
+  const at = (change: Partial<DryingSummary>): DryingSummary => ({ standing: { place: 'rack', air: { celsius: 20, humidity: 0.5 } }, since: now - DAY, weighed: 0, stuck: false, ...change })
+  const in_ = (place: DryingSummary['standing']['place'], celsius = 20) => ({ standing: { place, air: { celsius, humidity: 0.5 } } })
+  it.each([
+    [{}, false, undefined], [in_('sun'), false, 'out of the sun'], [in_('cabinet', 47), false, 'Too warm'], [in_('mould'), false, 'Take it out'], [in_('board'), false, 'Turn it'], [in_('damp'), false, 'unwrap'],
+    [{ ...in_('board'), since: now - HOUR }, false, undefined], [{ stuck: true }, false, 'too cold and damp'], [{ steady: { steady: true, dry: false, why: '' } }, false, 'Steady but not dry'],
+    [{ since: now - 4 * DAY }, true, 'Wet it again'], [{ since: now - 4 * DAY, wettedAt: now - DAY }, true, undefined],
+  ] as [Partial<DryingSummary>, boolean, string | undefined][])('%j kept damp %s: %s', (change, damp, words) => {
+    const said = dryingAdvice(at(change), now, damp)
+    if (words === undefined) expect(said).toBeUndefined()
+    else expect(said).toContain(words)
+  })
+})

@@ -1,0 +1,5 @@
+import { confirmedCauses } from '../db/pours'
+import { route } from '../route'
+
+/** Causes of defects that this workshop has confirmed. */
+export default route('viewer', {}, ({ scope }) => confirmedCauses(scope))
