@@ -31,6 +31,7 @@ const verdict = (p: PourRow) => {
       <h1>Logbook</h1>
       <span class="soft">{{ found.length }} {{ found.length === 1 ? 'pour' : 'pours' }}</span>
       <InputText v-model="sought" class="find" placeholder="Find: a mould, a powder, a defect" aria-label="Find pours" />
+      <a v-if="pours.rows.length > 0" href="/api/logbook" download class="small">Save as a table</a>
     </header>
     <p v-if="pours.trouble" class="problem" role="alert">{{ pours.trouble }}</p>
     <ul v-if="found.length > 0" class="ruled">

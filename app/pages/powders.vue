@@ -40,6 +40,7 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
       />
     </header>
     <p v-if="library.trouble" class="problem" role="alert">{{ library.trouble }}</p>
+    <p v-if="library.items.bag.length > 0" class="small"><a href="/api/labels/bags" target="_blank">Labels for the bags, to print</a></p>
     <ul class="ruled bags">
       <li v-for="b in library.items.bag" :key="b.id">
         <span><span class="strong">{{ b.body.name }}</span><br><span class="small soft">{{ powderClass(b.body.classId).name }}<template v-if="b.body.opened">, opened {{ b.body.opened }}</template>{{ b.body.uncertain ? ', set time uncertain' : '' }}<template v-if="learntOf(b)">. {{ learntOf(b) }}</template></span></span>

@@ -147,12 +147,15 @@ async function signOut() {
       <Button type="submit" label="Add" class="add" />
     </form>
     <LinksSection v-if="session.mayWrite" kind="wall" title="Wall displays" explained="What is live, for a whole room, without signing in." path="/wall/" />
+    <LinksSection v-if="session.mayWrite" kind="calendar" title="Calendars" explained="When casts want to be opened and will be dry, for a calendar to subscribe to." path="/api/calendar/" ending=".ics" />
+    <p v-if="session.mayWrite" class="small once"><a href="/api/calendar" download>Or take the moments to come as a file, once.</a></p>
   </div>
 </template>
 
 <style scoped>
 .narrow { max-width: 760px; }
 header { display: flex; justify-content: space-between; align-items: center; }
+.once { padding-top: 8px; }
 .unit { display: grid; grid-template-columns: 150px 1fr; align-items: center; padding: 8px 0; }
 li { display: grid; grid-template-columns: 1fr 150px 100px; gap: 14px; align-items: center; padding: 9px 0; }
 form { display: grid; grid-template-columns: 1fr 1fr; gap: 12px 18px; margin-top: 18px; }

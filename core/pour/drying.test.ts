@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { dryingAdvice, dryingDates, type DryingSummary } from './drying'
+import { dryingAdvice, dryingDates, missingWeight, type DryingSummary } from './drying'
 import type { Happening, PourEvent } from './events'
 import type { MouldFacts, Plan } from './plan'
 import { freezeRun } from './run'
@@ -52,6 +52,15 @@ describe('a cast on the shelf', () => {
     expect(three.readyFrom!).toBeGreaterThan(none.readyFrom!)
     expect(one.drying!.lastMass).toBe(1.04)
     expect(dates([...slow, ...slow.map(e => event(30, { kind: 'undo', data: { event: e.id } }))])).toEqual(none)
+  })
+})
+
+describe('a hidden hollow', () => {
+  const record = { body: { dryMass: 1, freeWater: 0.4, area: 0.05, half: 0.01 }, stays: [{ place: 'rack' as const, air: { celsius: 20, humidity: 0.5 }, from: 0 }], felt: [] }
+  it('shows in the first weight, and not where the weight is within what moulds scatter', () => {
+    expect(missingWeight({ ...record, weighed: [] })).toBeUndefined()
+    expect(missingWeight({ ...record, weighed: [{ at: 600, mass: 1.33 }] })).toBeUndefined()
+    expect(missingWeight({ ...record, weighed: [{ at: 600, mass: 1.2 }] })).toBeCloseTo(0.143, 2)
   })
 })
 

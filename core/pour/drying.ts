@@ -32,6 +32,17 @@ export function dryingRecord(run: FrozenRun, state: PourState, cast: CastState):
   }
 }
 
+/** A cast this much lighter than its recipe, as a share, has more missing than moulds and scales scatter (engineering guess: twice the spread of a cast's size). */
+const LIGHT = 0.10
+/** How much lighter its first weighing was than what was poured should be, when that is more than scatter: a void inside, or a part that was not filled. */
+export function missingWeight(record: DryingRecord): number | undefined {
+  const first = record.weighed[0]
+  if (!first) return undefined
+  const expected = forecastDrying({ ...record, weighed: [], felt: [] }), { high, low } = expected.massRange(first.at)
+  const share = 1 - first.mass / ((high + low) / 2)
+  return share > LIGHT ? share : undefined
+}
+
 const kept = new Map<string, { readonly forecast: DryingForecast, readonly steady: Steady | undefined }>()
 const MOST_KEPT = 400
 /** The forecast of a record; equal records, such as those of casts that were opened together, share one. */

@@ -3,7 +3,7 @@ import type { DefectId } from '~core/pour/defects'
 import type { PourEvent } from '~core/pour/events'
 import type { CauseId, Confirmed } from '~core/pour/why'
 import { castsOf, type FrozenRun } from '~core/pour/run'
-import { summariseCasts, summarisePour } from '~core/pour/summary'
+import { summariseCasts, summarisePour, type CastSummary, type PourSummary } from '~core/pour/summary'
 import { foldPour } from '~core/pour/timeline'
 import type { CastRow, EventsAnswer, PourAnswer, PourRow, SentEvent } from '~shared/pour'
 import type { Scope } from './scope'
@@ -197,6 +197,29 @@ export async function pourEventsAfter(scope: Scope, pourId: string, after: numbe
 export async function pourRows(scope: Scope, limit = 500): Promise<PourRow[]> {
   const rows = await scope.select('pour_projection').select(['pour_id', 'body']).orderBy('started_at', 'desc').limit(limit).execute()
   return rows.map(r => ({ id: r.pour_id, summary: r.body }))
+}
+
+/** What lists know of one pour and its casts. */
+export async function castsOfPour(scope: Scope, pourId: string): Promise<{ readonly summary: PourSummary, readonly casts: readonly CastSummary[] } | undefined> {
+  const pour = await scope.select('pour_projection').select('body').where('pour_id', '=', pourId).executeTakeFirst()
+  const casts = pour && await scope.select('cast_projection').select('body').where('pour_id', '=', pourId).orderBy(sql`string_to_array(cast_id, '.')::int[]`).execute()
+  return pour && { summary: pour.body, casts: casts!.map(c => c.body) }
+}
+
+const PAGE = 200
+/** All pours with their casts, the oldest first, a page at a time. */
+export async function* logbookPages(scope: Scope): AsyncGenerator<readonly { readonly summary: PourSummary, readonly casts: readonly CastSummary[] }[]> {
+  let after: { started: number, id: string } | undefined
+  for (;;) {
+    let query = scope.select('pour_projection').select(['pour_id', 'body', sql<number>`coalesce(started_at, 0)`.as('started')])
+    if (after) query = query.where(sql<boolean>`(coalesce(started_at, 0), pour_id) > (${after.started}, ${after.id}::uuid)`)
+    const pours = await query.orderBy(sql`coalesce(started_at, 0)`).orderBy('pour_id').limit(PAGE).execute()
+    if (pours.length === 0) return
+    const casts = await scope.select('cast_projection').select(['pour_id', 'body']).where('pour_id', 'in', pours.map(p => p.pour_id)).orderBy(sql`string_to_array(cast_id, '.')::int[]`).execute()
+    yield pours.map(p => ({ summary: p.body, casts: casts.filter(c => c.pour_id === p.pour_id).map(c => c.body) }))
+    const last = pours.at(-1)!
+    after = { started: last.started, id: last.pour_id }
+  }
 }
 
 /** Casts that still need something, and those that came off the shelf after `since` (ms). */

@@ -1,4 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto'
+import ICAL from 'ical.js'
+import Papa from 'papaparse'
+import { PDFDocument } from 'pdf-lib'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../../demo/saltmarsh'
@@ -290,6 +293,42 @@ describe('links', () => {
   })
 })
 
+describe('the logbook as a table', () => {
+  it('is read by an independent parser: a line for every cast of every pour, what was judged in it, and no formula', async () => {
+    const cookie = (await ask(demo, 'POST', 'demo-entrance')).cookie
+    const text = await (await fetch(`${demo.url}/api/logbook`, { headers: { cookie } })).text()
+    const { data, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: true })
+    expect(errors).toEqual([])
+    const pours = (await ask(demo, 'GET', 'pours', { cookie })).body as unknown as { summary: { moulds: { count: number }[] } }[]
+    expect(data).toHaveLength(pours.flatMap(p => p.summary.moulds).reduce((n, m) => n + m.count, 0))
+    expect(data.filter(r => r.defects === 'soft or chalky' && r.verdict === 'second')).toHaveLength(3)
+    expect(data.every(r => Object.values(r).every(v => !/^[=+@]/.test(v)))).toBe(true)
+    expect((await fetch(`${demo.url}/api/logbook`)).status).toBe(401)
+  })
+})
+
+describe('calendars', () => {
+  it('an independent parser reads the moments to come; the same moment keeps its id; a wall’s link opens none', async () => {
+    const cookie = (await ask(demo, 'POST', 'demo-entrance')).cookie
+    const { body: link } = await ask(demo, 'POST', 'links', { cookie, body: { kind: 'calendar', name: 'Mine' } })
+    const read = async () => {
+      const response = await fetch(`${demo.url}/api/calendar/${link.token as string}.ics`)
+      expect([response.status, response.headers.get('content-type')]).toEqual([200, 'text/calendar; charset=utf-8'])
+      return new ICAL.Component(ICAL.parse(await response.text()) as unknown as string).getAllSubcomponents('vevent').map(v => new ICAL.Event(v))
+    }
+    const events = await read(), casts = (await ask(demo, 'GET', 'casts', { cookie })).body as unknown as { pour: string, cast: { status: string, openFrom: number, openTo: number, label: string } }[]
+    const bell = casts.find(c => c.cast.status === 'setting' && c.cast.label === 'Bell-pull 1' && c.cast.openTo - Date.now() > -3_600_000)!
+    const opening = events.find(e => e.summary === 'Open: 12 × Bell-pull')!
+    expect([opening.startDate.toJSDate().getTime(), opening.endDate.toJSDate().getTime()]).toEqual([bell.cast.openFrom, bell.cast.openTo].map(t => Math.floor(t / 1000) * 1000))
+    expect(events.some(e => /dry enough to/.test(e.summary))).toBe(true)
+    expect((await read()).map(e => e.uid)).toEqual(events.map(e => e.uid))
+    expect(new Set(events.map(e => e.uid)).size).toBe(events.length)
+    const { body: wall } = await ask(demo, 'POST', 'links', { cookie, body: { kind: 'wall', name: 'Class' } })
+    expect((await fetch(`${demo.url}/api/calendar/${wall.token as string}.ics`)).status).toBe(404)
+    expect((await fetch(`${demo.url}/api/calendar`)).status).toBe(401)
+  })
+})
+
 describe('the database', () => {
   it('when it is gone the server says so in words, and goes on when it is back', async () => {
     const admin = new pg.Client({ connectionString: `${inject('databaseBase')}postgres` })
@@ -349,4 +388,22 @@ describe('the database', () => {
     live.close()
     await admin.end()
   }, 30_000)
+})
+
+describe('labels', () => {
+  it('print as a PDF with as many pages as they need, and their codes open the pour they belong to, in its own workshop only', async () => {
+    const { body: pour } = await start(member), id = pour.id as string
+    await ask(product, 'POST', `pours/${id}/events`, { cookie: member, body: { sentAt: Date.now(), events: ['sift', 'clean-up'].map((s, i) => ({ ...stage(s), happenedAt: Date.now() + i * 1000 })) } })
+    const response = await fetch(`${product.url}/api/pours/${id}/labels`, { headers: { cookie: viewer } })
+    expect(response.headers.get('content-type')).toBe('application/pdf')
+    const pdf = await PDFDocument.load(await response.arrayBuffer())
+    expect([pdf.getTitle(), pdf.getPageCount()]).toEqual(['Labels: Six lantern bases', 1])
+    const code = `${id.slice(0, 8)}-1.1`
+    expect((await ask(product, 'GET', `labels/${code.toUpperCase()}`, { cookie: viewer })).body.things).toEqual([{ what: 'pour', id, name: expect.stringContaining('Lantern base 1, Six lantern bases') }])
+    const elsewhere = (await ask(demo, 'POST', 'demo-entrance')).cookie
+    expect((await ask(demo, 'GET', `labels/${code}`, { cookie: elsewhere })).status).toBe(404)
+    expect((await ask(product, 'GET', 'labels/no-code', { cookie: viewer })).body.data?.sentence).toMatch(/^That is no code of a label/)
+    const bags = await PDFDocument.load(await (await fetch(`${demo.url}/api/labels/bags`, { headers: { cookie: elsewhere } })).arrayBuffer())
+    expect(bags.getPageCount()).toBe(1)
+  })
 })

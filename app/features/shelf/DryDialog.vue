@@ -4,7 +4,7 @@ import Dialog from 'primevue/dialog'
 import Select from 'primevue/select'
 import { PLACES, TOO_HOT, WARM_ENOUGH, type PlaceId } from '~core/air/drying'
 import type { Happening } from '~core/pour/events'
-import { DRY_FOR } from '~core/pour/drying'
+import { DRY_FOR, missingWeight } from '~core/pour/drying'
 import { endUse } from '~core/gypsum/end-use'
 import { formatMass, formatTemperature } from '~core/units/format'
 import { roughRange } from '~/lib/when'
@@ -69,6 +69,7 @@ const lines = computed(() => DRY_FOR.map(({ id, words, share: at }) => {
 }))
 const spoken = computed(() => drying.known && `Predicted weight from ${mass(drying.known.forecast.centre.body.dryMass + drying.known.forecast.centre.body.freeWater)} when opened down to ${mass(drying.known.forecast.centre.body.dryMass)} dry; ${drying.known.record.weighed.length} weighings.`)
 
+const light = computed(() => drying.known && missingWeight(drying.known.record))
 const casts = computed(() => group?.casts ?? [])
 const tell = (list: readonly string[], make: (cast: string) => Happening, words: string) => {
   said.value = words
@@ -112,6 +113,7 @@ const onScale = computed(() => scale.here && scale.weighing.steady && scale.weig
           <circle v-for="(d, i) in curve.dots" :key="i" :cx="d.x" :cy="d.y" r="5" class="dot" />
         </svg>
         <p>Holds about <span class="num strong">{{ share }}</span> of its dry weight in free water. {{ coldWords }}</p>
+        <p v-if="light" class="steady warn">It weighed {{ Math.round(100 * light) }} % less than was poured into it: look for a hollow inside, or a part that did not fill.</p>
         <p v-if="drying.known.steady" :class="['steady', { warn: drying.known.steady.steady && !drying.known.steady.dry }]">{{ drying.known.steady.why }}</p>
         <p class="small soft">From {{ drying.known.forecast.basis.note }}. The band holds eight of ten.</p>
         <dl>

@@ -104,7 +104,7 @@ async function giveUp() {
     <WhySection />
     <div class="two lower">
       <section aria-labelledby="casts-head">
-        <div class="group-head"><h2 id="casts-head">Casts</h2></div>
+        <div class="group-head"><h2 id="casts-head">Casts</h2><a :href="`/api/pours/${store.id}/labels`" target="_blank" class="small">Labels to print</a></div>
         <ul class="ruled">
           <li v-for="c in state.casts" :key="c.cast.id" class="line">
             <span class="strong">{{ c.cast.label }}</span>

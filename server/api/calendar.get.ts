@@ -1,0 +1,11 @@
+import { setResponseHeaders } from 'h3'
+import { comingMoments } from '~core/pour/coming'
+import { castRows } from '../db/pours'
+import { calendarOf } from '../formats/calendar'
+import { route } from '../route'
+
+/** Moments to come as a file, once. */
+export default route('viewer', {}, async ({ event, scope, person, now }) => {
+  setResponseHeaders(event, { 'content-type': 'text/calendar; charset=utf-8', 'content-disposition': 'attachment; filename="moments.ics"' })
+  return calendarOf(person.workshopName, comingMoments(await castRows(scope, now), now), now)
+})

@@ -1,0 +1,11 @@
+import { readCode } from '~core/pour/labels'
+import { z } from '~shared/zod'
+import { whatCodeNames } from '../../db/labels'
+import { found, refuse, route } from '../../route'
+
+/** What a label's code opens, in this workshop. */
+export default route('viewer', { params: z.object({ code: z.string().max(40) }) }, async ({ scope, params }) => {
+  const means = readCode(params.code)
+  if (!means) throw refuse(400, 'That is no code of a label here: type it as it is printed, such as 7F3C9A21-1.2.')
+  return found(await whatCodeNames(scope, means), 'Nothing in this workshop has this code.')
+})

@@ -1,0 +1,11 @@
+import { bagCode } from '~core/pour/labels'
+import { powderClass } from '~core/gypsum/powders'
+import { libraryItems } from '../../db/library'
+import { sendLabels } from '../../pdf'
+import { route } from '../../route'
+
+/** Labels for the bags of the store, to print. */
+export default route('viewer', {}, async ({ event, scope }) => {
+  const bags = await libraryItems(scope, 'bag')
+  return sendLabels(event, bags.map(b => ({ code: bagCode(b.id), title: b.body.name, lines: [powderClass(b.body.classId).name, b.body.opened ? `Opened ${b.body.opened}` : 'Opened: ', b.body.uncertain ? 'Cup test before use' : ''].filter(l => l !== '') })), 'Labels: bags')
+})

@@ -1,0 +1,57 @@
+import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib'
+import QR from 'qrcode'
+import type { Label } from '~core/pour/labels'
+import { rippleRadius } from '~core/pour/ripples'
+
+/** Labels on a sheet of A4: three by eight, 70 by 37 mm, as they are sold everywhere. */
+const MM = 72 / 25.4, SHEET = { width: 210 * MM, height: 297 * MM, across: 3, down: 8 }
+const CELL = { width: 70 * MM, height: SHEET.height / 8 }, PAD = 4.5 * MM, CODE = 19 * MM
+const INK = rgb(0.075, 0.125, 0.122), SOFT = rgb(0.34, 0.4, 0.39)
+
+/** The built-in fonts know Western signs; any other becomes a question mark rather than an error. */
+const plain = (text: string) => [...text].map(c => c.codePointAt(0)! < 256 || '–—‘’“”…×'.includes(c) ? c : '?').join('')
+/** Shortened with dots until it fits. */
+function fitted(text: string, font: PDFFont, size: number, width: number): string {
+  let words = plain(text)
+  while (words.length > 1 && font.widthOfTextAtSize(words, size) > width) words = `${words.slice(0, -2)}…`
+  return words
+}
+
+function drawCode(page: PDFPage, text: string, x: number, y: number): void {
+  const { modules } = QR.create(text, { errorCorrectionLevel: 'M' }), step = CODE / modules.size
+  for (let row = 0; row < modules.size; row++) {
+    for (let column = 0; column < modules.size; column++) {
+      if (modules.get(row, column)) page.drawRectangle({ x: x + column * step, y: y + CODE - (row + 1) * step, width: step, height: step, color: INK })
+    }
+  }
+}
+/** The pour's ripples, small: arcs from a drop at the top left. */
+function drawGlyph(page: PDFPage, glyph: NonNullable<Label['glyph']>, x: number, y: number, size: number): void {
+  const last = Math.max(1, ...glyph.map(m => m.actual ?? m.value))
+  for (const m of glyph) {
+    const r = Math.min(size, rippleRadius(m.actual ?? m.value, last, size))
+    page.drawSvgPath(`M${r} 0A${r} ${r} 0 0 1 0 ${r}`, { x, y, borderColor: INK, borderWidth: m.actual === undefined ? 0.5 : 0.9 })
+  }
+}
+
+/** @param address of a label's page, to which its code is added. */
+export async function labelsPdf(labels: readonly Label[], address: string, title: string): Promise<Uint8Array> {
+  const pdf = await PDFDocument.create()
+  pdf.setTitle(plain(title))
+  pdf.setProducer('Nine Ripples')
+  const [regular, bold, mono] = await Promise.all([StandardFonts.Helvetica, StandardFonts.HelveticaBold, StandardFonts.CourierBold].map(f => pdf.embedFont(f)))
+  let page: PDFPage | undefined
+  labels.forEach((label, i) => {
+    const place = i % (SHEET.across * SHEET.down)
+    if (place === 0) page = pdf.addPage([SHEET.width, SHEET.height])
+    const x = place % SHEET.across * CELL.width + PAD, top = SHEET.height - Math.floor(place / SHEET.across) * CELL.height - PAD
+    const width = CELL.width - 2 * PAD - CODE - 6
+    page!.drawText(fitted(label.title, bold!, 11, width), { x, y: top - 10, size: 11, font: bold, color: INK })
+    label.lines.slice(0, 4).forEach((line, n) => page!.drawText(fitted(line, regular!, 7.5, width), { x, y: top - 22 - n * 10, size: 7.5, font: regular, color: n === 0 ? SOFT : INK }))
+    page!.drawText(plain(label.code), { x, y: top - CELL.height + 2 * PAD + 1, size: 8, font: mono, color: INK })
+    drawCode(page!, `${address}${label.code}`, x + width + 6, top - CODE)
+    if (label.glyph) drawGlyph(page!, label.glyph, x + width + 8, top - CODE - 4, 15)
+  })
+  if (labels.length === 0) pdf.addPage([SHEET.width, SHEET.height])
+  return pdf.save()
+}
