@@ -1,6 +1,8 @@
+import { castBody } from '~core/air/cast-drying'
+import { dryingOf } from '~core/air/drying'
 import type { DefectId } from '~core/pour/defects'
 import type { Happening, Instant, Verdict } from '~core/pour/events'
-import { castsOf, stepsOf, type FrozenRun } from '~core/pour/run'
+import { castsOf, stepsOf, type FrozenRun, type RunCast } from '~core/pour/run'
 import { needsScale } from '~core/gypsum/schools'
 import type { SentEvent } from '~shared/pour'
 import type { Chance } from './random'
@@ -10,6 +12,8 @@ export type Progress = 'setting' | 'opened' | 'drying' | 'finished'
 type TroubleKind = 'too-thin' | 'over-stirred' | 'hurried' | 'short'
 
 export interface Telling { readonly wetAt: Instant, readonly progress: Progress, readonly trouble?: { readonly kind: TroubleKind, /** Of the casts, the last ones. */ readonly share: number } }
+
+const HOUR = 3_600_000
 
 const TROUBLE: Record<TroubleKind, { verdict: Verdict, defects: readonly DefectId[], note: string }> = {
   'too-thin': { verdict: 'second', defects: ['soft'], note: 'Chalky at the edges; the jug was misread.' },
@@ -55,6 +59,17 @@ function tellMixing(run: FrozenRun, telling: Telling, c: Chance, say: Say): Inst
   return wetAt
 }
 
+/** One of a pour is weighed as it dries, at its own pace; what is meant to stay damp is wrapped. */
+function tellDrying(run: FrozenRun, cast: RunCast, openedAt: Instant, c: Chance, say: Say): void {
+  const { plan } = run, { mould } = cast, air = { celsius: plan.roomTemperature, humidity: 0.55 }
+  const keptDamp = run.drying[mould.id] === undefined
+  say(openedAt + 900_000, { kind: 'placed', data: { cast: cast.id, place: keptDamp ? 'damp' : mould.material === 'ground' ? 'board' : 'rack', air } })
+  if (keptDamp) return
+  const body = castBody(run.batches[cast.batch]!.mix, mould.volume.value * Math.exp(0.03 * c.normal()), mould.section)
+  const drying = dryingOf(body, [{ place: 'rack', air, from: 0 }], { speed: Math.exp(0.3 * c.normal()), dryFace: 1 })
+  for (const hours of [0.4, 11, 23, 47]) say(openedAt + hours * HOUR, { kind: 'cast-weighed', data: { cast: cast.id, mass: Math.round(1000 * (body.dryMass + drying.water(hours * 3600))) / 1000 } })
+}
+
 /** Opening, judging, drying. */
 function tellCasts(run: FrozenRun, telling: Telling, wetAt: readonly Instant[], c: Chance, say: Say): void {
   const casts = castsOf(run)
@@ -67,6 +82,7 @@ function tellCasts(run: FrozenRun, telling: Telling, wetAt: readonly Instant[], 
     const bad = telling.trouble !== undefined && i >= casts.length * (1 - telling.trouble.share)
     const judged = bad ? TROUBLE[telling.trouble!.kind] : { verdict: 'good' as const, defects: c.next() < 0.12 ? ['surface-bubbles' as const] : [], note: '' }
     say(openedAt + 120_000 + 20_000 * i, { kind: 'judged', data: { cast: cast.id, ...judged, defects: [...judged.defects] } })
+    if (i === 0) tellDrying(run, cast, openedAt, c, say)
     if (telling.progress === 'drying' || judged.verdict === 'waste') return
     const drying = run.drying[cast.mould.id]
     say(openedAt + (drying ? drying.value * (1 + 0.3 * c.next()) : 3 * 86_400) * 1000, { kind: 'finished', data: { cast: cast.id } })

@@ -155,6 +155,7 @@ async function signOut() {
 <style scoped>
 .narrow { max-width: 760px; }
 header { display: flex; justify-content: space-between; align-items: center; }
+form .field { align-self: start; }
 .once { padding-top: 8px; }
 .unit { display: grid; grid-template-columns: 150px 1fr; align-items: center; padding: 8px 0; }
 li { display: grid; grid-template-columns: 1fr 150px 100px; gap: 14px; align-items: center; padding: 9px 0; }
