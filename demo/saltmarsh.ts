@@ -32,10 +32,10 @@ export const BUCKETS = {
 export type BucketKey = keyof typeof BUCKETS
 
 export const BAGS = {
-  cement: { name: 'Gypsum cement, bag 14', classId: 'gypsum-cement', uncertain: false, left: 17.5, note: 'Opened twelve days ago.' },
-  casting: { name: 'Casting plaster, bag 9', classId: 'casting-plaster', uncertain: false, left: 11.2, bulk: { low: 720, high: 780 }, note: '' },
-  pottery: { name: 'Pottery plaster, bag 3', classId: 'pottery-plaster', uncertain: true, left: 8.4, note: 'Stood open over the winter.' },
-  field: { name: 'Field bags, pre-measured', classId: 'plaster-of-paris', uncertain: false, left: 6, note: '1 kg each, double bagged.' },
+  cement: { name: 'Gypsum cement, bag 14', classId: 'gypsum-cement', uncertain: false, left: 17.5, price: 1.35, note: 'Opened twelve days ago.' },
+  casting: { name: 'Casting plaster, bag 9', classId: 'casting-plaster', uncertain: false, left: 11.2, price: 0.9, bulk: { low: 720, high: 780 }, note: '' },
+  pottery: { name: 'Pottery plaster, bag 3', classId: 'pottery-plaster', uncertain: true, left: 3.4, price: 0.85, note: 'Stood open over the winter.' },
+  field: { name: 'Field bags, pre-measured', classId: 'plaster-of-paris', uncertain: false, left: 6, price: 1.1, note: '1 kg each, double bagged.' },
 } as const satisfies Record<string, BagBody>
 export type BagKey = keyof typeof BAGS
 

@@ -48,7 +48,7 @@ async function seedLibrary(scope: Scope, ids: Ids, now: number): Promise<void> {
   const day = (ago: number) => new Date(now - ago * DAY).toISOString().slice(0, 10)
   for (const [key, body] of Object.entries(MOULDS)) await saveItem(scope, 'mould', ids.moulds[key as keyof typeof MOULDS], body, 0)
   for (const [key, body] of Object.entries(BUCKETS)) await saveItem(scope, 'bucket', ids.buckets[key as keyof typeof BUCKETS], body, 0)
-  for (const [key, body] of Object.entries(BAGS)) await saveItem(scope, 'bag', ids.bags[key as keyof typeof BAGS], { ...body, opened: day(key === 'pottery' ? 300 : 12) }, 0)
+  for (const [key, body] of Object.entries(BAGS)) await saveItem(scope, 'bag', ids.bags[key as keyof typeof BAGS], { ...body, leftAt: now - DAY, opened: day(key === 'pottery' ? 300 : 12) }, 0)
 }
 
 /** Makes the demo workshop, once; `fresh` removes the one that is there first. All dates count back from `now`. */

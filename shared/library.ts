@@ -92,6 +92,9 @@ export const bagSchema = z.object({
   name, classId: powderClassIdSchema, uncertain: z.boolean(),
   /** Mass left, kg. */
   left: z.number().min(0, 'A bag cannot hold less than nothing.').max(5000).optional(),
+  /** When that was so, milliseconds on the workshop's clock: what was poured since is taken off. */
+  leftAt: z.number().min(0).max(4_102_444_800_000).optional(),
+  price: z.number('A price is a number, such as 1.35.').min(0, 'A price is not negative.').max(1e5).optional(),
   opened: z.iso.date().optional(),
   bulk: z.object({ low: z.number().min(200, 'Powder is not that light.').max(2500), high: z.number().min(200).max(2500, 'Powder is not that heavy.') }).refine(b => b.low < b.high, 'The range needs a lower and a higher end.').optional(),
   note: z.string().max(2000).default(''),
@@ -116,6 +119,8 @@ export interface LibraryItem<K extends LibraryKind = LibraryKind> {
   readonly poured?: { readonly volume: number, readonly casts: number }
   /** Of a bag: what the marks of its batches told of its speed, the newest first. */
   readonly taught?: readonly Taught[]
+  /** Of a bag: powder poured from it since what is left in it was said, kg, and by the last pour alone. */
+  readonly used?: { readonly since: number, readonly last: number }
 }
 
 /** The mould library as a file: described in docs/formats.md. */

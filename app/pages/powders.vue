@@ -12,9 +12,10 @@ import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useLibrary } from '~/stores/library'
+import { useClock } from '~/stores/clock'
 import { useSession } from '~/stores/session'
 
-const library = useLibrary(), session = useSession()
+const library = useLibrary(), session = useSession(), clock = useClock()
 await library.load()
 const units = computed(() => session.units)
 const learntOf = (b: LibraryItem<'bag'>) => bagWords(taughtBag({ ...b.body, id: b.id }, b.taught ?? []))
@@ -27,6 +28,16 @@ const litre = computed({
     bag.item.body.bulk = kg ? { low: kg * 950, high: kg * 1050 } : undefined
   },
 })
+/** What is left by now, and how many pours like the last one that is. */
+function leftOf({ body, used }: LibraryItem<'bag'>) {
+  if (body.left === undefined) return undefined
+  const kg = Math.max(0, body.left - (body.leftAt === undefined ? 0 : used?.since ?? 0)), pours = used && used.last > 0 ? Math.floor(kg / used.last) : undefined
+  return { words: `${body.leftAt === undefined ? '' : 'about '}${formatMass(kg, units.value)} left`, low: pours !== undefined && pours < 2, pours }
+}
+function sayLeft(kg: number | undefined) {
+  bag.item.body.left = kg
+  bag.item.body.leftAt = kg === undefined ? undefined : Math.round(clock.read())
+}
 const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothing.'
 </script>
 
@@ -44,7 +55,7 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
     <ul class="ruled bags">
       <li v-for="b in library.items.bag" :key="b.id">
         <span><span class="strong">{{ b.body.name }}</span><br><span class="small soft">{{ powderClass(b.body.classId).name }}<template v-if="b.body.opened">, opened {{ b.body.opened }}</template>{{ b.body.uncertain ? ', set time uncertain' : '' }}<template v-if="learntOf(b)">. {{ learntOf(b) }}</template></span></span>
-        <span class="small">{{ b.body.left === undefined ? '' : `${formatMass(b.body.left, units)} left` }}</span>
+        <span class="small">{{ leftOf(b)?.words }}<template v-if="leftOf(b)?.low"><br><span class="low">{{ leftOf(b)!.pours === 0 ? 'not enough for a pour like the last' : 'enough for one more like the last' }}</span></template></span>
         <span class="small soft">{{ b.body.bulk ? `a litre weighs ${roundTo(b.body.bulk.low, 10)} to ${roundTo(b.body.bulk.high, 10)} g as scooped here` : 'bulk density not measured' }}</span>
         <Button v-if="session.mayWrite" label="Change" severity="secondary" size="small" :aria-label="`Change ${b.body.name}`" @click="bag.edit(b)" />
       </li>
@@ -135,7 +146,10 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
           aria-labelledby="class-label"
         />
       </div>
-      <QuantityField v-model="bag.item.body.left" kind="mass" label="Left in it" />
+      <QuantityField :model-value="bag.item.body.left" kind="mass" clearable label="Left in it now" @update:model-value="sayLeft($event)" />
+      <div class="field">
+        <label for="bag-price">A kilogram costs, in your money</label><InputText id="bag-price" inputmode="decimal" :model-value="bag.item.body.price === undefined ? '' : String(bag.item.body.price)" @update:model-value="bag.item.body.price = $event?.trim() ? Number($event.replace(',', '.')) : undefined" />
+      </div>
       <QuantityField
         v-model="litre"
         kind="mass"
@@ -185,6 +199,7 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
 <style scoped>
 header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 10px; }
 .bags li { display: grid; grid-template-columns: minmax(0, 1.3fr) minmax(0, 0.8fr) minmax(0, 1.4fr) auto; gap: 16px; align-items: center; padding: 9px 0; }
+.low { color: var(--warn); font-weight: 620; }
 .right { margin-left: auto; }
 .check { display: flex; gap: 10px; align-items: center; min-height: 32px; }
 .date { border: 1px solid var(--line-strong); border-radius: 9px; padding: 0.45rem 0.6rem; background: var(--sheet); max-width: 200px; }

@@ -18,7 +18,7 @@ const pours = usePours(), clock = useClock(), records = useRecords(), session = 
 await pours.load()
 const judging = ref<CastGroup>()
 const drying = ref<CastGroup>()
-const dries = (g: CastGroup) => g.first.drying !== undefined && ['drying', 'ready-now', 'kept-damp', 'judge'].includes(g.need)
+const dries = (g: CastGroup) => g.first.openedAt !== undefined && ['drying', 'ready-now', 'kept-damp', 'judge'].includes(g.need)
 const opened = ref(new Set<string>())
 const said = ref('')
 

@@ -29,6 +29,8 @@ export interface MouldFacts extends Partial<Pick<ReadyFacts, 'halves' | 'cradle'
   readonly section: Metres
   /** Thin or undercut parts that break if opened early. */
   readonly fragile: boolean
+  /** What it cost, in the workshop's money. */
+  readonly cost?: number
 }
 
 export interface BucketFacts { readonly id: string, readonly name: string, readonly vessel: Vessel }
@@ -40,6 +42,8 @@ export interface BagFacts {
   readonly uncertain: boolean
   /** Bulk density someone measured for this bag, kg/m3. */
   readonly bulk?: Span
+  /** Price of a kilogram, in the workshop's money. */
+  readonly price?: number
   /** What its own pours taught of its speed: mean and standard deviation of the logarithm of its rate against its class, over so many batches. */
   readonly rate?: { readonly mean: number, readonly sd: number, readonly batches: number }
 }

@@ -54,7 +54,7 @@ export function rescue(trouble: TroubleId, run: FrozenRun, state: PourState, { n
   const moments = run.moments[slowest.id]!
   const unfilled = state.casts.filter(c => c.cast.batch === b && c.filledAt === undefined)
   const ratio: WaterRatio = batch.ratio ?? run.ratio.value
-  const stage = state.steps[state.step]?.stage
+  const stage = state.steps[batch.step ?? state.step]?.stage
   const inBucket = stage === 'sift' || stage === 'soak' || stage === 'stir' || stage === 'fill'
   const left = (at: Seconds) => wetFor === undefined ? '' : formatDuration(Math.max(0, Math.round((at - wetFor) / 5) * 5))
 

@@ -4,6 +4,7 @@ import { powderClass } from '../gypsum/powders'
 import { endUse } from '../gypsum/end-use'
 import type { Instant, Verdict } from './events'
 import type { DefectId } from './defects'
+import { powderUsed } from './cost'
 import type { Taught } from './forecast'
 import type { CauseId } from './why'
 import { milestonesOf, type MilestoneId, type Tone } from './milestones'
@@ -40,6 +41,8 @@ export interface PourSummary {
   /** What its marks told of the bag's speed, batch by batch. */
   readonly taught?: readonly Taught[]
   readonly bagId?: string
+  /** Powder that went into its buckets, kg. */
+  readonly powderUsed?: number
 }
 
 export interface CastSummary {
@@ -84,7 +87,7 @@ export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
     startedAt: state.startedAt, wetAt: state.batches[0]?.wetAt, endedAt: state.endedAt,
     step: { stage: step.stage, instruction: step.instruction, batch: step.batch },
     verdicts, defects: [...new Set(state.casts.flatMap(c => c.defects))],
-    causes: state.casts.flatMap(c => c.causes), bagId: run.world.bag?.id, taught: state.batches.flatMap(b => b.foreseen?.taught ?? []),
+    causes: state.casts.flatMap(c => c.causes), powderUsed: powderUsed(run, state), bagId: run.world.bag?.id, taught: state.batches.flatMap(b => b.foreseen?.taught ?? []),
     glyph: milestonesOf(run, state, 0).map(({ id, word, tone, low, value, high, actual }) => ({ id, word, tone, low, value, high, actual })),
   }
 }

@@ -14,7 +14,8 @@ export async function libraryItems<K extends LibraryKind>(scope: Scope, kind: K)
   const rows = await scope.select('library_item').select(['id', 'body', 'revision']).where('kind', '=', kind).where('archived_at', 'is', null).orderBy(sql`body->>'name'`).execute()
   const [uses, took] = kind === 'mould' ? await Promise.all([mouldUses(scope), mouldFills(scope)]) : []
   const taught = kind === 'bag' ? await bagsTaught(scope, rows.map(r => ({ id: r.id, ...r.body as LibraryBodies['bag'] }))) : undefined
-  return rows.map(r => ({ id: r.id, kind, body: r.body as LibraryBodies[K], revision: r.revision, ...(uses && { uses: uses.get(r.id) ?? 0, poured: took?.get(r.id) }), ...(taught && { taught: taught.get(r.id) ?? [] }) }))
+  const used = kind === 'bag' ? await bagsUsed(scope, rows.map(r => ({ id: r.id, leftAt: (r.body as LibraryBodies['bag']).leftAt }))) : undefined
+  return rows.map(r => ({ id: r.id, kind, body: r.body as LibraryBodies[K], revision: r.revision, ...(used?.has(r.id) && { used: used.get(r.id) }), ...(uses && { uses: uses.get(r.id) ?? 0, poured: took?.get(r.id) }), ...(taught && { taught: taught.get(r.id) ?? [] }) }))
 }
 
 /** Casts poured in each mould: counted from what was frozen into the pours that were not abandoned. */
@@ -24,6 +25,19 @@ async function mouldUses(scope: Scope): Promise<Map<string, number>> {
   const uses = new Map<string, number>()
   for (const { fill } of rows) uses.set(fill.mould.id, (uses.get(fill.mould.id) ?? 0) + fill.copies)
   return uses
+}
+
+/** Powder that pours took out of these bags since it was said what is left in them. */
+async function bagsUsed(scope: Scope, bags: readonly { readonly id: string, readonly leftAt?: number }[]): Promise<Map<string, { since: number, last: number }>> {
+  const since = new Map(bags.map(b => [b.id, b.leftAt ?? 0])), used = new Map<string, { since: number, last: number }>()
+  if (bags.length === 0) return used
+  const rows = await scope.select('pour_projection').select(['started_at', sql<string>`body->>'bagId'`.as('bag'), sql<number>`(body->>'powderUsed')::float8`.as('kg')])
+    .where(sql<boolean>`body->>'bagId' = any(${[...since.keys()]})`).where(sql<boolean>`(body->>'powderUsed')::float8 > 0`).orderBy('started_at').execute()
+  for (const { bag, kg, started_at } of rows) {
+    const known = used.get(bag) ?? { since: 0, last: 0 }
+    used.set(bag, { since: known.since + ((started_at ?? 0) >= since.get(bag)! ? kg : 0), last: kg })
+  }
+  return used
 }
 
 /** What casts really took, by mould: the mean over those whose batch was weighed and used up. */

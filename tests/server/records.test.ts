@@ -249,8 +249,14 @@ describe('what a bag was taught', () => {
     const again = freezeRun(plan, await worldOf(scope, plan))
     expect(again.ok && again.run.moments[ids.moulds.lantern]!.glossGone.value / frozen.run.moments[ids.moulds.lantern]!.glossGone.value).toBeCloseTo(Math.exp(-rate!.mean), 1)
     expect((await worldOf(other, plan)).bag).toBeUndefined()
+    // Three pours took a first batch each, the one given up too; only what came after the store was counted is taken off.
+    const first = frozen.run.batches[0]!.mix.powder
+    expect(item.used!.since).toBeCloseTo(3 * first, 6)
+    await saveItem(scope, 'bag', bag, { name: 'Sack', classId: plan.classId, uncertain: false, left: 20, leftAt: T0 + 80_000_000, note: '' }, 1)
+    const counted = (await libraryItems(scope, 'bag')).find(b => b.id === bag)!.used!
+    expect([counted.since, counted.last].map(kg => kg / first)).toEqual([2, 1].map(n => expect.closeTo(n, 6)))
     // Taken for another powder, it has taught nothing about that.
-    await saveItem(scope, 'bag', bag, { name: 'Sack', classId: plan.classId === 'pottery-plaster' ? 'casting-plaster' : 'pottery-plaster', uncertain: false, note: '' }, 1)
+    await saveItem(scope, 'bag', bag, { name: 'Sack', classId: plan.classId === 'pottery-plaster' ? 'casting-plaster' : 'pottery-plaster', uncertain: false, note: '' }, 2)
     expect((await libraryItems(scope, 'bag')).find(b => b.id === bag)!.taught).toEqual([])
   })
 })

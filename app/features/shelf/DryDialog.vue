@@ -114,7 +114,7 @@ const onScale = computed(() => scale.here && scale.weighing.steady && scale.weig
         </svg>
         <p>Holds about <span class="num strong">{{ share }}</span> of its dry weight in free water. {{ coldWords }}</p>
         <p v-if="light" class="steady warn">It weighed {{ Math.round(100 * light) }} % less than was poured into it: look for a hollow inside, or a part that did not fill.</p>
-        <p v-if="drying.known.steady" :class="['steady', { warn: drying.known.steady.steady && !drying.known.steady.dry }]">{{ drying.known.steady.why }}</p>
+        <p v-if="drying.known.steady" :class="['steady', { warn: drying.known.steady.steady && !drying.known.steady.dry, losing: !drying.known.steady.steady }]">{{ drying.known.steady.why }}</p>
         <p class="small soft">From {{ drying.known.forecast.basis.note }}. The band holds eight of ten.</p>
         <dl>
           <template v-for="l in lines" :key="l.id"><dt>{{ l.words }}</dt><dd :class="{ done: l.done }">{{ l.when }}</dd></template>
@@ -157,7 +157,7 @@ const onScale = computed(() => scale.here && scale.weighing.steady && scale.weig
 dl { display: grid; grid-template-columns: 1fr auto; gap: 6px 16px; border-top: 1px solid var(--line); padding-top: 8px; }
 dd { font-weight: 620; text-align: right; margin: 0; }
 .done { color: var(--set); }
-.steady { color: var(--set); font-weight: 620; } .steady.warn { color: var(--warn); }
+.steady { color: var(--set); font-weight: 620; } .steady.warn { color: var(--warn); } .steady.losing { color: var(--soft); font-weight: 400; }
 .band { fill: var(--water-soft, #cfe3f3); opacity: 0.75; }
 .line { fill: none; stroke: var(--water); stroke-width: 2.5; }
 .dry { stroke: var(--powder); stroke-dasharray: 5 4; stroke-width: 1.5; }

@@ -19,7 +19,9 @@ const milestones = computed(() => milestonesOf(runFor(shown.value), state, shown
 const next = computed(() => cuesOf(run, state, runFor).find(c => c.at > clock.now))
 const open = computed(() => {
   const waiting = state.casts.filter(c => c.openedAt === undefined && c.openFrom !== undefined)
-  return waiting.length > 0 ? windowOf(Math.min(...waiting.map(c => c.openFrom!)), Math.max(...waiting.map(c => c.openTo!)), clock.now) : undefined
+  if (waiting.length === 0) return undefined
+  const from = Math.min(...waiting.map(c => c.openFrom!)), to = Math.max(...waiting.map(c => c.openTo!))
+  return { words: windowOf(from, to, clock.now), now: clock.now >= from }
 })
 const batchName = (i: number) => run.batches.length > 1 ? `${run.plan.coats ? 'Coat' : 'Batch'} ${i + 1}: ` : ''
 </script>
@@ -29,11 +31,11 @@ const batchName = (i: number) => run.batches.length > 1 ? `${run.plan.coats ? 'C
     <div class="chart"><RippleChart :milestones="milestones" :now="wetFor" :before="3" :size="440" :letter="18" /></div>
     <div class="words">
       <h2>{{ run.plan.name }}</h2>
-      <template v-if="state.status === 'setting' && atWork.every(b => b.step.stage === 'set')"><p class="step">Setting. Leave it alone.</p></template>
+      <template v-if="state.status === 'setting' && atWork.every(b => b.step.stage === 'set')"><p :class="['step', { ready: open?.now }]">{{ open?.now ? 'The moulds can be opened' : 'Setting. Leave it alone.' }}</p></template>
       <p v-for="b in atWork.filter(x => x.step.stage !== 'set')" v-else :key="b.i" class="step">{{ batchName(b.i) }}{{ b.step.instruction }}</p>
       <p v-if="next" class="next"><span class="num">{{ formatDuration((next.at - clock.now) / 1000) }}</span> until: {{ next.words.replace(/^(Batch|Coat) \d+\. /, '').replace(/\.$/, '').toLowerCase() }}</p>
       <p v-if="wetFor !== undefined" class="wet">wet <span class="num">{{ counting(wetFor) }}</span></p>
-      <p v-if="open" class="open">Open the moulds <span class="num">{{ open }}</span></p>
+      <p v-if="open" class="open">Open the moulds <span class="num">{{ open.words }}</span></p>
     </div>
   </article>
 </template>
@@ -43,6 +45,7 @@ article { display: grid; grid-template-columns: minmax(0, 34%) minmax(0, 1fr); g
 h2 { font-size: clamp(1.2rem, 2vw, 1.9rem); color: var(--soft); font-weight: 620; }
 .words { display: grid; gap: 10px; }
 .step { font-size: clamp(1.5rem, 2.8vw, 2.6rem); font-weight: 720; line-height: 1.08; }
+.step.ready { color: var(--set); }
 .large .step { font-size: clamp(2.2rem, 5.4vw, 5.2rem); }
 .next { font-size: clamp(1.15rem, 1.9vw, 1.8rem); }
 .next .num, .wet .num { font-weight: 700; }

@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { endUse } from '~core/gypsum/end-use'
 import { DEFECTS } from '~core/pour/defects'
+import { costOf } from '~core/pour/cost'
 import { milestonesOf } from '~core/pour/milestones'
 import { formatConsistency, formatDuration, formatDurationRange, formatMass, formatTemperature } from '~core/units/format'
 import { entriesOf } from '~/features/logbook/record'
@@ -28,6 +29,8 @@ const entries = computed(() => entriesOf(store.events, run.value, units.value))
 const words = new Map(DEFECTS.map(d => [d.id, d.words.toLowerCase()]))
 const STATUS = { readying: 'on the bench', pouring: 'on the bench', setting: 'setting', drying: 'on the shelf', finished: 'finished', abandoned: 'given up' } as const
 const BY = { weighed: 'weighed', saturation: 'sifted to islands', scoops: 'measured in scoops', bag: 'in a bag', dumped: 'all in at once' } as const
+const cost = computed(() => costOf(run.value, state.value))
+const money = (x: number) => x.toLocaleString('en-GB', { minimumFractionDigits: 2, maximumFractionDigits: 2 })
 const running = computed(() => !['finished', 'abandoned'].includes(state.value.status))
 function difference(actual: number, low: number, high: number): { words: string, off: boolean } {
   if (actual >= low && actual <= high) return { words: 'as expected', off: false }
@@ -96,6 +99,9 @@ async function giveUp() {
             </tr>
           </tbody>
         </table>
+        <p v-if="cost" class="small basis">
+          Cost <span class="num strong">{{ money(cost.total) }}</span><template v-if="cost.each !== undefined">, <span class="num strong">{{ money(cost.each) }}</span> for each of {{ cost.pieces }} usable</template><template v-if="cost.unknown.length > 0">; without the {{ cost.unknown[0] }}, whose price is not known</template>.
+        </p>
         <p class="small soft basis">
           {{ run.world.bag?.name ?? 'Powder by class' }}; water {{ formatTemperature(run.plan.waterTemperature, units) }}, room {{ formatTemperature(run.plan.roomTemperature, units) }}. Expected by setting model {{ run.modelVersion }}, frozen when the pour began.
         </p>
