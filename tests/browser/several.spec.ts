@@ -105,8 +105,9 @@ test('a shell in coats: a thickness map says how much, and the bench when the ne
 test('a wall shows what is live to whoever has its link, follows along, names nobody, and goes dark when the link is taken back; other screens are told of moments', async ({ page, browser, demo }) => {
   await enterDemo(page, demo)
   await page.goto(`${demo.url}/settings`)
-  await page.getByLabel('What for').fill('Evening class')
-  await page.getByRole('button', { name: 'Make a link' }).click()
+  const walls = page.getByRole('region', { name: 'Wall displays' })
+  await walls.getByLabel('What for').fill('Evening class')
+  await walls.getByRole('button', { name: 'Make a link' }).click()
   const address = await page.getByRole('link', { name: /\/wall\// }).getAttribute('href')
   await expectAccessible(page)
   await ownPour(page, demo, 'For the class')
