@@ -53,6 +53,8 @@ export async function later(page: Page, demo: Product, seconds: number): Promise
 
 /** WCAG 2.2 A and AA as axe can tell. */
 export async function expectAccessible(page: Page): Promise<void> {
+  // A list that is still closing has its own brief faults.
+  await expect(page.locator('.p-select-overlay')).toHaveCount(0)
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
   expect(violations.map(v => `${v.id}: ${v.nodes.map(n => `${n.target.join(' ')} ${n.failureSummary?.split('\n')[1] ?? ''}`).join(' | ')}`)).toEqual([])
 }
