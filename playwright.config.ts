@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: 'tests/browser',
   globalSetup: './tests/browser/cluster.ts',
-  timeout: 90_000,
+  timeout: 150_000,
   expect: { timeout: 10_000 },
   workers: 2,
   fullyParallel: false,
