@@ -6,7 +6,6 @@ import type { PourAnswer } from '~shared/pour'
 import { cuesOf, fallenDue, type Cue } from '~/features/bench/cues'
 import { sound } from '~/features/bench/telling'
 import { remembered } from '~/lib/kept'
-import { learntRuns } from '~/lib/learning'
 import { useClock } from './clock'
 import { usePours } from './pours'
 import { useRecords } from './records'
@@ -17,6 +16,8 @@ export interface Alarm { readonly id: string, readonly pour: string, readonly na
 /** Which cues reach someone who is not at the bench: those that do not wait for whoever stirs. */
 const FAR = /-(hurry|late|set|warm|open|mix|stands|bond)$/
 const MOST = 4
+/** Live pours that are followed from afar: the newest of a day. Opening times that were learnt stand in their records; nothing is worked out anew here. */
+const FOLLOWED = 8, DAY = 86_400_000
 
 /** Moments of the live pours, told on every device where someone is signed in, whatever is on the screen. */
 export const useAlarms = defineStore('alarms', () => {
@@ -26,13 +27,12 @@ export const useAlarms = defineStore('alarms', () => {
   const quiet = useLocalStorage('alarms-quiet', false)
   /** Nothing is passed over before it is known which pours are live. */
   let started = false, ready = false, before = 0
-  const learning = learntRuns()
   const folded = computed(() => [...known.value.values()].map(p => ({ ...p, state: foldPour(p.run, [...p.events, ...records.pendingOf(p.id)]) })))
-  const cues = computed(() => folded.value.flatMap(p => cuesOf(p.run, p.state, b => learning.runFor(p.id, p.run, b)).filter(c => FAR.test(c.id)).map((c): Cue & { pour: string, name: string } => ({ ...c, pour: p.id, name: p.run.plan.name }))))
+  const cues = computed(() => folded.value.flatMap(p => cuesOf(p.run, p.state).filter(c => FAR.test(c.id)).map((c): Cue & { pour: string, name: string } => ({ ...c, pour: p.id, name: p.run.plan.name }))))
 
   async function fetchAll(): Promise<void> {
     const who = useSession().key ?? ''
-    const answers = await Promise.all(pours.live.map(p => remembered<PourAnswer>(who, `pours/${p.id}`).then(a => a.value, () => undefined)))
+    const answers = await Promise.all(pours.live.filter(p => (p.summary.startedAt ?? 0) > clock.read() - DAY).slice(0, FOLLOWED).map(p => remembered<PourAnswer>(who, `pours/${p.id}`).then(a => a.value, () => undefined)))
     ready = true
     known.value = new Map(answers.flatMap(a => a ? [[a.id, a]] : []))
     // What a pour no longer waits for is no alarm any more.
@@ -59,9 +59,6 @@ export const useAlarms = defineStore('alarms', () => {
     before = clock.read()
     if (!pours.loaded) void pours.load()
     watch(() => pours.rows, () => void fetchAll(), { immediate: pours.loaded })
-    watch(folded, (list) => {
-      for (const p of list) void learning.follow(p.id, p.run, p.state)
-    })
     watch(() => clock.now, tick)
   }
   const dismiss = (id: string) => {
