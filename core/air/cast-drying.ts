@@ -3,7 +3,7 @@ import type { Mix } from '../gypsum/mix'
 import type { Body, Stay } from './drying'
 import { forecastDrying } from './weighings'
 
-/** Faces of a solid are at least those of a ball of its volume. */
+/** Faces of a solid are at least those of a ball of its volume: the cube root of 36 pi, by the volume to the two thirds. */
 const BALL = 4.836
 /** Humidity of a room when nobody has said (engineering guess). */
 export const USUAL_HUMIDITY = 0.5

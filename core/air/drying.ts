@@ -29,7 +29,7 @@ export interface Body { readonly dryMass: Kilograms, readonly freeWater: Kilogra
 /** Where it stands and in what air, from some moment on. */
 export interface Standing { readonly place: PlaceId, readonly air: Air }
 
-// Constants of the transfer laws; docs/model.md names their sources.
+// Constants of the transfer laws, of air near 20 degC, in W/(m K), m2/s, 1, 1, 1, W/(m2 K4) and K; docs/model.md names their sources.
 const CONDUCTIVITY = 0.0257, VISCOSITY = 1.53e-5, PRANDTL = 0.71, EMISSIVITY = 0.9, ABSORBED = 0.35, STEFAN = 5.67e-8, KELVIN = 273.15
 /** Extra buoyancy of the light, moist air at a wet face, as a difference of temperature (engineering guess). */
 const MOIST_BUOYANCY = 1.5
@@ -74,8 +74,8 @@ export const DRYING_CENTRE: DryingScatter = { speed: 1, dryFace: 1 }
 
 /** Rates of one cast in one place: water a second while the face is wet, free water at which it falls dry, and what it ends with. */
 interface Rates { readonly first: number, readonly critical: Kilograms, readonly least: Kilograms }
-function ratesOf(body: Body, standing: Standing, { speed, dryFace }: DryingScatter): Rates {
-  const { faces } = place(standing.place), { flux } = faces > 0 ? wetFace(body.area, standing) : { flux: 0 }
+function ratesOf(body: Body, standing: Standing, { speed, dryFace }: DryingScatter, { flux }: WetFace): Rates {
+  const { faces } = place(standing.place)
   const first = Math.max(0, speed * flux) * body.area * faces
   // How far water can come to the face: half the thickness from two faces, all of it from one.
   const depth = faces < 0.9 ? 2 * body.half : body.half
@@ -115,11 +115,16 @@ export interface Drying {
   readonly body: Body
 }
 
-/** @param stays in the order of time; the last goes on. */
-export function dryingOf(body: Body, stays: readonly Stay[], scatter: DryingScatter = DRYING_CENTRE): Drying {
+/** Wet faces of a cast in each of its places: what a whole sample of casts has in common. */
+export function wetFaces(body: Pick<Body, 'area'>, stays: readonly Standing[]): readonly WetFace[] {
+  return stays.map(s => wetFace(body.area, s))
+}
+
+/** @param stays in the order of time; the last goes on. @param wet its wet faces there, where they are known already. */
+export function dryingOf(body: Body, stays: readonly Stay[], scatter: DryingScatter = DRYING_CENTRE, wet: readonly WetFace[] = wetFaces(body, stays)): Drying {
   let water = body.freeWater
   const legs = stays.map((stay, i) => {
-    const rates = ratesOf(body, stay, scatter), end = stays[i + 1]?.from ?? Infinity, leg = { from: stay.from, end, water, rates }
+    const rates = ratesOf(body, stay, scatter, wet[i]!), end = stays[i + 1]?.from ?? Infinity, leg = { from: stay.from, end, water, rates }
     if (end < Infinity) water = after(water, end - stay.from, rates)
     return leg
   })
@@ -143,17 +148,17 @@ export function dryingOf(body: Body, stays: readonly Stay[], scatter: DryingScat
 const PORE_DIFFUSION = 2.5e-5 * 0.55 / 2.5
 /**
  * A slower way for the very last water, as the wet front draws back into a thick piece and vapour comes through the dry shell (receding front, quasi-steady plate; diffusion
- * through pores an engineering guess): time until `share`, from opening, in the first place alone. The truth lies between this and the other.
+ * through pores an engineering guess): time until `share`, from coming to this place. The truth lies between this and the other.
  */
 export function frontReaches(body: Body, stay: Standing, share: number): Seconds {
-  const rates = ratesOf(body, stay, DRYING_CENTRE), { faces } = place(stay.place)
+  const face = wetFace(body.area, stay), rates = ratesOf(body, stay, DRYING_CENTRE, face), { faces } = place(stay.place)
   if (rates.first <= 0 || faces <= 0) return Infinity
   const target = Math.max(share * body.dryMass, rates.least * 1.001), straight = Math.max(0, body.freeWater - Math.max(rates.critical, target)) / rates.first
   if (target >= rates.critical) return straight
-  const { celsius } = wetFace(body.area, stay), depth = faces < 0.9 ? 2 * body.half : body.half
+  const { celsius } = face, depth = faces < 0.9 ? 2 * body.half : body.half
   const lack = vapourDensity(celsius, saturationPressure(celsius)) - vapourDensity(stay.air.celsius, stay.air.humidity * saturationPressure(stay.air.celsius))
   if (lack <= 0) return Infinity
-  const surface = wetFace(body.area, stay).flux / lack, held = rates.critical / (body.area * faces * depth)
+  const surface = face.flux / lack, held = rates.critical / (body.area * faces * depth)
   const dry = (1 - target / rates.critical) * depth
   return straight + held / lack * (dry / surface + dry * dry / (2 * PORE_DIFFUSION))
 }

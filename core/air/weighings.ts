@@ -1,6 +1,6 @@
 import type { Basis, Celsius, Kilograms, Seconds } from '../units/quantity'
 import { latinCube, normalQuantile, sortedQuantile } from '../units/sampling'
-import { dryingOf, frontReaches, place, wetFace, type Body, type Drying, type Stay } from './drying'
+import { dryingOf, frontReaches, place, wetFaces, type Body, type Drying, type Stay, type WetFace } from './drying'
 
 /** What is learnt of a drying cast from weighing and feeling it, and when it will be dry, with ranges. Seconds after it was opened. */
 
@@ -19,14 +19,14 @@ const FEEL_SD = 0.5
 const SAMPLES = 120
 
 type Guess = readonly [speed: number, dryFace: number, water: number, size: number]
-function dryingFor({ body, stays }: DryingRecord, [speed, dryFace, water, size]: Guess): Drying {
+function dryingFor({ body, stays }: DryingRecord, wet: readonly WetFace[], [speed, dryFace, water, size]: Guess): Drying {
   const scaled: Body = { ...body, dryMass: body.dryMass * Math.exp(PRIOR[3] * size), freeWater: body.freeWater * Math.exp(PRIOR[2] * water + PRIOR[3] * size) }
-  return dryingOf(scaled, stays, { speed: Math.exp(PRIOR[0] * speed), dryFace: Math.exp(PRIOR[1] * dryFace) })
+  return dryingOf(scaled, stays, { speed: Math.exp(PRIOR[0] * speed), dryFace: Math.exp(PRIOR[1] * dryFace) }, wet)
 }
 
 /** What is explained badly: prior, weights and feelings, each in its own standard deviation. */
-function residuals(record: DryingRecord, guess: Guess): number[] {
-  const drying = dryingFor(record, guess), r: number[] = [...guess]
+function residuals(record: DryingRecord, wet: readonly WetFace[], guess: Guess): number[] {
+  const drying = dryingFor(record, wet, guess), r: number[] = [...guess]
   for (const w of record.weighed) {
     const water = drying.water(w.at), expected = drying.body.dryMass + water
     r.push((w.mass - expected) / Math.hypot(SCALE, SCALE_SHARE * w.mass, MODEL_SHARE * (drying.body.freeWater - water)))
@@ -65,17 +65,17 @@ function cholesky(a: readonly (readonly number[])[]): number[][] {
 }
 
 /** The likeliest cast and how sure that is: Gauss and Newton with damping (Levenberg 1944, Marquardt 1963) from the prior. */
-function fit(record: DryingRecord): { readonly guess: Guess, readonly spread: number[][] } {
-  let guess: Guess = [0, 0, 0, 0], r = residuals(record, guess), damping = 1e-2
+function fit(record: DryingRecord, wet: readonly WetFace[]): { readonly guess: Guess, readonly spread: number[][] } {
+  let guess: Guess = [0, 0, 0, 0], r = residuals(record, wet, guess), damping = 1e-2
   const cost = (x: readonly number[]) => x.reduce((s, v) => s + v * v, 0)
   const slopes = (at: Guess, r0: readonly number[]) => at.map((_, i) => {
-    const h = 1e-3, moved = residuals(record, at.map((v, j) => j === i ? v + h : v) as unknown as Guess)
+    const h = 1e-3, moved = residuals(record, wet, at.map((v, j) => j === i ? v + h : v) as unknown as Guess)
     return moved.map((v, k) => (v - r0[k]!) / h)
   })
   const normal = (j: readonly number[][], lambda: number) => j.map((a, i) => j.map((b, k) => a.reduce((s, v, n) => s + v * b[n]!, 0) * (i === k ? 1 + lambda : 1)))
   for (let step = 0; step < 40 && record.weighed.length + record.felt.length > 0; step++) {
     const j = slopes(guess, r), { x } = solve(normal(j, damping), j.map(a => -a.reduce((s, v, n) => s + v * r[n]!, 0)))
-    const tried = guess.map((v, i) => Math.max(-4, Math.min(4, v + x[i]!))) as unknown as Guess, rt = residuals(record, tried)
+    const tried = guess.map((v, i) => Math.max(-4, Math.min(4, v + x[i]!))) as unknown as Guess, rt = residuals(record, wet, tried)
     if (cost(rt) < cost(r)) {
       const gained = cost(r) - cost(rt)
       guess = tried
@@ -110,17 +110,17 @@ const FRONT_BELOW = 0.02
 
 /** @returns the course of a cast's drying with its ranges, from everything that was weighed and felt. A few milliseconds. */
 export function forecastDrying(record: DryingRecord): DryingForecast {
-  const { guess, spread } = fit(record), root = cholesky(spread), cube = latinCube(SAMPLES, 4)
+  const wet = wetFaces(record.body, record.stays), { guess, spread } = fit(record, wet), root = cholesky(spread), cube = latinCube(SAMPLES, 4)
   const drawn = Array.from({ length: SAMPLES }, (_, s) => {
     const z = cube.map(c => normalQuantile(c[s]!))
-    return dryingFor(record, guess.map((g, i) => g + root[i]!.reduce((sum, l, k) => sum + l * z[k]!, 0)) as unknown as Guess)
+    return dryingFor(record, wet, guess.map((g, i) => g + root[i]!.reduce((sum, l, k) => sum + l * z[k]!, 0)) as unknown as Guess)
   })
-  const centre = dryingFor(record, guess), now = record.stays.at(-1)!
+  const centre = dryingFor(record, wet, guess), now = record.stays.at(-1)!
   const range = (of: (d: Drying) => number) => {
     const sorted = drawn.map(of).sort((a, b) => a - b), value = of(centre)
     return { value, low: Math.min(value, sortedQuantile(sorted, 0.1)), high: Math.max(value, sortedQuantile(sorted, 0.9)) }
   }
-  const face = wetFace(centre.body.area, now), speed = Math.exp(PRIOR[0] * guess[0])
+  const face = wet.at(-1)!, speed = Math.exp(PRIOR[0] * guess[0])
   return {
     centre, faceWhileWet: face.celsius, flux: speed * face.flux,
     waterRange: at => range(d => d.water(at)),

@@ -1,4 +1,4 @@
-import { DEFECTS } from '../pour/defects'
+import { defectWords } from '../pour/defects'
 import type { CastSummary, PourSummary } from '../pour/summary'
 import { causeWords } from '../pour/why'
 import type { Cell } from './csv'
@@ -14,7 +14,7 @@ const per100 = (ratio: number | undefined): Cell => ratio === undefined ? undefi
 export function logbookRows(pour: PourSummary, casts: readonly CastSummary[]): readonly (readonly Cell[])[] {
   return casts.map(c => [
     pour.name, c.label, c.mould, date(c.filledAt ?? pour.startedAt), c.powder, pour.bag, pour.school, c.endUse, per100(pour.ratio.planned), per100(pour.ratio.actual), pour.status === 'abandoned' ? 'given up' : c.status, c.verdict,
-    c.defects.map(d => DEFECTS.find(x => x.id === d)?.words.toLowerCase() ?? d).join('; '), [...new Set((pour.causes ?? []).filter(x => c.defects.includes(x.defect)).map(x => causeWords(x.cause).toLowerCase()))].join('; '),
+    c.defects.map(d => defectWords(d).toLowerCase()).join('; '), [...new Set((pour.causes ?? []).filter(x => c.defects.includes(x.defect)).map(x => causeWords(x.cause).toLowerCase()))].join('; '),
     date(c.openedAt), date(c.finishedAt), c.drying?.lastMass === undefined ? undefined : Math.round(10_000 * c.drying.lastMass) / 10, c.note,
   ])
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { coatMoment, coatProblems, coatVolumes, coatWay, COAT_WAYS, type Coats } from './coats'
+import { castSection, castVolume, coatMoment, coatProblems, coatVolumes, coatWay, COAT_WAYS, type Coats } from './coats'
+import { dryingRecord } from './drying'
 import type { PourEvent } from './events'
 import { milestonesOf } from './milestones'
 import { overlapOf } from './overlap'
@@ -35,12 +36,13 @@ describe('coats', () => {
 
   it('shares of any size add up to the whole', () => {
     fc.assert(fc.property(fc.array(fc.double({ min: 0.01, max: 50, noNaN: true }), { minLength: 2, maxLength: 8 }), fc.double({ min: 1e-5, max: 0.1, noNaN: true }), (shares, whole) => {
-      expect(coatVolumes({ way: 'swilled', shares }, whole).reduce((a, b) => a + b)).toBeCloseTo(whole, 9)
+      expect(coatVolumes({ way: 'backed', shares }, whole).reduce((a, b) => a + b)).toBeCloseTo(whole, 9)
     }))
   })
 
   it.each([
     [{ way: 'backed', shares: [1] }, 'at least two'],
+    [{ way: 'swilled', shares: [0.6, 0.6] }, 'more than the mould holds'],
     [{ ...shell, areas: [{ ...shell.areas![0]!, thickness: [0, 0, 0] }, shell.areas![1]!] }, 'gets nothing'],
     [{ ...shell, areas: [{ ...shell.areas![0]!, thickness: [0.012, 0.012, 0.012] }, shell.areas![1]!] }, 'Even thickness'],
     [{ ...shell, areas: [{ ...shell.areas![0]!, thickness: [0.001, 0.006, 0.006] }, shell.areas![1]!] }, 'dries before it sets'],
@@ -62,7 +64,8 @@ describe('coats', () => {
   it.each(COAT_WAYS.map(w => w.id))('%s can be poured as it is proposed', (way) => {
     const run = frozen({ way, shares: coatWay(way).shares })
     expect(run.batches).toHaveLength(coatWay(way).shares.length)
-    expect(run.batches.reduce((v, b) => v + b.castVolume, 0)).toBeCloseTo(2 * mask.volume.value, 9)
+    // A hollow cast takes a part of what the mould holds, the others all of it.
+    expect(run.batches.reduce((v, b) => v + b.castVolume, 0) / (2 * mask.volume.value)).toBeCloseTo(way === 'swilled' ? 0.38 : 1, 9)
   })
 
   it('a coat that does not fit the bucket is refused with what to do', () => {
@@ -87,6 +90,23 @@ describe('coats', () => {
     expect(coatMoment(run, foldPour(run, [...laid, stiff, ...begun]), 1, T0 + 9e6)!.state).toBe('now')
     expect(coatMoment(run, foldPour(run, [...laid, ...begun, stage(900, 'clean-up', 1)]), 1, T0 + 9e6)).toBeUndefined()
     expect(coatMoment(run, foldPour(run, laid), 0, T0)).toBeUndefined()
+  })
+})
+
+describe('what a cast in coats comes to', () => {
+  it('a shell is as large and as thick as its map says, a hollow one its share of the solid, one that is backed all of it', () => {
+    expect(castVolume({ coats: shell }, mask)).toBeCloseTo(0.06 * 0.014 + 0.02 * 0.013, 12)
+    expect(castSection({ coats: shell }, mask)).toBeCloseTo(0.014, 12)
+    expect([castVolume({ coats: { way: 'swilled', shares: [0.2, 0.1] } }, mask), castSection({ coats: { way: 'swilled', shares: [0.2, 0.1] } }, mask)].map((x, i) => x / [mask.volume.value, mask.section][i]!)).toEqual([expect.closeTo(0.3, 9), expect.closeTo(0.3, 9)])
+    expect([castVolume({ coats: { way: 'backed', shares: [1, 3] } }, mask), castVolume({}, mask), castSection({}, mask)]).toEqual([expect.closeTo(mask.volume.value, 12), mask.volume.value, mask.section])
+  })
+
+  it('dries and weighs as what was laid, not as the mould poured solid', () => {
+    const run = frozen(shell), opened = [stage(0, 'sift', 2), event(8000, { kind: 'opened', data: { cast: '3.1' } })]
+    const state = foldPour(run, opened), { body } = dryingRecord(run, state, state.casts[0]!)!
+    const mix = run.batches[0]!.mix
+    expect((body.dryMass + body.freeWater) / ((mix.dryMass + mix.freeWater) / mix.slurry * castVolume({ coats: shell }, mask))).toBeCloseTo(1, 2)
+    expect(body.half).toBeCloseTo(0.007, 12)
   })
 })
 

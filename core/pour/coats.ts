@@ -13,17 +13,17 @@ export interface Area { readonly name: string, /** Measured over its surface. */
 
 export interface Coats {
   readonly way: CoatWay
-  /** Share of the volume that each coat takes, the face first; they add up to one. Not used where areas say it. */
+  /** Share of the solid volume that each coat takes, the face first. They add up to one, but in a hollow cast, where they are what stays. Not used where areas say it. */
   readonly shares: readonly number[]
   /** Thickness map of a shell: areas by coats. It then says how much each coat takes. */
   readonly areas?: readonly Area[]
 }
 
 export const COAT_WAYS = [
-  { id: 'backed', name: 'Face coat, then the rest', how: 'A thin coat brushed into all detail; the rest behind it while the face still has its gloss.', shares: [0.25, 0.75] },
-  { id: 'shell', name: 'Shell built up by hand', how: 'Coat on coat to an even thickness; each waits until a drawn finger leaves a standing peak, and is left rough for the next.', shares: [0.3, 0.35, 0.35] },
-  { id: 'swilled', name: 'Hollow, swilled', how: 'Pour in, roll it over every face until it stays, pour out; again for each coat.', shares: [0.34, 0.33, 0.33] },
-  { id: 'base', name: 'Cast, then a base on it', how: 'Two mixes: the cast first, its back left rough and keyed, then the base.', shares: [0.6, 0.4] },
+  { id: 'backed', hollow: false, name: 'Face coat, then the rest', how: 'A thin coat brushed into all detail; the rest behind it while the face still has its gloss.', shares: [0.25, 0.75] },
+  { id: 'shell', hollow: false, name: 'Shell built up by hand', how: 'Coat on coat to an even thickness; each waits until a drawn finger leaves a standing peak, and is left rough for the next.', shares: [0.3, 0.35, 0.35] },
+  { id: 'swilled', hollow: true, name: 'Hollow, swilled', how: 'Pour in, roll it over every face until it stays, pour out; again for each coat.', shares: [0.14, 0.12, 0.12] },
+  { id: 'base', hollow: false, name: 'Cast, then a base on it', how: 'Two mixes: the cast first, its back left rough and keyed, then the base.', shares: [0.6, 0.4] },
 ] as const
 export type CoatWay = typeof COAT_WAYS[number]['id']
 export const coatWay = (id: CoatWay) => COAT_WAYS.find(w => w.id === id)!
@@ -33,8 +33,18 @@ export const MOST_COATS = 8
 /** Volume of each coat for one cast that would take `whole` when poured solid. */
 export function coatVolumes(coats: Coats, whole: CubicMetres): readonly CubicMetres[] {
   if (coats.areas?.length) return coats.areas[0]!.thickness.map((_, k) => coats.areas!.reduce((v, a) => v + a.width * a.length * (a.thickness[k] ?? 0), 0))
-  const sum = coats.shares.reduce((a, b) => a + b, 0)
+  const sum = coatWay(coats.way).hollow ? 1 : coats.shares.reduce((a, b) => a + b, 0)
   return coats.shares.map(s => whole * s / sum)
+}
+
+/** What a cast of this mould takes: all of it poured solid, or what its coats come to. */
+export function castVolume({ coats }: { readonly coats?: Coats }, mould: { readonly volume: { readonly value: CubicMetres } }): CubicMetres {
+  return coats ? coatVolumes(coats, mould.volume.value).reduce((a, b) => a + b, 0) : mould.volume.value
+}
+/** Its thickest part: of a shell the thickest area, of a hollow cast the share of the solid section that its volume is. */
+export function castSection({ coats }: { readonly coats?: Coats }, mould: { readonly volume: { readonly value: CubicMetres }, readonly section: Metres }): Metres {
+  if (coats?.areas?.length) return Math.max(...coats.areas.map(a => a.thickness.reduce((t, x) => t + x, 0)))
+  return coats && coatWay(coats.way).hollow ? mould.section * castVolume({ coats }, mould) / mould.volume.value : mould.section
 }
 
 /** Thinnest coat that can be laid and thickest that stays where it is put, and how uneven a shell may be before it dries unevenly and cracks (engineering guesses). */
@@ -57,6 +67,7 @@ export function coatProblems(coats: Coats, prefs: UnitPreferences = METRIC): rea
     if (thin >= 0) found.push({ severity: 'warn', sentence: `A coat under ${formatFine(THINNEST, prefs)} on “${coats.areas[thin]!.name}” dries before it sets. Lay it thicker, or all in one.` })
     if (coats.areas.some(a => a.thickness.some(t => t > THICKEST))) found.push({ severity: 'warn', sentence: `A coat over ${formatFine(THICKEST, prefs)} sags on a slope. Split it in two.` })
   }
+  else if (coatWay(coats.way).hollow && coats.shares.reduce((a, b) => a + b, 0) > 1) found.push({ severity: 'refuse', sentence: 'That is more than the mould holds: a hollow cast takes a part of it.' })
   else if (coats.shares.some(s => !(s > 0))) found.push({ severity: 'refuse', sentence: 'Every coat takes something: give each a share.' })
   return found
 }

@@ -22,3 +22,9 @@ export const DEFECTS: readonly Defect[] = [
   { id: 'efflorescence', words: 'White bloom', looks: 'Salts as a powdery bloom after drying.' },
   { id: 'stain', words: 'Stain', looks: 'Colour from mould, release, rust or mildew.' },
 ]
+
+const WORDS = new Map<string, string>(DEFECTS.map(d => [d.id, d.words]))
+/** A defect in the trade's words; an id that is not known stands for itself. */
+export function defectWords(id: string): string {
+  return WORDS.get(id) ?? id
+}

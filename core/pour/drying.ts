@@ -2,6 +2,7 @@ import type { Kilograms, Seconds } from '../units/quantity'
 import { castBody, LONGEST_DRYING, usualStay } from '../air/cast-drying'
 import { place, WARM_ENOUGH, type Standing, type Stay } from '../air/drying'
 import { constantWeight, forecastDrying, type DryingForecast, type DryingRecord, type Steady } from '../air/weighings'
+import { castSection, castVolume } from './coats'
 import { endUse } from '../gypsum/end-use'
 import { solveMix } from '../gypsum/mix'
 import { powderClass } from '../gypsum/powders'
@@ -23,11 +24,11 @@ export function dryingRecord(run: FrozenRun, state: PourState, cast: CastState):
   const batch = state.batches[cast.cast.batch]!, { plan } = run
   const mix = solveMix({ powder: powderClass(plan.classId), ratio: batch.ratio ?? run.ratio.value, waterTemperature: plan.waterTemperature, additions: plan.additions }, { what: 'slurry', amount: 1e-3 })
   const after = (at: Instant): Seconds => Math.max(0, (at - cast.openedAt!) / 1000)
-  const first = usualStay(batch.room ?? plan.roomTemperature)
+  const usual = usualStay(batch.room ?? plan.roomTemperature)
   const told = cast.stays.map((s): Stay => ({ place: s.place, air: s.air, from: after(s.at) }))
   return {
-    body: castBody(mix, cast.cast.mould.volume.value, cast.cast.mould.section),
-    stays: told[0]?.from === 0 ? told : [{ ...first }, ...told],
+    body: castBody(mix, castVolume(plan, cast.cast.mould), castSection(plan, cast.cast.mould)),
+    stays: told[0]?.from === 0 ? told : [usual, ...told],
     weighed: cast.weighed.map(w => ({ at: after(w.at), mass: w.mass })), felt: cast.felt.map(f => ({ at: after(f.at), how: f.how })),
   }
 }

@@ -1,6 +1,6 @@
 import type { PlaceId } from '../air/drying'
 import type { Air } from '../air/humid-air'
-import type { Celsius, Kilograms, Seconds } from '../units/quantity'
+import type { Celsius, Kilograms, Metres, Seconds } from '../units/quantity'
 import type { DefectId } from './defects'
 import type { TroubleId } from './rescue'
 import type { Sign, Stage } from './stages'
@@ -12,6 +12,14 @@ export type Instant = number
 /** Where the rest of a mix went. */
 export type LeftoverPlace = 'overflow' | 'bin' | 'none'
 export type Verdict = 'good' | 'second' | 'waste'
+
+/** A fault and where it is, in shares of the width and height of the drawing from its upper left: of the face, or of one photo. */
+export interface FaultMark { readonly defect: DefectId, readonly severity: Severity, readonly x: number, readonly y: number, readonly photo?: string }
+/** 1 hardly seen, 2 plain, 3 spoils the piece. */
+export type Severity = 1 | 2 | 3
+
+/** What was measured, what it should be (of the model, before the plaster expands), and between what it has to be. */
+export interface Measured { readonly what: string, readonly value: Metres, readonly nominal?: Metres, readonly least?: Metres, readonly most?: Metres }
 
 /** What can happen to a pour. A correction is a further event; nothing is ever edited. */
 export type Happening
@@ -30,6 +38,10 @@ export type Happening
     | { readonly kind: 'note', readonly data: { readonly text: string } }
     | { readonly kind: 'opened', readonly data: { readonly cast: string } }
     | { readonly kind: 'judged', readonly data: { readonly cast: string, readonly verdict: Verdict, readonly defects: readonly DefectId[], readonly note: string } }
+    /** Faults of a cast, each at its place on the sketch of its face or on a photo; what was drawn before is drawn anew. */
+    | { readonly kind: 'faults', readonly data: { readonly cast: string, readonly marks: readonly FaultMark[] } }
+    /** One measure of a cast, m; the same measure again takes the place of the last. */
+    | { readonly kind: 'measured', readonly data: Measured & { readonly cast: string } }
     /** On the shelf: where a cast stands and in what air, what it weighs, how it feels, and that it was wetted again. */
     | { readonly kind: 'placed', readonly data: { readonly cast: string, readonly place: PlaceId, readonly air: Air } }
     | { readonly kind: 'cast-weighed', readonly data: { readonly cast: string, readonly mass: Kilograms } }

@@ -234,7 +234,7 @@ function drawnAround(prior: Prior, seen: readonly Observation[], from: Candidate
 }
 
 /** What was learnt of the bag's speed by this pour alone: mean and standard deviation of the logarithm of its rate against its class. */
-export interface Taught { readonly mean: number, readonly sd: number }
+export interface Taught { readonly mean: number, readonly sd: number, /** When, where that is known: what came later counts more. */ readonly at?: number }
 
 export interface Learnt {
   /** By kind of mould, in the order of the priors given. */

@@ -1,6 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { comingMoments } from './coming'
-import { bagCode, castCode, castLabels, readCode } from './labels'
+import { bagCode, castCode, castLabels, fieldBagLabels, planCode, readCode } from './labels'
+import { chance } from '~demo/random'
+import { BAGS, makeIds, MOULDS, planOf, WISHES } from '~demo/saltmarsh'
+import { METRIC } from '../units/units'
+import { freezeRun } from './run'
 import type { CastSummary, PourSummary } from './summary'
 
 const HOUR = 3_600_000, NOW = 1_800_000_000_000, POUR = '7f3c9a21-0000-4000-8000-000000000000'
@@ -15,7 +19,8 @@ describe('codes of labels', () => {
   it('are short, and read back as typed or scanned', () => {
     expect(castCode(POUR, '1.12')).toBe('7F3C9A21-1.12')
     expect(readCode(' 7f3c9a21-1.12 ')).toEqual({ what: 'cast', pour: '7f3c9a21', cast: '1.12' })
-    expect(readCode(bagCode(POUR))).toEqual({ what: 'bag', bag: '7f3c9a21' })
+    expect(readCode(bagCode(POUR))).toEqual({ what: 'bag', id: '7f3c9a21' })
+    expect(readCode(planCode(POUR))).toEqual({ what: 'plan', id: '7f3c9a21' })
     for (const none of ['', '7f3c9a2-1.1', '7f3c9a21', 'b-7f3c', '7f3c9a21-1.1\' or 1=1']) expect(readCode(none)).toBeUndefined()
   })
 
@@ -23,6 +28,18 @@ describe('codes of labels', () => {
     const labels = castLabels(POUR, { name: 'Tiles', glyph: [] } as unknown as PourSummary, [cast('1.1'), drying('1.2', 3), cast('1.3', { status: 'finished', verdict: 'good', openedAt: NOW, finishedAt: NOW }), cast('1.4', { status: 'waiting', filledAt: undefined })], () => 'a day')
     expect(labels.map(l => l.lines.at(-1))).toEqual(['Open by a day', 'By a day dry enough to paint', 'Good'])
     expect(labels[0]!.lines).toContain('Casting plaster at 67')
+  })
+})
+
+describe('labels of field bags', () => {
+  it('say what is in the bag, how much water it wants and what to do, without a screen', () => {
+    const ids = makeIds(chance(1)), plan = planOf(ids, WISHES.towpath), frozen = freezeRun(plan, { moulds: [{ id: ids.moulds.heel, ...MOULDS.heel }], bag: { id: ids.bags.field, ...BAGS.field } })
+    if (!frozen.ok) throw new Error('refused')
+    const labels = fieldBagLabels(POUR, frozen.run, METRIC), { mix } = frozen.run.batches[0]!
+    expect(labels).toHaveLength(frozen.run.batches.length)
+    expect(labels[0]!.title.replace(/[^\d·]/g, '')).toBe(`${Math.round(mix.powder * 1000)}·${Math.round(mix.waterVolume * 1e6 / 5) * 5}`)
+    expect(labels[0]!.lines[2]).toMatch(/^Knead \d+ min.*, pour by \d+ min/)
+    expect(labels[0]!.code).toBe('P-7F3C9A21')
   })
 })
 

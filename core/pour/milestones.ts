@@ -75,7 +75,7 @@ export function milestonesOf(run: FrozenRun, state: PourState, b: number): reado
   const all = expectedMilestones(run.plan.school, batch, moments, run.drying[slowest], endUse(run.plan.endUse).dryWord)
   // A coat under another one is not opened.
   const expected = finishesCasts(batch) ? all : all.filter(m => m.id !== 'warm' && m.id !== 'open' && m.id !== 'dry')
-  if (happened.wetAt === undefined) return expected
+  if (happened.wetAt === undefined || run.daysOnly) return expected
   let shift = 0
   return expected.map((m): Milestone => {
     const at = actualOf(m.id, happened, casts)

@@ -58,15 +58,17 @@ export function withMoments(run: FrozenRun, moments: Readonly<Record<string, Mom
   return { ...run, moments: { ...run.moments, ...moments } }
 }
 
-/** A bag with what its pours taught, the newest first. */
-export function taughtBag<T extends BagFacts>(bag: T, taught: readonly Taught[]): T & Pick<BagFacts, 'rate'> {
+/** A bag with what its pours and its cups taught. @param pours of its pours, the newest first */
+export function taughtBag<T extends BagFacts>(bag: T, pours: readonly Taught[]): T & Pick<BagFacts, 'rate'> {
+  const taught = bag.cups?.length ? [...pours, ...bag.cups].sort((a, b) => (b.at ?? 0) - (a.at ?? 0)) : pours
   return taught.length === 0 ? bag : { ...bag, rate: { ...bagRate(classRateSd(bag.uncertain), taught), batches: taught.length } }
 }
 
 /** What a bag's pours taught, in words: “sets 18 % sooner than its class”. */
-export function bagWords({ rate }: Pick<BagFacts, 'rate'>): string | undefined {
+export function bagWords({ rate, cups = [] }: Pick<BagFacts, 'rate' | 'cups'>): string | undefined {
   if (!rate) return undefined
   // Set times go with one over the rate.
-  const percent = Math.round(100 * (Math.exp(-rate.mean) - 1)), batches = `${rate.batches} ${rate.batches === 1 ? 'batch' : 'batches'}`
+  const percent = Math.round(100 * (Math.exp(-rate.mean) - 1)), pours = rate.batches - cups.length, count = (n: number, one: string, many: string) => n === 0 ? [] : [`${n} ${n === 1 ? one : many}`]
+  const batches = [...count(pours, 'batch', 'batches'), ...count(cups.length, 'cup', 'cups')].join(' and ')
   return Math.abs(percent) < 3 ? `In ${batches} it set as its class does.` : `In ${batches} it set about ${Math.abs(percent)} % ${percent < 0 ? 'sooner' : 'later'} than its class.`
 }

@@ -15,6 +15,7 @@ export interface NoOverlap { readonly hands: 1 | 2, readonly why: string }
 
 /** To turn round to the other bucket and back (engineering guess). */
 const TURN_ROUND: Seconds = 15
+/** To clean one bucket before the next batch goes into it (engineering guess). */
 const CLEAN: Seconds = 120
 
 /**

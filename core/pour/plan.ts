@@ -13,7 +13,8 @@ import { ratioOf, schoolAdvice, type SchoolId, type Scoop } from '../gypsum/scho
 import type { ReadyFacts } from '../mould/readiness'
 import { safeHeight, vesselHeight, vesselVolume, type Mouth, type Vessel } from '../mould/vessel'
 import { splitIntoBatches } from './batches'
-import { coatProblems, coatVolumes, MOST_COATS, type CoatOf, type Coats } from './coats'
+import type { BagStorage } from '../gypsum/bag-age'
+import { castVolume, coatProblems, coatVolumes, MOST_COATS, type CoatOf, type Coats } from './coats'
 import { centreMoments, type MomentsInput } from './moments'
 
 export interface MouldFacts extends Partial<Pick<ReadyFacts, 'halves' | 'cradle' | 'pourHole' | 'wear' | 'life'>> {
@@ -46,6 +47,11 @@ export interface BagFacts {
   readonly price?: number
   /** What its own pours taught of its speed: mean and standard deviation of the logarithm of its rate against its class, over so many batches. */
   readonly rate?: { readonly mean: number, readonly sd: number, readonly batches: number }
+  /** Its cup tests: what each taught of its speed, and when. */
+  readonly cups?: readonly { readonly at: number, readonly mean: number, readonly sd: number }[]
+  /** The day it was opened. */
+  readonly opened?: string
+  readonly storage?: BagStorage
 }
 
 /** What a person decides before a pour: a plain value, saved with its schema version. */
@@ -102,6 +108,17 @@ export interface Batch {
   readonly steps: StepTimes
   /** Which coat of its casts this is, when they are made in coats. */
   readonly coat?: CoatOf
+}
+
+/** Batches that are alike, as one with their numbers from 1; coats stand each for itself. */
+export function alikeBatches(batches: readonly Batch[]): readonly { readonly batch: Batch, readonly numbers: readonly number[] }[] {
+  const groups: { batch: Batch, numbers: number[] }[] = [], fills = (b: Batch) => b.fills.map(f => `${f.copies} ${f.mould.id}`).join()
+  batches.forEach((batch, i) => {
+    const same = batch.coat ? undefined : groups.find(g => Math.abs(g.batch.mix.powder / batch.mix.powder - 1) < 1e-6 && fills(g.batch) === fills(batch))
+    if (same) same.numbers.push(i + 1)
+    else groups.push({ batch, numbers: [i + 1] })
+  })
+  return groups
 }
 
 /** When each step ends, seconds after wetting, and how long the pouring itself takes. */
@@ -274,7 +291,7 @@ export function workOutPlan(plan: Plan, world: PlanWorld, prefs: UnitPreferences
   const recipe = { powder, ratio: ratio.value, waterTemperature: plan.waterTemperature, additions: plan.additions, air: stirredAir(plan.stir.tool, powder.handAir) }
   const withLosses = 1 + plan.losses
   const sumOf = (numbers: readonly number[]) => numbers.reduce((a, b) => a + b, 0)
-  const volumeOf = (m: MouldFacts): CubicMetres => plan.coats ? sumOf(coatVolumes(plan.coats, m.volume.value)) : m.volume.value
+  const volumeOf = (m: MouldFacts): CubicMetres => castVolume(plan, m)
   const coatsOf = (all: readonly MouldFacts[]) => plan.coats ? coatVolumes(plan.coats, 0).map((_, k) => all.reduce((v, m) => v + coatVolumes(plan.coats!, m.volume.value)[k]!, 0)) : []
   let spare = 0
   if (plan.known.what !== 'moulds') {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { powderClass } from '../gypsum/powders'
 import { settingCurve, settingMoments, type SettingInput } from '../gypsum/hydration'
-import { NO_PROBE, probed, type Probe } from './probe'
+import { NO_PROBE, probed, probeFrom, type Probe } from './probe'
 
 const input: SettingInput = { powder: powderClass('gypsum-cement'), ratio: 0.45, waterTemperature: 18, roomTemperature: 20, stir: { tool: 'hand', minutes: 2 }, stirFrom: 240, section: 0.03, mould: 'silicone', wall: 0.008 }
 /** A cast that is worked out, read once a second with a tenth of a kelvin of noise. */
@@ -32,6 +32,24 @@ describe('a thermometer in the cast', () => {
     const { warmest } = follow(flicker)
     expect(warmest).toHaveLength(1)
     expect(Math.abs(warmest[0]! - settingMoments(input).warmest)).toBeLessThan(60)
+  })
+
+  it('takes up where it was left, on this device or another: nothing is told twice, and the warmest is still found', () => {
+    const { records, warmest } = follow(flicker), until = records.filter(r => r.at < warmest[0]!)
+    let probe = probeFrom(until, false)
+    expect(probed(probe, until.at(-1)!.at + 5, until.at(-1)!.celsius).record).toBeUndefined()
+    let found: number | undefined
+    const { time, temperature } = settingCurve(input, 7200, 720)
+    for (const [i, t] of time.entries()) {
+      if (t <= until.at(-1)!.at) continue
+      const said = probed(probe, t, temperature[i]!)
+      probe = said.probe
+      found ??= said.warmestAt
+    }
+    expect(Math.abs(found! - warmest[0]!)).toBeLessThan(150)
+    // One that is marked already is not marked again.
+    expect(probed(probeFrom(records, true), 7200, records[0]!.celsius).warmestAt).toBeUndefined()
+    expect(probeFrom([], false)).toEqual(NO_PROBE)
   })
 
   it('noise without heat has no warmest', () => {

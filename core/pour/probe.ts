@@ -15,6 +15,13 @@ export interface Probe {
 }
 export const NO_PROBE: Probe = { peaked: false }
 
+/** Takes up where others left off: what this batch's readings that were recorded, here or elsewhere, already say. */
+export function probeFrom(read: readonly { readonly at: Seconds, readonly celsius: Celsius }[], peaked: boolean): Probe {
+  const last = read.at(-1)
+  if (!last) return { peaked }
+  return { told: last, smooth: last.celsius, start: Math.min(...read.map(r => r.celsius)), peak: read.reduce((a, b) => b.celsius > a.celsius ? b : a), peaked }
+}
+
 export interface ProbeSays { readonly probe: Probe, /** Record this reading. */ readonly record?: Celsius, /** It was warmest then, and has begun to cool. */ readonly warmestAt?: Seconds }
 
 /** A reading is worth a record when it moved by a kelvin, or after five minutes without one; the forecast gains nothing from more. */

@@ -3,7 +3,7 @@ import { endUse } from '../gypsum/end-use'
 import { expectedDrying } from '../air/cast-drying'
 import { forecasting, MODEL_VERSION, type Moments } from './moments'
 import { momentsInput, workOutPlan, type Batch, type MouldFacts, type Plan, type PlanWorld, type Problem } from './plan'
-import { coatStep, finishesCasts } from './coats'
+import { castSection, castVolume, coatStep, finishesCasts } from './coats'
 import { batchSteps, type Step } from './stages'
 
 /** A plan as it was when it was taken to the bench, with everything that was worked out from it; never changed afterwards. */
@@ -18,6 +18,8 @@ export interface FrozenRun {
   readonly moments: Readonly<Record<string, Moments>>
   /** Drying after opening until the piece is ready for its end use, by mould id; absent when it is never dried. */
   readonly drying: Readonly<Record<string, Estimate<Seconds>>>
+  /** It comes from somebody's table, in which only the day is told: no time of day in it is one. */
+  readonly daysOnly?: true
 }
 
 export interface RunCast {
@@ -58,7 +60,7 @@ export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Fr
     const key = [mould.material, mould.wall, mould.section, mould.fragile].join()
     moments[id] = known.get(key) ?? (yield* forecasting(input)).moments
     known.set(key, moments[id])
-    if (dryAt !== undefined) drying[id] = expectedDrying(result.batches[0]!.mix, mould.volume.value, mould.section, dryAt, plan.roomTemperature)
+    if (dryAt !== undefined) drying[id] = expectedDrying(result.batches[0]!.mix, castVolume(plan, mould), castSection(plan, mould), dryAt, plan.roomTemperature)
   }
   return {
     ok: true,

@@ -1,10 +1,10 @@
-import type { Seconds, WaterRatio } from '../units/quantity'
+import type { Celsius, Seconds, WaterRatio } from '../units/quantity'
 import { solveMix } from '../gypsum/mix'
 import { powderClass } from '../gypsum/powders'
 import { endUse } from '../gypsum/end-use'
 import type { Instant, Verdict } from './events'
 import type { DefectId } from './defects'
-import { powderUsed } from './cost'
+import { costOf, powderUsed } from './cost'
 import type { Taught } from './forecast'
 import type { CauseId } from './why'
 import { milestonesOf, type MilestoneId, type Tone } from './milestones'
@@ -43,6 +43,12 @@ export interface PourSummary {
   readonly bagId?: string
   /** Powder that went into its buckets, kg. */
   readonly powderUsed?: number
+  /** It comes from a table that tells only days and results: what was planned, and how it was made, was filled in. */
+  readonly daysOnly?: true
+  /** Water as it was used and air around, °C: as read last, else as planned. */
+  readonly temperatures?: { readonly water: Celsius, readonly room: Celsius }
+  /** What it cost, and the pieces that can be used; absent where a price is missing, so that costs of several pours can be added up. */
+  readonly cost?: { readonly total: number, readonly pieces: number }
 }
 
 export interface CastSummary {
@@ -79,7 +85,7 @@ export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
   const verdicts = { good: 0, second: 0, waste: 0 }
   for (const c of state.casts) if (c.verdict) verdicts[c.verdict]++
   const ratios = state.batches.flatMap(b => b.ratio ?? [])
-  const step = state.steps[state.step]!
+  const step = state.steps[state.step]!, cost = costOf(run, state)
   return {
     name: run.plan.name, status: state.status, powder: powderClass(run.plan.classId).name, school: run.plan.school, bag: run.world.bag?.name, endUse: run.plan.endUse,
     moulds: [...counts].map(([name, count]) => ({ name, count })), batches: run.batches.length,
@@ -87,7 +93,8 @@ export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
     startedAt: state.startedAt, wetAt: state.batches[0]?.wetAt, endedAt: state.endedAt,
     step: { stage: step.stage, instruction: step.instruction, batch: step.batch },
     verdicts, defects: [...new Set(state.casts.flatMap(c => c.defects))],
-    causes: state.casts.flatMap(c => c.causes), powderUsed: powderUsed(run, state), bagId: run.world.bag?.id, taught: state.batches.flatMap(b => b.foreseen?.taught ?? []),
+    causes: state.casts.flatMap(c => c.causes), powderUsed: powderUsed(run, state), daysOnly: run.daysOnly, temperatures: run.daysOnly ? undefined : { water: state.batches[0]?.water ?? run.plan.waterTemperature, room: state.batches[0]?.room ?? run.plan.roomTemperature },
+    cost: cost?.unknown.length === 0 ? { total: cost.total, pieces: cost.pieces } : undefined, bagId: run.world.bag?.id, taught: state.batches.flatMap(b => b.foreseen?.taught ?? []),
     glyph: milestonesOf(run, state, 0).map(({ id, word, tone, low, value, high, actual }) => ({ id, word, tone, low, value, high, actual })),
   }
 }
@@ -107,7 +114,7 @@ export function summariseCasts(run: FrozenRun, state: PourState): readonly CastS
   const use = endUse(run.plan.endUse)
   const fills = run.batches.map((b, i) => fillOf(run, state.batches[i]!, b))
   const took = (batch: number, volume: number, short: boolean) => fills[batch] === undefined || short ? undefined : fills[batch] * volume
-  return state.casts.map(({ cast, fillInferred: _inferred, causes: _causes, stays: _stays, weighed: _weighed, felt: _felt, wettedAt: _wetted, ...c }, i) => ({
+  return state.casts.map(({ cast, fillInferred: _inferred, causes: _causes, stays: _stays, weighed: _weighed, felt: _felt, wettedAt: _wetted, faults: _faults, measured: _measured, ...c }, i) => ({
     ...c, ...(c.finishedAt === undefined && dryingDates(run, state, state.casts[i]!)), id: cast.id, label: cast.label, mould: cast.mould.name, mouldId: cast.mould.id, material: cast.mould.material, took: took(cast.batch, cast.mould.volume.value, c.defects.includes('short')),
     powder: powderClass(run.plan.classId).name, ratio: state.batches[cast.batch]?.ratio ?? run.ratio.value, endUse: run.plan.endUse, readyWord: use.dryWord,
   }))

@@ -1,6 +1,6 @@
 import type { Celsius, Kilograms, Seconds, WaterRatio } from '../units/quantity'
 import type { Standing } from '../air/drying'
-import { standing, type HappeningKind, type Instant, type LeftoverPlace, type PourEvent, type Verdict } from './events'
+import { standing, type FaultMark, type HappeningKind, type Instant, type LeftoverPlace, type Measured, type PourEvent, type Verdict } from './events'
 import type { DefectId } from './defects'
 import type { TroubleId } from './rescue'
 import type { CauseId } from './why'
@@ -59,6 +59,9 @@ export interface CastState {
   readonly weighed: readonly { readonly at: Instant, readonly mass: Kilograms }[]
   readonly felt: readonly { readonly at: Instant, readonly how: 'cold' | 'dry' }[]
   readonly wettedAt?: Instant
+  /** Its faults as they were drawn last, and its measures. */
+  readonly faults: readonly FaultMark[]
+  readonly measured: readonly Measured[]
 }
 
 export type PourStatus = 'readying' | 'pouring' | 'setting' | 'drying' | 'finished' | 'abandoned'
@@ -167,7 +170,7 @@ function batchState(b: number, steps: readonly RunStep[], entered: Readonly<Ente
 }
 
 function castState(run: FrozenRun, cast: RunCast, batch: BatchState, events: readonly PourEvent[]): CastState {
-  const state: Draft<CastState> = { cast, status: 'waiting', fillInferred: false, defects: [], causes: [], note: '', stays: [], weighed: [], felt: [] }
+  const state: Draft<CastState> = { cast, status: 'waiting', fillInferred: false, defects: [], causes: [], note: '', stays: [], weighed: [], felt: [], faults: [], measured: [] }
   for (const e of events) {
     if (!('cast' in e.data) || e.data.cast !== cast.id) continue
     switch (e.kind) {
@@ -181,6 +184,12 @@ function castState(run: FrozenRun, cast: RunCast, batch: BatchState, events: rea
       case 'placed': state.stays.push({ at: e.happenedAt, place: e.data.place, air: e.data.air }); break
       case 'cast-weighed': state.weighed.push({ at: e.happenedAt, mass: e.data.mass }); break
       case 'felt': state.felt.push({ at: e.happenedAt, how: e.data.how }); break
+      case 'faults': state.faults = [...e.data.marks]; break
+      case 'measured': {
+        const { cast: _, ...measure } = e.data
+        state.measured = [...state.measured.filter(m => m.what !== measure.what), measure]
+        break
+      }
       case 'wetted': state.wettedAt = e.happenedAt; break
       case 'judged':
         state.verdict = e.data.verdict

@@ -34,6 +34,16 @@ describe('why, on made-up failed pours', () => {
     expect(why(run, state, '1.1', 'soft', [{ defect: 'soft', cause: 'cold', times: 30 }])[0]!.cause).toBe('too-thin')
   })
 
+  it('of a pour of which only the day is known, no time speaks, and the ratio still does', () => {
+    const timed = failures.filter(f => f.causes[0] !== 'too-thin').slice(0, 20)
+    for (const f of timed) {
+      const words = why({ ...f.run, daysOnly: true }, f.state, '1.1', f.defect).flatMap(x => x.evidence.map(e => e.words)).join(' ')
+      expect(words).not.toMatch(/\b(minutes?|min|hours?|h \d|late|early|after)\b/i)
+    }
+    const thin = failures.find(f => f.causes[0] === 'too-thin' && f.defect === 'soft' && f.state.batches[0]!.ratio !== undefined)!
+    expect(why({ ...thin.run, daysOnly: true }, thin.state, '1.1', 'soft').find(x => x.cause === 'too-thin')!.evidence.length).toBeGreaterThan(0)
+  })
+
   it('every defect has causes, every cause a defect', () => {
     for (const d of DEFECTS) expect(commonest(d.id), d.id).toBeDefined()
     const used = new Set(DEFECTS.flatMap(d => why(failures[0]!.run, failures[0]!.state, '1.1', d.id).map(x => x.cause)))

@@ -96,8 +96,10 @@ const CAUSES = [
       return t === undefined || wanted < 20 ? [] : above(1 - t / wanted, 0.35, 0.6, () => `soaked ${min(t)} of ${min(wanted)}`, 'soaked as long as planned')
     } },
   { id: 'poured-late', words: 'Poured after it had begun to stiffen', nextTime: 'Fewer moulds to a batch, colder water, or two people; thinnest detail first.', brings: { 'layer-line': 2.2, 'void': 1.3, 'short': 1.2, 'surface-bubbles': 1, 'streaks': 0.6 },
+    // Counted from a minute before it was too stiff.
     says: a => above(lateBy(a) === undefined ? undefined : lateBy(a)! + 1, 0.9, 2.5, x => x > 1 ? `filled ${min(60 * (x - 1))} after it was too stiff to pour` : 'filled just as it became too stiff', 'filled while it still flowed').concat(marked(a, 'will-not-pour') && (lateBy(a) ?? 1) > -1 ? [{ weight: SOME, words: 'it was marked as not pouring any more' }] : []) },
   { id: 'opened-early', words: 'Opened too early', nextTime: 'Wait until it is past its warmest; a thin piece until it has cooled.', brings: { 'broken-edge': 2.6, 'torn': 1.8, 'warped': 1.6, 'soft': 1, 'crack': 0.8 },
+    // From a twelfth after its earliest moment it begins to be suspected; a twelfth before it, it is far.
     says: a => above(earlyBy(a) === undefined ? undefined : earlyBy(a)! + 0.3, 0.22, 0.42, () => `opened ${formatDuration((a.cast.openedAt! - a.batch.wetAt!) / 1000, 'minute')} after wetting, where about ${formatDuration(a.run.moments[mould(a).id]!.openEarliest.value, 'minute')} are needed`, 'opened when it was strong enough') },
   { id: 'cold', words: 'Too cold to set in its time', nextTime: 'Bring water, powder and mould to 18 to 22 °C, or wait twice as long.', brings: { 'soft': 0.9, 'broken-edge': 0.7, 'torn': 0.4 },
     says: a => above(15 - Math.min(room(a), water(a)), 3, 7, () => `room ${formatTemperature(room(a), a.prefs)}, water ${formatTemperature(water(a), a.prefs)}`, 'it was warm enough') },
@@ -171,7 +173,9 @@ export function commonest(defect: DefectId, confirmed: Confirmed = []): CauseId 
 export function why(run: FrozenRun, state: PourState, castId: string, defect: DefectId, confirmed: Confirmed = [], prefs: UnitPreferences = METRIC): readonly Likely[] {
   const cast = state.casts.find(c => c.cast.id === castId)
   if (!cast) return []
-  const asked: Asked = { run, state, cast, batch: state.batches[cast.cast.batch]!, prefs }
+  const told = state.batches[cast.cast.batch]!
+  // Of a pour of which only the day is known, no time of day says anything.
+  const asked: Asked = run.daysOnly ? { run, state, cast: { ...cast, filledAt: undefined, openedAt: undefined }, batch: { ...told, stages: [], wetAt: undefined, marks: [] }, prefs } : { run, state, cast, batch: told, prefs }
   const scored = [...priors(defect, confirmed)].map(([id, prior]) => {
     const cause: Cause = CAUSES.find(c => c.id === id)!, evidence = cause.says(asked)
     return { cause: id, words: cause.words, nextTime: cause.nextTime, evidence: evidence.filter(e => e.words !== ''), odds: prior * Math.exp(evidence.reduce((s, e) => s + e.weight, 0)) }
