@@ -1,6 +1,7 @@
 import type pg from 'pg'
 import { useRuntimeConfig } from '#imports'
 import { connect, migrateToLatest, type Db } from './db/open'
+import { bringUpToDate } from './db/recording'
 
 let opened: Promise<{ db: Db, pool: pg.Pool }> | undefined
 
@@ -12,6 +13,7 @@ export function database(): Promise<{ db: Db, pool: pg.Pool }> {
     const connection = connect(databaseUrl)
     try {
       await migrateToLatest(connection.db)
+      await bringUpToDate(connection.db, left => console.info(left > 0 ? `Bringing the logbook up to date: ${left} pours left.` : 'The logbook is up to date.'))
     }
     catch (error) {
       await connection.pool.end()

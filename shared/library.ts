@@ -1,4 +1,5 @@
 import { z } from './zod'
+import { STORAGE, type BagStorage } from '~core/gypsum/bag-age'
 import { MOULD_MATERIALS, type MouldMaterial } from '~core/gypsum/body'
 import type { Gauge } from '~core/mould/gauge'
 import type { PhotoScale } from '~core/mould/photo'
@@ -96,6 +97,10 @@ export const bagSchema = z.object({
   leftAt: z.number().min(0).max(4_102_444_800_000).optional(),
   price: z.number('A price is a number, such as 1.35.').min(0, 'A price is not negative.').max(1e5).optional(),
   opened: z.iso.date().optional(),
+  /** How it is kept. */
+  storage: z.enum(STORAGE.map(s => s.id) as [BagStorage, ...BagStorage[]]).optional(),
+  /** Cup tests, the last fifty: when (ms), the temperature, when the gloss went (s), and what that taught. */
+  cups: z.array(z.object({ at: z.number().min(0).max(4_102_444_800_000), celsius: z.number().min(0).max(45), glossGone: z.number().min(30).max(6 * 3600), mean: z.number().min(-5).max(5), sd: z.number().positive().max(50) })).max(50).optional(),
   bulk: z.object({ low: z.number().min(200, 'Powder is not that light.').max(2500), high: z.number().min(200).max(2500, 'Powder is not that heavy.') }).refine(b => b.low < b.high, 'The range needs a lower and a higher end.').optional(),
   note: z.string().max(2000).default(''),
 })

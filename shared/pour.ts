@@ -4,7 +4,7 @@ import type { PourEvent } from '~core/pour/events'
 import { DEFECTS, type DefectId } from '~core/pour/defects'
 import { TROUBLES, type TroubleId } from '~core/pour/rescue'
 import { SIGNS, type Sign, type Stage } from '~core/pour/stages'
-import { CAUSE_IDS, type Confirmed } from '~core/pour/why'
+import { CAUSE_IDS } from '~core/pour/why'
 import type { FrozenRun } from '~core/pour/run'
 import type { CastSummary, PourSummary } from '~core/pour/summary'
 import { planSchema } from './plan'
@@ -12,6 +12,7 @@ import { planSchema } from './plan'
 const STAGES = ['gauge', 'ready', 'weigh', 'sift', 'soak', 'stir', 'fill', 'clean-up', 'set', 'dry'] as const satisfies readonly Stage[]
 const cast = z.string().regex(/^\d{1,3}\.\d{1,3}$/, 'That is no cast of this pour.')
 // From 2000 to 2100: a broken clock must not make an entry that sorts before everything.
+const size = z.number().positive('It measures more than nothing.').max(20, 'Nothing that is cast here is that large.')
 const instant = z.number().min(946_684_800_000).max(4_102_444_800_000)
 
 const envelope = {
@@ -36,6 +37,8 @@ export const sentEventSchema = z.discriminatedUnion('kind', [
   z.object({ ...envelope, kind: z.literal('note'), data: z.object({ text: z.string().trim().min(1, 'Write something first.').max(2000, 'Keep a note under 2 000 characters.') }) }),
   z.object({ ...envelope, kind: z.literal('opened'), data: z.object({ cast }) }),
   z.object({ ...envelope, kind: z.literal('judged'), data: z.object({ cast, verdict: z.enum(['good', 'second', 'waste']), defects: z.array(z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]])).max(20), note: z.string().max(2000) }) }),
+  z.object({ ...envelope, kind: z.literal('faults'), data: z.object({ cast, marks: z.array(z.object({ defect: z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]]), severity: z.union([z.literal(1), z.literal(2), z.literal(3)]), x: z.number().min(0).max(1), y: z.number().min(0).max(1), photo: z.uuid().optional() })).max(80, 'Eighty marks on one piece are enough.') }) }),
+  z.object({ ...envelope, kind: z.literal('measured'), data: z.object({ cast, what: z.string().trim().min(1, 'Say what was measured.').max(60), value: size, nominal: size.optional(), least: size.optional(), most: size.optional() }) }),
   z.object({ ...envelope, kind: z.literal('cause'), data: z.object({ cast, defect: z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]]), cause: z.enum(CAUSE_IDS) }) }),
   z.object({ ...envelope, kind: z.literal('placed'), data: z.object({
     cast, place: z.enum(PLACES.map(p => p.id) as [PlaceId, ...PlaceId[]]),
@@ -51,12 +54,10 @@ export const sentEventSchema = z.discriminatedUnion('kind', [
 export type SentEvent = z.infer<typeof sentEventSchema>
 
 /** A device's batch of events; `sentAt` on its idea of the workshop's clock, so that skew can be stored. */
-export const sendEventsSchema = z.object({ sentAt: instant, /** Whose entries they are; a browser may have changed hands since. */ person: z.uuid().optional(), events: z.array(sentEventSchema).min(1).max(500) })
+export const sendEventsSchema = z.object({ sentAt: instant, /** Whose entries they are; a browser may have changed hands since. */ person: z.uuid().optional(), /** The device has the pour up to this number: it is told what came later. */ after: z.int().min(0).default(0), events: z.array(sentEventSchema).min(1).max(500) })
 export const startPourSchema = z.object({ id: z.uuid(), planId: z.uuid().optional(), plan: planSchema, startedAt: instant, device: z.string().min(1).max(64), deviceSeq: z.int().min(0), eventId: z.uuid() })
 
 export interface EventsAnswer { readonly events: readonly PourEvent[], readonly seq: number }
-/** Causes that this workshop has confirmed, by defect. */
-export type ConfirmedAnswer = Confirmed
 export interface PourAnswer extends EventsAnswer { readonly id: string, readonly planId?: string, readonly run: FrozenRun, readonly startedBy: string }
 export interface PourRow { readonly id: string, readonly summary: PourSummary }
 export interface CastRow { readonly pour: string, readonly pourName: string, readonly cast: CastSummary }

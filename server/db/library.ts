@@ -3,6 +3,7 @@ import type { LibraryBodies, LibraryItem, LibraryKind } from '~shared/library'
 import { PLAN_SCHEMA_VERSION, type SavedPlan } from '~shared/plan'
 import { powderClass, type PowderClassId } from '~core/gypsum/powders'
 import type { Taught } from '~core/pour/forecast'
+import { agedBag } from '~core/gypsum/bag-age'
 import { taughtBag } from '~core/pour/observations'
 import type { Plan, PlanWorld } from '~core/pour/plan'
 import type { Scope } from './scope'
@@ -12,19 +13,21 @@ export class Stale extends Error {}
 
 export async function libraryItems<K extends LibraryKind>(scope: Scope, kind: K): Promise<LibraryItem<K>[]> {
   const rows = await scope.select('library_item').select(['id', 'body', 'revision']).where('kind', '=', kind).where('archived_at', 'is', null).orderBy(sql`body->>'name'`).execute()
-  const [uses, took] = kind === 'mould' ? await Promise.all([mouldUses(scope), mouldFills(scope)]) : []
+  const uses = kind === 'mould' ? await mouldUses(scope) : undefined
   const taught = kind === 'bag' ? await bagsTaught(scope, rows.map(r => ({ id: r.id, ...r.body as LibraryBodies['bag'] }))) : undefined
   const used = kind === 'bag' ? await bagsUsed(scope, rows.map(r => ({ id: r.id, leftAt: (r.body as LibraryBodies['bag']).leftAt }))) : undefined
-  return rows.map(r => ({ id: r.id, kind, body: r.body as LibraryBodies[K], revision: r.revision, ...(used?.has(r.id) && { used: used.get(r.id) }), ...(uses && { uses: uses.get(r.id) ?? 0, poured: took?.get(r.id) }), ...(taught && { taught: taught.get(r.id) ?? [] }) }))
+  return rows.map(r => ({ id: r.id, kind, body: r.body as LibraryBodies[K], revision: r.revision, ...(used?.has(r.id) && { used: used.get(r.id) }), ...(uses && { uses: uses.get(r.id)?.casts ?? 0, poured: uses.get(r.id)?.poured }), ...(taught && { taught: taught.get(r.id) ?? [] }) }))
 }
 
-/** Casts poured in each mould: counted from what was frozen into the pours that were not abandoned. */
-async function mouldUses(scope: Scope): Promise<Map<string, number>> {
-  const rows = await scope.select('pour').innerJoin('pour_projection as p', 'p.pour_id', 'pour.id').where('p.status', '<>', 'abandoned')
-    .select([sql<string>`jsonb_path_query(run, '$.batches[*] ? (!exists(@.coat) || @.coat.number == @.coat.of).fills[*]')`.as('fill')]).execute() as unknown as { fill: { mould: { id: string }, copies: number } }[]
-  const uses = new Map<string, number>()
-  for (const { fill } of rows) uses.set(fill.mould.id, (uses.get(fill.mould.id) ?? 0) + fill.copies)
-  return uses
+/** Casts filled in each mould of pours that were not given up, and what one took on the mean where its batch was weighed and used up. */
+async function mouldUses(scope: Scope): Promise<Map<string, { readonly casts: number, readonly poured?: { readonly volume: number, readonly casts: number } }>> {
+  const rows = await scope.select('tally').where('series', '=', 'mould').select(['key', sql<number>`sum(casts)::int`.as('casts'), sql<number>`sum(took_casts)::int`.as('taken'), sql<number>`sum(took_mm3)::float8`.as('took')]).groupBy('key').execute()
+  return new Map(rows.map(r => [r.key, { casts: r.casts, poured: r.taken > 0 ? { volume: r.took / r.taken / 1e9, casts: r.taken } : undefined }]))
+}
+
+/** Pours whose powder came from one of these bags. */
+function fromOneOf(bags: Iterable<string>) {
+  return sql<boolean>`facts && ${[...bags].map(b => `bag:${b}`)}::text[]`
 }
 
 /** Powder that pours took out of these bags since it was said what is left in them. */
@@ -32,19 +35,12 @@ async function bagsUsed(scope: Scope, bags: readonly { readonly id: string, read
   const since = new Map(bags.map(b => [b.id, b.leftAt ?? 0])), used = new Map<string, { since: number, last: number }>()
   if (bags.length === 0) return used
   const rows = await scope.select('pour_projection').select(['started_at', sql<string>`body->>'bagId'`.as('bag'), sql<number>`(body->>'powderUsed')::float8`.as('kg')])
-    .where(sql<boolean>`body->>'bagId' = any(${[...since.keys()]})`).where(sql<boolean>`(body->>'powderUsed')::float8 > 0`).orderBy('started_at').execute()
+    .where(fromOneOf(since.keys())).where(sql<boolean>`(body->>'powderUsed')::float8 > 0`).orderBy('started_at').execute()
   for (const { bag, kg, started_at } of rows) {
     const known = used.get(bag) ?? { since: 0, last: 0 }
     used.set(bag, { since: known.since + ((started_at ?? 0) >= since.get(bag)! ? kg : 0), last: kg })
   }
   return used
-}
-
-/** What casts really took, by mould: the mean over those whose batch was weighed and used up. */
-async function mouldFills(scope: Scope): Promise<Map<string, { volume: number, casts: number }>> {
-  const rows = await scope.select('cast_projection').select([sql<string>`body->>'mouldId'`.as('mould'), sql<number>`avg((body->>'took')::float8)`.as('volume'), sql<number>`count(*)::int`.as('casts')])
-    .where(sql<boolean>`body->>'took' is not null`).groupBy(sql`body->>'mouldId'`).execute()
-  return new Map(rows.map(r => [r.mould, { volume: r.volume, casts: r.casts }]))
 }
 
 /** A bag's last pours count; older ones have faded. */
@@ -54,13 +50,13 @@ const POURS_THAT_COUNT = 30
 async function bagsTaught(scope: Scope, bags: readonly { readonly id: string, readonly classId: PowderClassId }[]): Promise<Map<string, Taught[]>> {
   if (bags.length === 0) return new Map()
   const named = new Map(bags.map(b => [b.id, powderClass(b.classId).name]))
-  const rows = await scope.select('pour_projection').select([sql<string>`body->>'bagId'`.as('bag'), sql<string>`body->>'powder'`.as('powder'), sql<Taught[]>`body->'taught'`.as('taught')])
-    .where('status', '<>', 'abandoned').where(sql<boolean>`body->>'bagId' = any(${[...named.keys()]})`).where(sql<boolean>`jsonb_array_length(coalesce(body->'taught', '[]')) > 0`).orderBy('started_at', 'desc').execute()
+  const rows = await scope.select('pour_projection').select(['started_at', sql<string>`body->>'bagId'`.as('bag'), sql<string>`body->>'powder'`.as('powder'), sql<Taught[]>`body->'taught'`.as('taught')])
+    .where('status', '<>', 'abandoned').where(fromOneOf(named.keys())).where(sql<boolean>`jsonb_array_length(coalesce(body->'taught', '[]')) > 0`).orderBy('started_at', 'desc').execute()
   const found = new Map<string, Taught[]>()
-  for (const { bag: id, powder, taught } of rows) {
+  for (const { bag: id, powder, taught, started_at } of rows) {
     if (powder !== named.get(id)) continue
     const list = found.get(id) ?? []
-    if (list.length < POURS_THAT_COUNT) list.push(...taught)
+    if (list.length < POURS_THAT_COUNT) list.push(...taught.map(t => ({ ...t, at: started_at ?? 0 })))
     found.set(id, list)
   }
   return found
@@ -81,7 +77,7 @@ export async function archiveItem(scope: Scope, kind: LibraryKind, id: string): 
 }
 
 /** The moulds, bucket and bag that a plan names, as they are now. Unknown ids are simply not in it; the plan then explains itself. */
-export async function worldOf(scope: Scope, plan: Plan): Promise<PlanWorld> {
+export async function worldOf(scope: Scope, plan: Pick<Plan, 'fills' | 'bucket' | 'bag'>): Promise<PlanWorld> {
   const ids = [...plan.fills.map(f => f.mould), plan.bucket, plan.bag].filter(id => id !== undefined)
   if (ids.length === 0) return { moulds: [] }
   const rows = await scope.select('library_item').select(['id', 'kind', 'body']).where('id', 'in', ids).execute()
@@ -90,12 +86,16 @@ export async function worldOf(scope: Scope, plan: Plan): Promise<PlanWorld> {
     return row && { id: row.id, ...row.body as LibraryBodies[K] }
   }
   const bag = find('bag', plan.bag)
-  return { moulds: plan.fills.flatMap(f => find('mould', f.mould) ?? []), bucket: find('bucket', plan.bucket), bag: bag && taughtBag(bag, (await bagsTaught(scope, [bag])).get(bag.id) ?? []) }
+  return { moulds: plan.fills.flatMap(f => find('mould', f.mould) ?? []), bucket: find('bucket', plan.bucket), bag: bag && taughtBag(agedBag(bag, Date.now()), (await bagsTaught(scope, [bag])).get(bag.id) ?? []) }
 }
 
 export async function savedPlans(scope: Scope): Promise<SavedPlan[]> {
   const rows = await scope.select('plan').select(['id', 'body', 'revision', 'updated_at']).where('archived_at', 'is', null).orderBy('updated_at', 'desc').limit(200).execute()
   return rows.map(r => ({ id: r.id, plan: r.body, revision: r.revision, updatedAt: r.updated_at.getTime() }))
+}
+
+export async function savedPlan(scope: Scope, id: string): Promise<Plan | undefined> {
+  return (await scope.select('plan').select('body').where('id', '=', id).executeTakeFirst())?.body
 }
 
 /** @param revision the one this edit started from; 0 makes a new plan. @throws Stale when another device saved meanwhile. */

@@ -4,9 +4,11 @@ import * as m0001 from './migrations/0001-first-workshop'
 import * as m0002 from './migrations/0002-meshes'
 import * as m0003 from './migrations/0003-photos'
 import * as m0004 from './migrations/0004-links'
+import * as m0005 from './migrations/0005-logbook'
+import * as m0006 from './migrations/0006-cast-photos'
 import type { Database } from './schema'
 
-const MIGRATIONS: Record<string, Migration> = { '0001-first-workshop': m0001, '0002-meshes': m0002, '0003-photos': m0003, '0004-links': m0004 }
+const MIGRATIONS: Record<string, Migration> = { '0001-first-workshop': m0001, '0002-meshes': m0002, '0003-photos': m0003, '0004-links': m0004, '0005-logbook': m0005, '0006-cast-photos': m0006 }
 
 // Every bigint here is a millisecond count, far below 2^53.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number)
@@ -25,7 +27,8 @@ export async function migrateToLatest(db: Db): Promise<void> {
 
 export function connect(url: string): { readonly db: Db, readonly pool: pg.Pool } {
   const pool = new pg.Pool({ connectionString: url, max: 10 })
-  // An idle connection that breaks (server restarted) must not end the process; the next query opens a new one.
+  // A connection that breaks (server restarted), idle or between two questions, must not end the process: the next question says so, or opens a new one.
   pool.on('error', () => {})
+  pool.on('connect', client => client.on('error', () => {}))
   return { db: new Kysely<Database>({ dialect: new PostgresDialect({ pool }) }), pool }
 }

@@ -2,10 +2,12 @@ import type { ColumnType, Generated, JSONColumnType } from 'kysely'
 import type { Plan } from '~core/pour/plan'
 import type { FrozenRun } from '~core/pour/run'
 import type { CastSummary, PourSummary } from '~core/pour/summary'
+import type { Series, Tally } from '~core/pour/tallies'
 import type { Role } from '~shared/account'
 import type { WorkshopClock } from '~shared/clock'
 import type { LibraryBodies, LibraryKind } from '~shared/library'
 import type { LinkKind } from '~shared/link'
+import type { LogbookQuery } from '~shared/logbook'
 import type { UnitPreferences } from '~core/units/units'
 
 type Json<T extends object> = JSONColumnType<T>
@@ -35,15 +37,47 @@ export interface PourEventTable {
   device_seq: number
   actor: string
 }
-export interface PourProjectionTable { pour_id: string, workshop_id: string, status: string, started_at: number | null, body: Json<PourSummary> }
+export interface PourProjectionTable {
+  pour_id: string
+  workshop_id: string
+  status: string
+  started_at: number | null
+  body: Json<PourSummary>
+  words: string[]
+  facts: string[]
+  /** What it adds to the counts. */
+  tallies: ColumnType<readonly Tally[], string, string>
+  rules: number
+}
 export interface CastProjectionTable { pour_id: string, workshop_id: string, cast_id: string, status: string, body: Json<CastSummary> }
+
+export interface TallyTable {
+  workshop_id: string
+  series: Series
+  key: string
+  month: string
+  pours: number
+  casts: number
+  judged: number
+  good: number
+  second: number
+  waste: number
+  powder_grams: BigintAsNumber
+  cost_hundredths: BigintAsNumber
+  pieces: number
+  took_casts: number
+  took_mm3: BigintAsNumber
+}
+/** Every word that some pour of a workshop was found by, once. */
+export interface LogbookWordTable { workshop_id: string, word: string }
+export interface LogbookViewTable { id: string, workshop_id: string, name: string, query: Json<LogbookQuery>, created_at: Generated<Date> }
 
 export interface MeshTable { id: string, workshop_id: string, mould_id: string, name: string, unit: string, triangles: number, parts: number, sha256: string | null, created_at: Generated<Date> }
 export interface MeshPartTable { mesh_id: string, part: number, workshop_id: string, data: Buffer }
 
 export interface LinkTable { id: string, workshop_id: string, kind: LinkKind, name: string, token_sha256: string, created_at: Generated<Date> }
 
-export interface PhotoTable { id: string, workshop_id: string, mould_id: string, caption: string, width: number, height: number, sha256: string, data: Buffer, created_at: Generated<Date> }
+export interface PhotoTable { id: string, workshop_id: string, mould_id: string | null, pour_id: string | null, cast_id: string | null, caption: string, width: number, height: number, sha256: string, data: Buffer, created_at: Generated<Date> }
 
 export interface Database {
   workshop: WorkshopTable
@@ -54,6 +88,9 @@ export interface Database {
   pour_event: PourEventTable
   pour_projection: PourProjectionTable
   cast_projection: CastProjectionTable
+  tally: TallyTable
+  logbook_word: LogbookWordTable
+  logbook_view: LogbookViewTable
   mesh: MeshTable
   mesh_part: MeshPartTable
   photo: PhotoTable

@@ -1,3 +1,4 @@
+import { sql } from 'kysely'
 import type { DeleteQueryBuilder, DeleteResult, Insertable, InsertQueryBuilder, InsertResult, SelectQueryBuilder, Transaction, UpdateQueryBuilder, UpdateResult } from 'kysely'
 import type { Db } from './open'
 import type { Database } from './schema'
@@ -14,6 +15,8 @@ export interface Scope {
   insert<T extends TenantTable>(table: T, rows: readonly Omit<Insertable<Database[T]>, 'workshop_id'>[]): InsertQueryBuilder<Database, T, InsertResult>
   update<T extends TenantTable>(table: T): UpdateQueryBuilder<Database, T, T, UpdateResult>
   remove<T extends TenantTable>(table: T): DeleteQueryBuilder<Database, T, DeleteResult>
+  /** How many rows this query finds, looked at up to `most`. */
+  countUpTo<T extends TenantTable, O>(query: SelectQueryBuilder<Database, T, O>, most: number): Promise<number>
   /**
    * Takes the next `count` numbers of this workshop's event counter and returns the last. The counter row is the cursor of live streams:
    * bumped inside the transaction, it makes numbers become visible in order, which a sequence would not.
@@ -31,6 +34,10 @@ export function within(db: Db, workshopId: string): Scope {
     insert: (table, rows) => db.insertInto(table).values(rows.map(row => ({ ...row, workshop_id: workshopId })) as never),
     update: table => own(table, db.updateTable(table as 'plan')),
     remove: table => own(table, db.deleteFrom(table as 'plan')),
+    countUpTo: async (query, most) => {
+      const { n } = await db.selectFrom(query.limit(most).as('found') as never).select(sql<number>`count(*)::int`.as('n')).executeTakeFirstOrThrow()
+      return n
+    },
     bumpEvents: async (count) => {
       const { event_seq } = await db.updateTable('workshop').set(eb => ({ event_seq: eb('event_seq', '+', count) })).where('id', '=', workshopId).returning('event_seq').executeTakeFirstOrThrow()
       return event_seq

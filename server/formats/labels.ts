@@ -1,15 +1,13 @@
-import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib'
+import { PDFDocument, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib'
 import QR from 'qrcode'
 import type { Label } from '~core/pour/labels'
 import { rippleRadius } from '~core/pour/ripples'
+import { INK, MM, plain, SOFT } from './print'
 
 /** Labels on a sheet of A4: three by eight, 70 by 37 mm, as they are sold everywhere. */
-const MM = 72 / 25.4, SHEET = { width: 210 * MM, height: 297 * MM, across: 3, down: 8 }
+const SHEET = { width: 210 * MM, height: 297 * MM, across: 3, down: 8 }
 const CELL = { width: 70 * MM, height: SHEET.height / 8 }, PAD = 4.5 * MM, CODE = 19 * MM
-const INK = rgb(0.075, 0.125, 0.122), SOFT = rgb(0.34, 0.4, 0.39)
 
-/** The built-in fonts know Western signs; any other becomes a question mark rather than an error. */
-const plain = (text: string) => [...text].map(c => c.codePointAt(0)! < 256 || '–—‘’“”…×'.includes(c) ? c : '?').join('')
 /** Shortened with dots until it fits. */
 function fitted(text: string, font: PDFFont, size: number, width: number): string {
   let words = plain(text)

@@ -1,6 +1,6 @@
-import { z } from '~shared/zod'
-import { photosOfMould } from '../../db/photos'
+import { photoSubjectSchema } from '~shared/photo'
+import { photosOf } from '../../db/photos'
 import { route } from '../../route'
 
-/** The photos of a mould, without their pictures. */
-export default route('viewer', { query: z.object({ mould: z.uuid() }) }, async ({ scope, query }) => photosOfMould(scope, query.mould))
+/** The photos of a mould or a cast, without their pictures. */
+export default route('viewer', { query: photoSubjectSchema }, async ({ scope, query }) => photosOf(scope, query))

@@ -1,22 +1,10 @@
-import { freezing, type Frozen } from '~core/pour/run'
+import { freezing } from '~core/pour/run'
 import { startPourSchema } from '~shared/pour'
 import { worldOf } from '../../db/library'
-import { EventsRefused, pourWithEvents, startPour } from '../../db/pours'
+import { pourWithEvents } from '../../db/pours'
+import { EventsRefused, startPour } from '../../db/recording'
+import { frozenBetweenOthers } from '../../freezing'
 import { found, refuse, route } from '../../route'
-
-/** Longest that freezing a plan keeps everybody else waiting. */
-const TURN_MS = 8
-
-/** Freezes a plan a few milliseconds at a time. */
-async function frozenBetweenOthers(work: Generator<undefined, Frozen>): Promise<Frozen> {
-  for (;;) {
-    for (const until = performance.now() + TURN_MS; performance.now() < until;) {
-      const step = work.next()
-      if (step.done) return step.value
-    }
-    await new Promise<void>(done => setImmediate(done))
-  }
-}
 
 /** Takes a plan to the bench: worked out here, from the workshop's own moulds, bucket and bag, and frozen with the model's version. */
 export default route('member', { body: startPourSchema }, async ({ scope, person, body, now }) => {

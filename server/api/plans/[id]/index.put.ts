@@ -1,8 +1,8 @@
 import { z } from '~shared/zod'
 import { savePlanSchema } from '~shared/plan'
-import { announce } from '../../db/announce'
-import { savePlan, Stale } from '../../db/library'
-import { refuse, route } from '../../route'
+import { announce } from '../../../db/announce'
+import { savePlan, Stale } from '../../../db/library'
+import { refuse, route } from '../../../route'
 
 export default route('member', { params: z.object({ id: z.uuid() }), body: savePlanSchema }, async ({ scope, db, params, body }) => {
   const saved = await savePlan(scope, params.id, body.plan, body.revision).catch((error) => {
