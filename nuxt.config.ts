@@ -37,6 +37,8 @@ export default defineNuxtConfig({
     session: { maxAge: 60 * 60 * 24 * 30, password: '' },
   },
   alias: { '~core': core, '~shared': shared, '~demo': demo },
+  // A whole workshop is larger than any other request, and is counted as it comes.
+  routeRules: { '/api/archive': { security: { requestSizeLimiter: false } } },
   // A screen's code is fetched when it is opened: the landing screen stays light.
   experimental: { defaults: { nuxtLink: { prefetch: false } } },
   compatibilityDate: '2026-11-01',

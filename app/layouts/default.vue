@@ -19,7 +19,7 @@ const places = [
   { to: '/settings', word: 'Workshop', icon: Settings2, phone: false },
 ]
 const route = useRoute()
-const isHere = (to: string) => to === '/' ? route.path === '/' : route.path.startsWith(to) || (to === '/logbook' && route.path.startsWith('/pour/'))
+const isHere = (to: string) => to === '/' ? route.path === '/' : route.path.startsWith(to) || (to === '/logbook' && /^\/(pour|piece)\//.test(route.path))
 const live = useLive(), records = useRecords()
 onMounted(() => useAlarms().start())
 const more = ref(false)

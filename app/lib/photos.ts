@@ -1,4 +1,4 @@
-import { PHOTO_BYTES, PHOTO_SIDE, type KeptPhoto } from '~shared/photo'
+import { PHOTO_BYTES, PHOTO_SIDE, type KeptPhoto, type PhotoSubject } from '~shared/photo'
 import { api, Refused } from './api'
 
 /** Photos on their way to the server: made smaller here, which also leaves out place and time that a camera writes beside the picture. */
@@ -29,8 +29,8 @@ export async function shrunk(file: Blob): Promise<SmallPhoto> {
 }
 
 /** @throws Refused in words. */
-export async function keepPhoto(id: string, mould: string, photo: SmallPhoto, caption = ''): Promise<void> {
-  const response = await fetch(`/api/photos/${id}?${new URLSearchParams({ mould, caption }).toString()}`, { method: 'PUT', headers: { 'content-type': 'image/jpeg' }, body: photo.blob }).catch(() => {
+export async function keepPhoto(id: string, subject: PhotoSubject, photo: SmallPhoto, caption = ''): Promise<void> {
+  const response = await fetch(`/api/photos/${id}?${new URLSearchParams({ ...subject, caption }).toString()}`, { method: 'PUT', headers: { 'content-type': 'image/jpeg' }, body: photo.blob }).catch(() => {
     throw new Refused('The workshop’s server does not answer just now. The photo was not kept; try it again.', 0)
   })
   if (response.ok) return
@@ -38,6 +38,6 @@ export async function keepPhoto(id: string, mould: string, photo: SmallPhoto, ca
   throw new Refused(answer?.data?.sentence ?? 'The server could not take this photo.', response.status)
 }
 
-export const photosOf = (mould: string) => api<KeptPhoto[]>(`photos?mould=${mould}`)
+export const photosOf = (subject: PhotoSubject) => api<KeptPhoto[]>(`photos?${new URLSearchParams({ ...subject }).toString()}`)
 export const dropPhoto = (id: string) => api(`photos/${id}`, { method: 'DELETE' })
 export const photoAddress = (id: string) => `/api/photos/${id}`

@@ -5,9 +5,11 @@ import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { POWDER_CLASSES, powderClass } from '~core/gypsum/powders'
 import { safeHeight, vesselVolume } from '~core/mould/vessel'
+import { agedBag, monthsOpen, pastItsTime, STORAGE } from '~core/gypsum/bag-age'
 import { bagWords, taughtBag } from '~core/pour/observations'
 import { formatConsistency, formatLength, formatMass, formatVolume, roundTo } from '~core/units/format'
 import type { BagBody, BucketBody, LibraryItem } from '~shared/library'
+import BagTests from '~/features/powders/BagTests.vue'
 import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
 import QuantityField from '~/ui/QuantityField.vue'
@@ -18,7 +20,7 @@ import { useSession } from '~/stores/session'
 const library = useLibrary(), session = useSession(), clock = useClock()
 await library.load()
 const units = computed(() => session.units)
-const learntOf = (b: LibraryItem<'bag'>) => bagWords(taughtBag({ ...b.body, id: b.id }, b.taught ?? []))
+const learntOf = (b: LibraryItem<'bag'>) => bagWords(taughtBag(agedBag({ ...b.body, id: b.id }, clock.now), b.taught ?? []))
 const bag = useEditing('bag', (): BagBody => ({ name: '', classId: 'casting-plaster', uncertain: false, note: '' }))
 const bucket = useEditing('bucket', (): BucketBody => ({ name: '', vessel: { bottom: 0.2, top: 0.25, height: 0.24 } }))
 /** Mass of one litre of powder as the person scoops it; kept as a bulk density with a twentieth either way. */
@@ -38,6 +40,7 @@ function sayLeft(kg: number | undefined) {
   bag.item.body.left = kg
   bag.item.body.leftAt = kg === undefined ? undefined : Math.round(clock.read())
 }
+const measuring = ref<LibraryItem<'bag'>>()
 const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothing.'
 </script>
 
@@ -51,13 +54,13 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
       />
     </header>
     <p v-if="library.trouble" class="problem" role="alert">{{ library.trouble }}</p>
-    <p v-if="library.items.bag.length > 0" class="small"><a href="/api/labels/bags" target="_blank">Labels for the bags, to print</a></p>
+    <p class="small ways"><a v-if="library.items.bag.length > 0" href="/api/labels/bags" target="_blank">Labels for the bags, to print</a><NuxtLink v-if="session.mayWrite" to="/logbook/table?of=bags">Bring a table in</NuxtLink></p>
     <ul class="ruled bags">
       <li v-for="b in library.items.bag" :key="b.id">
-        <span><span class="strong">{{ b.body.name }}</span><br><span class="small soft">{{ powderClass(b.body.classId).name }}<template v-if="b.body.opened">, opened {{ b.body.opened }}</template>{{ b.body.uncertain ? ', set time uncertain' : '' }}<template v-if="learntOf(b)">. {{ learntOf(b) }}</template></span></span>
+        <span><span class="strong">{{ b.body.name }}</span><br><span class="small soft">{{ powderClass(b.body.classId).name }}<template v-if="b.body.opened">, opened {{ b.body.opened }}</template>{{ b.body.uncertain ? ', set time uncertain' : pastItsTime(b.body, clock.now) ? `, open for ${monthsOpen(b.body.opened, clock.now)} months: its set is less certain. Try a cup` : '' }}<template v-if="learntOf(b)">. {{ learntOf(b) }}</template></span></span>
         <span class="small">{{ leftOf(b)?.words }}<template v-if="leftOf(b)?.low"><br><span class="low">{{ leftOf(b)!.pours === 0 ? 'not enough for a pour like the last' : 'enough for one more like the last' }}</span></template></span>
         <span class="small soft">{{ b.body.bulk ? `a litre weighs ${roundTo(b.body.bulk.low, 10)} to ${roundTo(b.body.bulk.high, 10)} g as scooped here` : 'bulk density not measured' }}</span>
-        <Button v-if="session.mayWrite" label="Change" severity="secondary" size="small" :aria-label="`Change ${b.body.name}`" @click="bag.edit(b)" />
+        <span v-if="session.mayWrite" class="ways"><Button label="Measure it" severity="secondary" size="small" :aria-label="`Measure ${b.body.name}`" @click="measuring = b" /><Button label="Change" severity="secondary" size="small" :aria-label="`Change ${b.body.name}`" @click="bag.edit(b)" /></span>
       </li>
     </ul>
     <p v-if="library.loaded && library.items.bag.length === 0" class="empty">
@@ -121,6 +124,7 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
         </tbody>
       </table>
     </div>
+    <BagTests :bag="measuring" @closed="measuring = undefined" />
     <EditDialog
       v-model:open="bag.open.value"
       :title="bag.item.revision ? bag.item.body.name || 'Bag' : 'A new bag'"
@@ -161,6 +165,16 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
         binary
       /> Old, damp or from an unknown source: its set time is less certain</label>
       <div class="field">
+        <span id="storage-label" class="strong small">How it is kept</span><Select
+          v-model="bag.item.body.storage"
+          :options="[...STORAGE]"
+          option-label="words"
+          option-value="id"
+          placeholder="Not said"
+          aria-labelledby="storage-label"
+        />
+      </div>
+      <div class="field">
         <label for="bag-opened">Opened on</label><input
           id="bag-opened"
           type="date"
@@ -197,6 +211,7 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
 </template>
 
 <style scoped>
+.ways { display: flex; gap: 18px; }
 header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 10px; }
 .bags li { display: grid; grid-template-columns: minmax(0, 1.3fr) minmax(0, 0.8fr) minmax(0, 1.4fr) auto; gap: 16px; align-items: center; padding: 9px 0; }
 .low { color: var(--warn); font-weight: 620; }

@@ -6,6 +6,7 @@ import SelectButton from 'primevue/selectbutton'
 import type { UnitPreferences } from '~core/units/units'
 import { ROLES, type PersonFacts, type Role } from '~shared/account'
 import { api, Refused } from '~/lib/api'
+import ArchiveSection from '~/features/settings/ArchiveSection.vue'
 import LinksSection from '~/features/settings/LinksSection.vue'
 import { useLive } from '~/stores/live'
 import { useRecords } from '~/stores/records'
@@ -149,6 +150,7 @@ async function signOut() {
     <LinksSection v-if="session.mayWrite" kind="wall" title="Wall displays" explained="What is live, for a whole room, without signing in." path="/wall/" />
     <LinksSection v-if="session.mayWrite" kind="calendar" title="Calendars" explained="When casts want to be opened and will be dry, for a calendar to subscribe to." path="/api/calendar/" ending=".ics" />
     <p v-if="session.mayWrite" class="small once"><a href="/api/calendar" download>Or take the moments to come as a file, once.</a></p>
+    <ArchiveSection v-if="session.isOwner" />
   </div>
 </template>
 

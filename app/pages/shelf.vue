@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { formatConsistency } from '~core/units/format'
+import type { PlaceId } from '~core/air/drying'
+import type { Air } from '~core/air/humid-air'
 import type { Happening, Verdict } from '~core/pour/events'
 import type { DefectId } from '~core/pour/defects'
 import type { CastSummary } from '~core/pour/summary'
 import RippleGlyph from '~/ui/RippleGlyph.vue'
+import AirDialog from '~/features/shelf/AirDialog.vue'
 import CastBar from '~/features/shelf/CastBar.vue'
 import JudgeDialog from '~/features/shelf/JudgeDialog.vue'
 import DryDialog from '~/features/shelf/DryDialog.vue'
@@ -23,6 +26,15 @@ const opened = ref(new Set<string>())
 const said = ref('')
 
 const groups = computed(() => groupCasts(pours.needs.filter(r => r.need !== 'none')).sort(byNeed))
+/** Casts that stand and dry somewhere: one look at the air is about all of them in the same place. */
+const standing = computed(() => groups.value.flatMap(g => g.casts.filter(c => c.drying && c.finishedAt === undefined).map(c => ({ pour: g.pour, cast: c.id, ...c.drying!.standing }))))
+const airing = ref(false)
+async function airAll(place: PlaceId, air: Air) {
+  airing.value = false
+  const here = standing.value.filter(s => s.place === place)
+  for (const pour of new Set(here.map(s => s.pour))) await records.recordAll(pour, here.filter(s => s.pour === pour).map((s): Happening => ({ kind: 'placed', data: { cast: s.cast, place, air } })))
+  said.value = `The air is noted for ${here.length} ${here.length === 1 ? 'cast' : 'casts'}.`
+}
 const halfHour = computed(() => Math.floor(clock.now / 1_800_000) * 1_800_000)
 const wantsHand = (g: CastGroup) => ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need) || adviceFor(g, halfHour.value) !== undefined
 const sections = computed(() => [
@@ -71,6 +83,7 @@ const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c 
     <header>
       <h1>Shelf</h1>
       <p class="soft">{{ count }} {{ count === 1 ? 'cast' : 'casts' }}</p>
+      <Button v-if="session.mayWrite && standing.length > 0" label="The air here" severity="secondary" size="small" class="air" @click="airing = true" />
     </header>
     <p v-if="pours.trouble" class="problem" role="alert">{{ pours.trouble }}</p>
     <p class="sr-only" role="status">{{ said }}</p>
@@ -119,6 +132,7 @@ const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c 
       <p>The shelf is empty. Casts appear here as soon as they are poured, and say when they want to be opened.</p>
       <Button label="Plan a pour" @click="navigateTo('/plan')" />
     </div>
+    <AirDialog :open="airing" :standing="standing" @air="airAll" @closed="airing = false" />
     <DryDialog :group="drying" @closed="drying = undefined" />
     <JudgeDialog :group="judging" @judged="judged" @closed="judging = undefined" />
   </div>
@@ -126,6 +140,7 @@ const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c 
 
 <style scoped>
 header { display: flex; gap: 14px; align-items: baseline; }
+.air { margin-left: auto; }
 .cast { display: grid; grid-template-columns: 40px minmax(0, 1.4fr) minmax(120px, 1.2fr) minmax(170px, 1fr) 84px 126px; gap: 14px; align-items: center; padding: 9px 0; min-height: 62px; }
 .part { padding-left: 22px; min-height: 48px; }
 .late .need .strong { color: var(--warn); }

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~shared/library'
+import { agedBag } from '~core/gypsum/bag-age'
 import { taughtBag } from '~core/pour/observations'
 import type { PlanWorld, Plan } from '~core/pour/plan'
 import { api } from '~/lib/api'
@@ -45,7 +46,7 @@ export const useLibrary = defineStore('library', () => {
     const facts = <T extends { id: string, body: object }>(item: T | undefined) => item && { ...item.body, id: item.id } as T['body'] & { id: string }
     const bagOf = (id: string | undefined) => {
       const item = bag.find(b => b.id === id)
-      return item && taughtBag({ ...item.body, id: item.id }, item.taught ?? [])
+      return item && taughtBag(agedBag({ ...item.body, id: item.id }, Date.now()), item.taught ?? [])
     }
     return {
       moulds: plan.fills.flatMap(f => facts(mould.find(m => m.id === f.mould)) ?? []),

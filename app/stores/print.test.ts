@@ -13,11 +13,11 @@ vi.mock('~/lib/photos', async () => {
       if (file.size === 0) throw new No('This is no picture that the browser can read.', 0)
       return { blob: file, width: 1000, height: 1000 }
     },
-    keepPhoto: async (id: string, mould: string) => {
+    keepPhoto: async (id: string, { mould }: { mould: string }) => {
       if (photos.refuse) throw new No('The server could not take this photo.', 500)
       photos.kept.push({ id, mould })
     },
-    photosOf: async (mould: string) => photos.kept.filter(p => p.mould === mould).map(p => ({ ...p, width: 1000, height: 1000 })),
+    photosOf: async ({ mould }: { mould: string }) => photos.kept.filter(p => p.mould === mould).map(p => ({ ...p, width: 1000, height: 1000 })),
     photoAddress: (id: string) => `/api/photos/${id}`,
   }
 })

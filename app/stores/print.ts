@@ -142,7 +142,7 @@ export const usePrint = defineStore('print', () => {
     }
     if (!impression.photo) return
     try {
-      const photo = (await photosOf(mould)).find(p => p.id === impression.photo!.id)
+      const photo = (await photosOf({ mould })).find(p => p.id === impression.photo!.id)
       if (!photo) {
         trouble.value = 'The photo of this print was taken away; what was measured in it is on its mould.'
         return
@@ -187,7 +187,7 @@ export const usePrint = defineStore('print', () => {
       await library.save('mould', id, checked.data, item?.revision ?? 0)
       item = library.items.mould.find(m => m.id === id)
       if (fresh) {
-        await keepPhoto(photoId, id, fresh, 'The print, with what gives its scale')
+        await keepPhoto(photoId, { mould: id }, fresh, 'The print, with what gives its scale')
         fresh = undefined
       }
       kept.value = id

@@ -21,6 +21,8 @@ export const useRecords = defineStore('records', () => {
   const unsent = computed(() => waiting.value.filter(w => !w.refused).length)
   const refused = computed(() => waiting.value.filter(w => w.refused))
   const listeners = new Set<(pour: string, answer: EventsAnswer) => void>()
+  /** How far this browser has a pour already; set by whoever shows one. */
+  let had: (pour: string) => number = () => 0
   let timer: ReturnType<typeof setTimeout> | undefined
   let delay = RETRY_FIRST_MS
   let sending: Promise<void> | undefined
@@ -81,7 +83,7 @@ export const useRecords = defineStore('records', () => {
     for (const pour of new Set(open.map(w => w.pour))) {
       const mine = open.filter(w => w.pour === pour).slice(0, 500)
       try {
-        const answer = await api<EventsAnswer>(`pours/${pour}/events`, { method: 'POST', body: { sentAt: clock.read(), person: session.person?.id, events: mine.map(w => w.event) } })
+        const answer = await api<EventsAnswer>(`pours/${pour}/events`, { method: 'POST', body: { sentAt: clock.read(), person: session.person?.id, after: had(pour), events: mine.map(w => w.event) } })
         for (const listener of listeners) listener(pour, answer)
         const ids = mine.map(w => w.event.id)
         await taken(ids)
@@ -121,5 +123,8 @@ export const useRecords = defineStore('records', () => {
     listeners.add(listener)
     return () => listeners.delete(listener)
   }
-  return { waiting, unsent, refused, load, record, recordAll, pendingOf, hurry, onAnswer }
+  function knows(howFar: typeof had): void {
+    had = howFar
+  }
+  return { waiting, unsent, refused, knows, load, record, recordAll, pendingOf, hurry, onAnswer }
 })

@@ -26,6 +26,8 @@ export const useRun = defineStore('run', () => {
   const run = shallowRef<FrozenRun>()
   const events = shallowRef<readonly PourEvent[]>([])
   const startedBy = ref('')
+  /** All events up to this number are here. */
+  let seq = 0
   const trouble = ref('')
   const missing = ref(false)
 
@@ -55,8 +57,9 @@ export const useRun = defineStore('run', () => {
     const known = new Map(events.value.map(e => [e.id, e]))
     for (const e of answer.events) known.set(e.id, e)
     events.value = [...known.values()]
+    seq = Math.max(seq, answer.seq)
     // What was taken has left the outbox: without a network it must be here.
-    if (run.value) void keepAnswer(useSession().key ?? '', `pours/${pour}`, { id: pour, run: run.value, startedBy: startedBy.value, events: events.value, seq: answer.seq } satisfies PourAnswer)
+    if (run.value) void keepAnswer(useSession().key ?? '', `pours/${pour}`, { id: pour, run: run.value, startedBy: startedBy.value, events: events.value, seq } satisfies PourAnswer)
   }
 
   /** Told of something new while an answer was on its way, which may be older than that: it is asked again. */
@@ -67,6 +70,7 @@ export const useRun = defineStore('run', () => {
       id.value = pour
       run.value = undefined
       events.value = []
+      seq = 0
       learning.forget(pour)
       owing.clear()
     }
@@ -104,6 +108,7 @@ export const useRun = defineStore('run', () => {
   }
 
   records.onAnswer(merge)
+  records.knows(pour => pour === id.value ? seq : 0)
   live.on((message) => {
     if (!id.value || !((message.what === 'pour' && message.pour === id.value) || message.what === 'caught-up')) return
     if (loading > 0) outrun = true

@@ -3,14 +3,12 @@ import { timeOfDay } from '~/lib/when'
 import { useAlarms } from '~/stores/alarms'
 
 /** What a live pour calls for, on whatever screen one is. The bench tells its own pour itself. */
-const { except = '' } = defineProps<{ except?: string }>()
 const alarms = useAlarms()
-const shown = computed(() => alarms.standing.filter(a => a.pour !== except))
 </script>
 
 <template>
-  <section v-if="shown.length > 0" class="alarms" aria-label="Moments of live pours" aria-live="assertive">
-    <p v-for="(a, i) in shown" :key="a.id">
+  <section v-if="alarms.standing.length > 0" class="alarms" aria-label="Moments of live pours" aria-live="assertive">
+    <p v-for="(a, i) in alarms.standing" :key="a.id">
       <span class="num">{{ timeOfDay(a.at) }}</span>
       <span class="what"><span class="strong">{{ a.name }}.</span> {{ a.words }}</span>
       <NuxtLink :to="`/bench/${a.pour}`">To the bench</NuxtLink>

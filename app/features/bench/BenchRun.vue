@@ -125,8 +125,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
     <header>
       <div class="name">
         <h1>{{ run.plan.name }}</h1>
-        <span v-if="run.batches.length > 1 && batchTabs.length > 6">batch {{ step.batch + 1 }} of {{ run.batches.length }}</span>
-        <span v-else-if="batchTabs.length > 0" class="tabs" role="group" aria-label="Batches of this pour">
+        <span v-if="batchTabs.length > 0" class="tabs" role="group" aria-label="Batches of this pour">
           <button v-for="t in batchTabs" :key="t.b" :aria-pressed="t.here" :disabled="!t.begun && (!t.mayBegin || !session.mayWrite)" @click="take(t.b)">
             {{ t.begun ? t.name : t.mayBegin ? `Begin ${t.name.toLowerCase()}` : t.name }}<span v-if="t.begun" class="small"> {{ t.words }}</span>
           </button>

@@ -10,6 +10,9 @@ import { useRun } from '~/stores/run'
 import { useSession } from '~/stores/session'
 import { cuesOf } from './cues'
 
+/** More than these are not shown side by side, but those that are under way or next. */
+const FEW_BATCHES = 5
+
 /** What the bench shows and does, worked out from the pour in hand and the clock. */
 export function useBench() {
   const store = useRun(), clock = useClock(), session = useSession()
@@ -30,13 +33,13 @@ export function useBench() {
     ? []
     : run.value.batches.map(({ coat }, b) => {
         const at = state.value.batches[b]!, begun = at.step !== undefined
-        return { b, name: coat ? `Coat ${b + 1}` : `Batch ${b + 1}`, begun, here: b === inHand.value, words: begun ? state.value.steps[at.step!]!.stage : 'not begun', mayBegin: !begun && state.value.batches[b - 1]?.step !== undefined }
-      }))
+        return { b, done: at.cleanAt !== undefined, name: coat ? `Coat ${b + 1}` : `Batch ${b + 1}`, begun, here: b === inHand.value, words: begun ? state.value.steps[at.step!]!.stage : 'not begun', mayBegin: !begun && state.value.batches[b - 1]?.step !== undefined }
+      }).filter((t, _, all) => all.length <= FEW_BATCHES || t.here || t.mayBegin || (t.begun && !t.done)))
   const overlaps = computed(() => run.value.batches.map((_, b) => ([1, 2] as const).map(hands => overlapOf(run.value.plan, run.value.world, run.value.ratio, run.value.batches, b, hands))))
   /** What the next batch could gain while this one is in hand. */
   const beside = computed(() => {
     const b = inHand.value, { wetAt } = batch.value
-    if (wetAt === undefined || !batchTabs.value[b + 1]?.mayBegin || !['sift', 'soak', 'stir'].includes(step.value.stage)) return undefined
+    if (wetAt === undefined || !batchTabs.value.find(t => t.b === b + 1)?.mayBegin || !['sift', 'soak', 'stir'].includes(step.value.stage)) return undefined
     const [alone, two] = overlaps.value[b]!
     if (alone && 'siftAt' in alone && step.value.stage === 'soak') return { hands: 1 as const, at: wetAt + alone.siftAt * 1000, saves: alone.saves }
     return two && 'siftAt' in two ? { hands: 2 as const, at: wetAt + two.siftAt * 1000, saves: two.saves } : undefined
@@ -110,7 +113,7 @@ export function useBench() {
   }
   /** Takes a batch in hand; one that was not begun is begun by it. */
   async function take(b: number): Promise<void> {
-    if (session.mayWrite && batchTabs.value[b]?.mayBegin) await store.record({ kind: 'stage', data: { stage: state.value.steps.find(s => s.batch === b)!.stage } }, b, when())
+    if (session.mayWrite && batchTabs.value.find(t => t.b === b)?.mayBegin) await store.record({ kind: 'stage', data: { stage: state.value.steps.find(s => s.batch === b)!.stage } }, b, when())
     mine.value = b
   }
   async function back(): Promise<void> {

@@ -1,5 +1,5 @@
 import { computed, ref, watch } from 'vue'
-import { NO_PROBE, probed, type Probe } from '~core/pour/probe'
+import { NO_PROBE, probed, probeFrom, type Probe } from '~core/pour/probe'
 import { useRoom, useThermometer } from '~/stores/climate'
 import { useClock } from '~/stores/clock'
 import { useRun } from '~/stores/run'
@@ -20,11 +20,14 @@ export function useProbe() {
     if (!state || !session.mayWrite || !thermometer.wanted) return undefined
     const poured = state.batches.map((b, i) => ({ b, i })).filter(({ b }) => b.stages.some(s => s.stage === 'fill'))
     const { b, i } = poured.at(-1) ?? {}
-    return b?.wetAt === undefined || ['finished', 'abandoned', 'drying'].includes(state.status) ? undefined : { batch: i!, wetAt: b.wetAt, warmest: b.marks.some(m => m.sign === 'warmest') }
+    return b?.wetAt === undefined || ['finished', 'abandoned', 'drying'].includes(state.status) ? undefined : { batch: i!, wetAt: b.wetAt, read: b.temperatures.map(t => ({ at: (t.at - b.wetAt!) / 1000, celsius: t.celsius })), warmest: b.marks.some(m => m.sign === 'warmest') }
   })
-  watch(() => `${store.id} ${reads.value?.batch}`, () => {
-    probe.value = NO_PROBE
-  })
+  // After a reload, or with a second device that reads the same thermometer, what is recorded already is not recorded again.
+  watch(() => [store.id, reads.value?.batch, reads.value?.read.length].join(), () => {
+    const to = reads.value, last = to?.read.at(-1)
+    if (!to || !last) probe.value = NO_PROBE
+    else if ((probe.value.told?.at ?? -1) < last.at) probe.value = probeFrom(to.read, to.warmest)
+  }, { immediate: true })
   watch(() => thermometer.heardAt, () => {
     const { celsius } = thermometer, to = reads.value
     if (!to || celsius === undefined) return
@@ -38,5 +41,5 @@ export function useProbe() {
     if (celsius === undefined || !session.mayWrite || !room.here || !['readying', 'pouring', 'setting'].includes(store.state?.status ?? '')) return
     if (lastRoom.value === undefined || Math.abs(lastRoom.value - celsius) >= ROOM_STEP) void store.record({ kind: 'temperature', data: { celsius, where: 'room' } })
   })
-  return { probe, reads }
+  return { probe }
 }

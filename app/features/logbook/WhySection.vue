@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { DEFECTS, type DefectId } from '~core/pour/defects'
+import { defectWords, type DefectId } from '~core/pour/defects'
 import { causeWords, why, type CauseId, type Confirmed } from '~core/pour/why'
 import { remembered } from '~/lib/kept'
 import { useRecords } from '~/stores/records'
@@ -29,7 +29,7 @@ const rows = computed(() => {
       groups.set(key, group)
     }
   }
-  return [...groups.values()].map(g => ({ ...g, key: `${g.defect} ${g.casts.join()}`, words: DEFECTS.find(d => d.id === g.defect)!.words, shown: g.likely.filter((l, i) => i < MOST && (i === 0 || l.share > 0.05)) }))
+  return [...groups.values()].map(g => ({ ...g, key: `${g.defect} ${g.casts.join()}`, words: defectWords(g.defect), shown: g.likely.filter((l, i) => i < MOST && (i === 0 || l.share > 0.05)) }))
 })
 const sure = (share: number) => share > 0.75 ? 'very likely' : share > 0.45 ? 'likely' : share > 0.2 ? 'possible' : 'less likely'
 const confirm = (casts: readonly string[], defect: DefectId, cause: CauseId) => records.recordAll(store.id, casts.map(cast => ({ kind: 'cause', data: { cast, defect, cause } })))

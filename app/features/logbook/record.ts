@@ -1,12 +1,12 @@
 import { place } from '~core/air/drying'
-import { DEFECTS } from '~core/pour/defects'
+import { defectWords } from '~core/pour/defects'
 import type { PourEvent } from '~core/pour/events'
 import { standing } from '~core/pour/events'
 import { TROUBLES } from '~core/pour/rescue'
 import { causeWords } from '~core/pour/why'
 import { SIGNS } from '~core/pour/stages'
 import { castsOf, type FrozenRun } from '~core/pour/run'
-import { formatDuration, formatMass, formatTemperature } from '~core/units/format'
+import { formatDuration, formatFine, formatMass, formatTemperature } from '~core/units/format'
 import type { UnitPreferences } from '~core/units/units'
 
 const STAGE: Record<string, string> = {
@@ -30,8 +30,10 @@ export function entryWords(event: PourEvent, run: FrozenRun, units: UnitPreferen
     case 'cleaned': return `${batch}Bucket clean`
     case 'note': return `“${event.data.text}”`
     case 'opened': return `${cast} opened`
-    case 'judged': return `${cast}: ${event.data.verdict}${event.data.defects.length ? `, ${event.data.defects.map(d => DEFECTS.find(x => x.id === d)?.words.toLowerCase()).join(', ')}` : ''}${event.data.note ? `. “${event.data.note}”` : ''}`
-    case 'cause': return `${cast}: ${DEFECTS.find(d => d.id === event.data.defect)?.words.toLowerCase()} came of: ${causeWords(event.data.cause).toLowerCase()}`
+    case 'judged': return `${cast}: ${event.data.verdict}${event.data.defects.length ? `, ${event.data.defects.map(d => defectWords(d).toLowerCase()).join(', ')}` : ''}${event.data.note ? `. “${event.data.note}”` : ''}`
+    case 'faults': return event.data.marks.length === 0 ? `${cast}: no faults drawn any more` : `${cast}: ${event.data.marks.length} ${event.data.marks.length === 1 ? 'fault' : 'faults'} drawn, ${[...new Set(event.data.marks.map(m => defectWords(m.defect).toLowerCase()))].join(', ')}`
+    case 'measured': return `${cast}: ${event.data.what.toLowerCase()} ${formatFine(event.data.value, units)}${event.data.nominal ? `, model ${formatFine(event.data.nominal, units)}` : ''}`
+    case 'cause': return `${cast}: ${defectWords(event.data.defect).toLowerCase()} came of: ${causeWords(event.data.cause).toLowerCase()}`
     case 'placed': return `${cast}: ${place(event.data.place).name.toLowerCase()}, ${formatTemperature(event.data.air.celsius, units)}, ${Math.round(100 * event.data.air.humidity)} % damp`
     case 'cast-weighed': return `${cast} weighs ${formatMass(event.data.mass, units)}`
     case 'felt': return `${cast} ${event.data.how === 'cold' ? 'is still cold to the cheek' : 'feels dry'}`

@@ -20,7 +20,7 @@ async function attempt(work: () => Promise<unknown>) {
   trouble.value = ''
   try {
     await work()
-    photos.value = await photosOf(mould)
+    photos.value = await photosOf({ mould })
   }
   catch (error) {
     trouble.value = error instanceof Refused ? error.sentence : 'The photos could not be reached.'
@@ -29,7 +29,7 @@ async function attempt(work: () => Promise<unknown>) {
 }
 await attempt(async () => {})
 async function add(file: File) {
-  await attempt(async () => keepPhoto(newId(), mould, await shrunk(file), caption.value))
+  await attempt(async () => keepPhoto(newId(), { mould }, await shrunk(file), caption.value))
   if (!trouble.value) caption.value = ''
 }
 const drop = (photo: KeptPhoto) => {

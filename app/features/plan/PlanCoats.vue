@@ -16,11 +16,14 @@ function choose(id: string) {
 const count = computed(() => coats.value?.areas?.[0]?.thickness.length ?? coats.value?.shares.length ?? 0)
 function setCount(n: number) {
   const c = coats.value!
-  const shares = Array.from({ length: n }, (_, i) => c.shares[i] ?? 1 / n), sum = shares.reduce((a, b) => a + b, 0)
+  const shares = Array.from({ length: n }, (_, i) => c.shares[i] ?? (coatWay(c.way).hollow ? 0.1 : 1 / n)), sum = coatWay(c.way).hollow ? 1 : shares.reduce((a, b) => a + b, 0)
   set({ ...c, shares: shares.map(s => s / sum), areas: c.areas?.map(a => ({ ...a, thickness: Array.from({ length: n }, (_, i) => a.thickness[i] ?? a.thickness.at(-1) ?? 0.005) })) })
 }
 function setShare(k: number, percent: number) {
-  const c = coats.value!, others = c.shares.reduce((s, x, i) => i === k ? s : s + x, 0), left = 1 - percent / 100
+  const c = coats.value!
+  // What stays in a hollow cast is each coat's own; elsewhere the coats share the whole.
+  if (coatWay(c.way).hollow) return set({ ...c, shares: c.shares.map((s, i) => i === k ? percent / 100 : s) })
+  const others = c.shares.reduce((s, x, i) => i === k ? s : s + x, 0), left = 1 - percent / 100
   set({ ...c, shares: c.shares.map((s, i) => i === k ? percent / 100 : others > 0 ? s / others * left : left / (c.shares.length - 1)) })
 }
 function setAreas(areas: readonly Area[]) {
@@ -46,7 +49,7 @@ const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
       <div v-if="coats.way !== 'base'" class="pair"><span class="strong">Coats</span><Stepper label="Coats" :min="2" :max="8" :model-value="count" @update:model-value="setCount($event)" /></div>
       <template v-if="!coats.areas">
         <div v-for="(s, k) in coats.shares" :key="k" class="pair">
-          <span>{{ coats.way === 'base' ? (k === 0 ? 'The cast takes' : 'The base takes') : `Coat ${k + 1} takes` }}</span>
+          <span>{{ coats.way === 'base' ? (k === 0 ? 'The cast takes' : 'The base takes') : coats.way === 'swilled' ? `Of coat ${k + 1} stays, of the mould` : `Coat ${k + 1} takes` }}</span>
           <Stepper :label="`Share of coat ${k + 1}, percent of the whole`" unit=" %" :min="5" :max="95" :step="5" :model-value="Math.round(s * 100)" @update:model-value="setShare(k, $event)" />
         </div>
       </template>
@@ -68,7 +71,7 @@ const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
           @update:model-value="$event !== undefined && setArea(i, { thickness: a.thickness.map((x, j) => j === k ? $event! : x) })"
         />
       </fieldset>
-      <button v-if="coats.way === 'shell'" class="add" @click="addArea">{{ coats.areas ? 'One more area' : 'Say how thick where' }}</button>
+      <button v-if="coats.way === 'shell' || coats.way === 'swilled'" class="add" @click="addArea">{{ coats.areas ? 'One more area' : 'Say how thick where' }}</button>
     </template>
     <p v-for="p in problems" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">{{ p.sentence }}</p>
   </div>

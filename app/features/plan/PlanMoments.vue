@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { castSection, castVolume } from '~core/pour/coats'
 import { endUse } from '~core/gypsum/end-use'
 import { needsScale } from '~core/gypsum/schools'
 import { formatDuration, formatDurationRange, formatFine, formatTemperature } from '~core/units/format'
@@ -34,7 +35,7 @@ const lines = computed<Line[]>(() => {
   list.push({ when: span(m?.warmest, c.warmest), what: `warmest, ${heat} inside`, tone: 'heat', basis: m?.warmest.basis.note })
   list.push({ when: m ? formatDurationRange(m.open.from, m.open.to) : 'a moment', what: 'open the moulds', tone: 'set', strong: true, basis: m?.open.basis.note })
   if (use.value.dryAt !== undefined && planning.governing) {
-    const drying = expectedDrying(b.mix, planning.governing.volume.value, planning.governing.section, use.value.dryAt, planning.plan.roomTemperature)
+    const drying = expectedDrying(b.mix, castVolume(planning.plan, planning.governing), castSection(planning.plan, planning.governing), use.value.dryAt, planning.plan.roomTemperature)
     list.push({ when: formatDurationRange(Math.round(drying.low / 3600) * 3600, Math.round(drying.high / 3600) * 3600), what: `after opening: ${use.value.dryWord}`, tone: 'ink', basis: drying.basis.note })
   }
   return list

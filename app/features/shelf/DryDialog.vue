@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import Select from 'primevue/select'
-import { PLACES, TOO_HOT, WARM_ENOUGH, type PlaceId } from '~core/air/drying'
+import { PLACES, WARM_ENOUGH, type PlaceId } from '~core/air/drying'
 import type { Happening } from '~core/pour/events'
 import { DRY_FOR, missingWeight } from '~core/pour/drying'
 import { endUse } from '~core/gypsum/end-use'
@@ -14,6 +14,7 @@ import { useDrying } from '~/stores/drying'
 import { useRecords } from '~/stores/records'
 import { useScale } from '~/stores/scale'
 import { useSession } from '~/stores/session'
+import { airProblem } from './air'
 import QuantityField from '~/ui/QuantityField.vue'
 import Stepper from '~/ui/Stepper.vue'
 import { CURVE, layoutCurve } from './curve'
@@ -38,7 +39,10 @@ watch(() => group, (g) => {
 watch(chosen, (cast) => {
   if (group && cast) void drying.look(group.pour, cast)
 }, { immediate: true })
-onBeforeUnmount(() => drying.close())
+onBeforeUnmount(() => {
+  drying.close()
+  for (const d of [scale, room]) d.stop()
+})
 
 const opened = computed(() => drying.castState?.openedAt ?? clock.now)
 const now = computed(() => (clock.now - opened.value) / 1000)
@@ -85,7 +89,7 @@ const put = (change: { place?: PlaceId, celsius?: number, humidity?: number }) =
   const air = { celsius: change.celsius ?? s.air.celsius, humidity: change.humidity ?? s.air.humidity }
   return tell(all.value, cast => ({ kind: 'placed', data: { cast, place: change.place ?? s.place, air } }), 'Noted where it stands.')
 }
-const checkAir = (t: number) => t > TOO_HOT ? `Not above ${formatTemperature(TOO_HOT, session.units)}: plaster begins to lose the water it is made of, and turns weak.` : t < -20 ? 'Nothing dries in that cold.' : undefined
+const checkAir = (t: number) => airProblem(t, session.units)
 const tooWarm = computed(() => (standing.value?.air.celsius ?? 0) > WARM_ENOUGH)
 const weighings = computed(() => drying.known?.record.weighed.length ?? 0)
 /** What the scale holds, when it stands still and it could be this cast. */

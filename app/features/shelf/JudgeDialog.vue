@@ -12,7 +12,10 @@ const { group } = defineProps<{ group: CastGroup | undefined }>()
 const emit = defineEmits<{ judged: [verdict: Verdict, defects: DefectId[], note: string], closed: [] }>()
 const defects = ref<DefectId[]>([])
 const note = ref('')
-watch(() => group, () => {
+/** Each opening is a dialog of its own: one that is still closing as the next is asked for would take that with it. */
+const opening = ref(0)
+watch(() => group, (now, before) => {
+  if (now && !before) opening.value++
   defects.value = []
   note.value = ''
 })
@@ -23,6 +26,7 @@ const VERDICTS: readonly { id: Verdict, word: string, meaning: string }[] = [
 
 <template>
   <Dialog
+    :key="opening"
     :visible="group !== undefined"
     modal
     :header="group ? `How did ${group.label} turn out?` : ''"

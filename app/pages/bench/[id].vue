@@ -11,13 +11,18 @@ definePageMeta({ layout: 'bench' })
 const store = useRun(), route = useRoute()
 await Promise.all([store.load(String(route.params.id)), useLibrary().loaded ? undefined : useLibrary().load()])
 // What the other screens ask is fetched now, so that they open as well when the network is gone.
-onMounted(() => void Promise.all([usePours().load(), usePlanning().load()]).then(() => useAlarms().start()))
+const alarms = useAlarms()
+alarms.here = String(route.params.id)
+onBeforeUnmount(() => {
+  alarms.here = ''
+})
+onMounted(() => void Promise.all([usePours().load(), usePlanning().load()]).then(() => alarms.start()))
 useHead({ title: () => `${store.run?.plan.name ?? 'Bench'}, bench` })
 </script>
 
 <template>
   <div v-if="store.run && store.state">
-    <AlarmBar :except="String(route.params.id)" />
+    <AlarmBar />
     <BenchRun />
   </div>
   <main v-else class="bench none">

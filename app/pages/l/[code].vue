@@ -8,7 +8,7 @@ import { api, Refused } from '~/lib/api'
 const route = useRoute()
 const code = String(route.params.code), typed = ref(code)
 const trouble = ref(''), things = ref<CodeAnswer['things']>([])
-const pathOf = (t: CodeAnswer['things'][number]) => t.what === 'pour' ? `/pour/${t.id}` : '/powders'
+const pathOf = (t: CodeAnswer['things'][number]) => t.what === 'cast' ? `/piece/${t.id}/${t.cast}` : t.what === 'plan' ? `/plan/${t.id}` : '/powders'
 try {
   const answer = await api<CodeAnswer>(`labels/${encodeURIComponent(code)}`)
   if (answer.things.length === 1) await navigateTo(pathOf(answer.things[0]!), { replace: true })

@@ -18,6 +18,7 @@ import QuantityField from '~/ui/QuantityField.vue'
 import Stepper from '~/ui/Stepper.vue'
 import { useLibrary } from '~/stores/library'
 import { useSession } from '~/stores/session'
+import { offerFile, readJson } from '~/lib/files'
 
 const library = useLibrary(), session = useSession()
 await library.load()
@@ -26,12 +27,7 @@ const { open, trouble, busy, item, edit, save, putAway } = useEditing('mould', (
 } satisfies MouldBody))
 const reading = ref(false), failed = ref(false), brought = ref('')
 function saveFile() {
-  const file = { format: MOULD_FILE, version: 1, moulds: library.items.mould.map(m => m.body) }
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([JSON.stringify(file, null, 2)], { type: 'application/json' }))
-  link.download = 'moulds.json'
-  link.click()
-  URL.revokeObjectURL(link.href)
+  offerFile('moulds.json', JSON.stringify({ format: MOULD_FILE, version: 1, moulds: library.items.mould.map(m => m.body) }, null, 2), 'application/json')
 }
 /** Moulds of a file become new ones; those that are here already, name and volume, are left as they are. */
 async function bringIn(file: File) {
@@ -52,14 +48,6 @@ async function bringIn(file: File) {
     brought.value = (error as Error).message
   }
   reading.value = false
-}
-function readJson(text: string): unknown {
-  try {
-    return JSON.parse(text)
-  }
-  catch {
-    throw new Error('This file is not whole, or not JSON.')
-  }
 }
 const materials = Object.entries(MOULD_MATERIALS).map(([id, m]) => ({ id, name: m.name }))
 const SHAPES = [{ id: 'round', name: 'Round opening' }, { id: 'rectangular', name: 'Rectangular' }]
@@ -82,6 +70,7 @@ function setVolume(value: number | undefined, percent = spread.value) {
         <Button label="From a model" severity="secondary" @click="navigateTo('/moulds/model')" />
         <Button v-if="library.items.mould.length > 0" label="Save as a file" severity="secondary" @click="saveFile" />
         <template v-if="session.mayWrite">
+          <Button label="Bring in a table" severity="secondary" @click="navigateTo('/logbook/table?of=moulds')" />
           <FileButton label="Bring in a file" accept=".json,application/json" :disabled="reading" @file="bringIn" />
           <Button label="Add a mould" @click="edit()" />
         </template>

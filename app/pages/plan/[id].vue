@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import { additionKind } from '~core/gypsum/additions'
 import { formatConsistency, formatDuration, formatMass, formatVolume, roundTo } from '~core/units/format'
+import { alikeBatches } from '~core/pour/plan'
 import { overlapOf, type NoOverlap, type Overlap } from '~core/pour/overlap'
 import CutDrawing from '~/features/plan/CutDrawing.vue'
 import PlanFills from '~/features/plan/PlanFills.vue'
@@ -11,6 +12,8 @@ import StageCurve from '~/features/plan/StageCurve.vue'
 import { useLibrary } from '~/stores/library'
 import { usePlanning } from '~/stores/planning'
 import { useSession } from '~/stores/session'
+import { fileName, offerFile } from '~/lib/files'
+import { recipeOf } from '~shared/recipe'
 
 const planning = usePlanning(), library = useLibrary(), session = useSession()
 const route = useRoute()
@@ -27,15 +30,7 @@ const refused = computed(() => result.value.problems.find(p => p.severity === 'r
 const starting = ref(false)
 const trouble = ref('')
 /** Batches that are alike are drawn once. */
-const drawn = computed(() => {
-  const groups: { batch: typeof result.value.batches[number], numbers: number[] }[] = []
-  result.value.batches.forEach((batch, i) => {
-    const same = batch.coat ? undefined : groups.find(g => Math.abs(g.batch.mix.powder / batch.mix.powder - 1) < 1e-6 && g.batch.fills.map(f => `${f.copies}${f.mould.id}`).join() === batch.fills.map(f => `${f.copies}${f.mould.id}`).join())
-    if (same) same.numbers.push(i + 1)
-    else groups.push({ batch, numbers: [i + 1] })
-  })
-  return groups.map(({ batch, numbers }) => ({ batch, title: batch.coat ? coatTitle(batch.coat.number) : result.value.batches.length === 1 ? 'One batch' : numbers.length === 1 ? `Batch ${numbers[0]} of ${result.value.batches.length}` : `Batches ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}, each the same` }))
-})
+const drawn = computed(() => alikeBatches(result.value.batches).map(({ batch, numbers }) => ({ batch, title: batch.coat ? coatTitle(batch.coat.number) : result.value.batches.length === 1 ? 'One batch' : numbers.length === 1 ? `Batch ${numbers[0]} of ${result.value.batches.length}` : `Batches ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}, each the same` })))
 const coatTitle = (n: number) => planning.plan.coats?.way === 'base' ? ['The cast', 'The base'][n - 1]! : `Coat ${n} of ${result.value.batches.length}`
 /** Whether batches can overlap, for one person and for two. */
 const overlaps = computed(() => result.value.batches.length < 2 || planning.plan.coats ? [] : ([1, 2] as const).map(hands => overlapOf(planning.plan, planning.world, result.value.ratio, result.value.batches, 0, hands)))
@@ -46,6 +41,10 @@ function overlapWords(o: Overlap | NoOverlap): string {
 }
 const total = computed(() => `${formatMass(result.value.total.water, units.value)} water and ${formatMass(result.value.total.powder, units.value)} powder`)
 
+/** The mix alone, for somebody else's moulds. */
+function saveRecipe() {
+  offerFile(fileName(planning.plan.name || 'recipe', 'recipe.json'), JSON.stringify(recipeOf(planning.plan), null, 2), 'application/json')
+}
 async function toBench() {
   starting.value = true
   trouble.value = ''
@@ -84,6 +83,9 @@ async function toBench() {
           </template>
         </p>
       </div>
+      <a v-if="planning.revision > 0 && !refused" :href="`/api/plans/${planning.id}/sheet`" target="_blank" class="small paper">Bench sheet to print</a>
+      <a v-if="planning.revision > 0 && !refused && planning.plan.school === 'bag'" :href="`/api/plans/${planning.id}/labels`" target="_blank" class="small paper">Labels for the bags</a>
+      <Button v-if="result.batches.length > 0" label="Save as a recipe" severity="secondary" @click="saveRecipe" />
       <Button
         v-if="session.mayWrite"
         label="Take to the bench"
@@ -151,6 +153,7 @@ async function toBench() {
 .overlaps { display: grid; gap: 4px; }
 header { display: flex; justify-content: space-between; align-items: start; gap: 16px; margin-bottom: 16px; }
 .title { flex: 1; min-width: 0; }
+.paper { align-self: center; }
 .name { width: 100%; border: 0; border-bottom: 1.5px solid transparent; background: none; padding: 0 0 2px; font-size: 1.85rem; font-weight: 720; font-stretch: 104%; letter-spacing: -0.01em; }
 .name:hover, .name:focus { border-bottom-color: var(--line-strong); }
 .name::placeholder { color: var(--soft); opacity: 1; }

@@ -7,7 +7,10 @@ import { dayAndTime } from '~/lib/when'
 import { useLibrary } from '~/stores/library'
 import { usePlanning } from '~/stores/planning'
 import { useSession } from '~/stores/session'
-import { newId } from '~/lib/api'
+import { api, newId } from '~/lib/api'
+import { readJson } from '~/lib/files'
+import { planByRecipe, recipeSchema } from '~shared/recipe'
+import FileButton from '~/ui/FileButton.vue'
 
 const planning = usePlanning(), library = useLibrary(), session = useSession()
 const trouble = ref('')
@@ -18,6 +21,22 @@ function fills(plan: typeof planning.plan): string {
     const mould = library.items.mould.find(m => m.id === f.mould)
     return mould ? `${f.count} × ${mould.body.name}` : []
   }).join(', ') || 'nothing chosen yet'
+}
+/** A recipe becomes a plan of one's own, in which only the moulds are still to be chosen. */
+async function bringIn(file: File) {
+  trouble.value = ''
+  try {
+    if (file.size > 100_000) throw new Error('A recipe is a small file, of a few lines.')
+    const recipe = recipeSchema.safeParse(readJson(await file.text()))
+    if (!recipe.success) throw new Error(recipe.error.issues[0]!.message)
+    const id = newId()
+    await api(`plans/${id}`, { method: 'PUT', body: { plan: planByRecipe(recipe.data), revision: 0 } })
+    await planning.load()
+    await navigateTo(`/plan/${id}`)
+  }
+  catch (error) {
+    trouble.value = (error as Error).message
+  }
 }
 async function remove(id: string) {
   try {
@@ -33,6 +52,7 @@ async function remove(id: string) {
   <div>
     <header>
       <h1>Plan</h1>
+      <FileButton v-if="session.mayWrite" label="Bring a recipe in" accept=".json,application/json" class="recipe" @file="bringIn" />
       <Button v-if="session.mayWrite" label="New plan" @click="navigateTo(`/plan/${newId()}`)" />
     </header>
     <p v-if="planning.trouble || trouble" class="problem" role="alert">{{ planning.trouble || trouble }}</p>
@@ -61,7 +81,8 @@ async function remove(id: string) {
 </template>
 
 <style scoped>
-header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 14px; }
+header { display: flex; gap: 12px; align-items: center; margin-bottom: 14px; }
+.recipe { margin-left: auto; }
 li { display: grid; grid-template-columns: 2fr 1.2fr 1fr auto; gap: 16px; align-items: center; padding: 11px 0; }
 @media (max-width: 720px) { li { grid-template-columns: 1fr auto; } li > :nth-child(2) { display: none; } }
 </style>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
+import { format } from 'date-fns'
 import { endUse } from '~core/gypsum/end-use'
-import { DEFECTS } from '~core/pour/defects'
+import { defectWords } from '~core/pour/defects'
 import { costOf } from '~core/pour/cost'
 import { milestonesOf } from '~core/pour/milestones'
 import { formatConsistency, formatDuration, formatDurationRange, formatMass, formatTemperature } from '~core/units/format'
@@ -26,7 +27,6 @@ const batch = computed(() => state.value.batches[shown.value]!)
 const wetFor = computed(() => batch.value.wetAt === undefined || state.value.endedAt ? undefined : (clock.now - batch.value.wetAt) / 1000)
 const plannedBatch = computed(() => run.value.batches[shown.value]!)
 const entries = computed(() => entriesOf(store.events, run.value, units.value))
-const words = new Map(DEFECTS.map(d => [d.id, d.words.toLowerCase()]))
 const STATUS = { readying: 'on the bench', pouring: 'on the bench', setting: 'setting', drying: 'on the shelf', finished: 'finished', abandoned: 'given up' } as const
 const BY = { weighed: 'weighed', saturation: 'sifted to islands', scoops: 'measured in scoops', bag: 'in a bag', dumped: 'all in at once' } as const
 const cost = computed(() => costOf(run.value, state.value))
@@ -52,7 +52,7 @@ async function giveUp() {
       <div>
         <h1>{{ run.plan.name }}</h1>
         <p class="soft">
-          {{ state.startedAt ? recordTime(state.startedAt, clock.now) : '' }}, {{ STATUS[state.status] }} · {{ endUse(run.plan.endUse).name.toLowerCase() }} · {{ BY[run.plan.school] }}
+          {{ state.startedAt ? run.daysOnly ? format(state.startedAt, 'd MMM yyyy') : recordTime(state.startedAt, clock.now) : '' }}, {{ STATUS[state.status] }} · {{ endUse(run.plan.endUse).name.toLowerCase() }} · {{ BY[run.plan.school] }}
         </p>
       </div>
       <Button v-if="running && state.status !== 'drying'" label="To the bench" @click="navigateTo(`/bench/${store.id}`)" />
@@ -103,7 +103,7 @@ async function giveUp() {
           Cost <span class="num strong">{{ money(cost.total) }}</span><template v-if="cost.each !== undefined">, <span class="num strong">{{ money(cost.each) }}</span> for each of {{ cost.pieces }} usable</template><template v-if="cost.unknown.length > 0">; without the {{ cost.unknown[0] }}, whose price is not known</template>.
         </p>
         <p class="small soft basis">
-          {{ run.world.bag?.name ?? 'Powder by class' }}; water {{ formatTemperature(run.plan.waterTemperature, units) }}, room {{ formatTemperature(run.plan.roomTemperature, units) }}. Expected by setting model {{ run.modelVersion }}, frozen when the pour began.
+          {{ run.world.bag?.name ?? 'Powder by class' }}; water {{ formatTemperature(run.plan.waterTemperature, units) }}, room {{ formatTemperature(run.plan.roomTemperature, units) }}. Expected by setting model {{ run.modelVersion }}, frozen when the pour began.<template v-if="run.daysOnly"> From a table: only the day is known, so no time here counts.</template>
         </p>
       </div>
     </div>
@@ -113,8 +113,8 @@ async function giveUp() {
         <div class="group-head"><h2 id="casts-head">Casts</h2><a :href="`/api/pours/${store.id}/labels`" target="_blank" class="small">Labels to print</a></div>
         <ul class="ruled">
           <li v-for="c in state.casts" :key="c.cast.id" class="line">
-            <span class="strong">{{ c.cast.label }}</span>
-            <span>{{ c.verdict ?? c.status }}<template v-if="c.defects.length > 0">, {{ c.defects.map(d => words.get(d)).join(', ') }}</template><br><span
+            <NuxtLink :to="`/piece/${store.id}/${c.cast.id}`" class="row-link strong">{{ c.cast.label }}</NuxtLink>
+            <span>{{ c.verdict ?? c.status }}<template v-if="c.defects.length > 0">, {{ c.defects.map(d => defectWords(d).toLowerCase()).join(', ') }}</template><br><span
               v-if="c.note"
               class="small soft"
             >{{ c.note }}</span></span>
@@ -125,7 +125,7 @@ async function giveUp() {
         <div class="group-head"><h2 id="record-head">Record</h2><span class="small soft">{{ entries.length }} entries</span></div>
         <ol class="record" tabindex="0" aria-labelledby="record-head">
           <li v-for="e in entries" :key="e.event.id" :class="{ back: e.takenBack }">
-            <span class="num small">{{ recordTime(e.event.happenedAt, clock.now) }}</span>
+            <span class="num small">{{ run.daysOnly ? format(e.event.happenedAt, 'd MMM yyyy') : recordTime(e.event.happenedAt, clock.now) }}</span>
             <span>{{ e.words }}<span
               v-if="e.takenBack || e.late"
               class="small soft"
