@@ -20,6 +20,8 @@ const startPours = n => Promise.all(Array.from({ length: n }, async () => {
   return id
 }))
 let seq = 0
+/** How far a device has each pour, as the product's own pages tell. */
+const known = new Map()
 const event = () => ({ id: randomUUID(), kind: 'mark', data: { sign: 'webbing' }, version: 1, batch: 0, happenedAt: session.clock.now + seq, recordedAt: session.clock.now + seq, device: 'bench', deviceSeq: ++seq })
 /** @param {number[]} list @param {number} p */
 const quantile = (list, p) => list.sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(p * list.length))] ?? 0
@@ -34,9 +36,9 @@ async function append(devices, perRequest, seconds) {
     for (let turn = 0; performance.now() < until; turn++) {
       const pour = pours[4 * d + turn % 4]
       const before = performance.now()
-      const answer = await fetch(`${base}/api/pours/${pour}/events`, { method: 'POST', headers, body: JSON.stringify({ sentAt: session.clock.now, events: Array.from({ length: perRequest }, event) }) })
+      const answer = await fetch(`${base}/api/pours/${pour}/events`, { method: 'POST', headers, body: JSON.stringify({ sentAt: session.clock.now, after: known.get(pour), events: Array.from({ length: perRequest }, event) }) })
       if (!answer.ok) throw new Error(await answer.text())
-      await answer.text()
+      known.set(pour, (await answer.json()).seq)
       times.push(performance.now() - before)
       taken += perRequest
     }
@@ -44,7 +46,7 @@ async function append(devices, perRequest, seconds) {
   console.log(`${devices} devices, ${perRequest} ${perRequest === 1 ? 'event' : 'events'} a request: ${Math.round(taken / seconds)} events/s, median ${quantile(times, 0.5).toFixed(1)} ms, 99 % ${quantile(times, 0.99).toFixed(1)} ms`)
 }
 await startPours(1)
-for (const [devices, perRequest] of /** @type {const} */ ([[1, 1], [8, 1], [50, 1], [4, 20], [20, 10]])) await append(devices, perRequest, 6)
+for (const [devices, perRequest] of /** @type {const} */ ([[1, 1], [8, 1], [50, 1], [2, 20], [3, 20], [4, 20], [20, 10]])) await append(devices, perRequest, 6)
 
 const client = new pg.Client({ connectionString: process.env.DATABASE_URL })
 await client.connect()

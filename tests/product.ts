@@ -8,7 +8,7 @@ const ROOT = resolve(fileURLToPath(new URL('..', import.meta.url)))
 let made = 0
 
 /** The built product running on a database of its own. It can be killed and started again at the same address, as machines do. */
-export interface Product { readonly url: string, readonly databaseUrl: string, start(): Promise<void>, kill(): Promise<void> }
+export interface Product { readonly url: string, readonly databaseUrl: string, /** Of the server that runs now. */ readonly pid: () => number | undefined, start(): Promise<void>, kill(): Promise<void> }
 
 /** @param base address of a PostgreSQL cluster, ending in a slash. */
 export async function launch(base: string, { demo }: { readonly demo: boolean }): Promise<Product> {
@@ -42,5 +42,5 @@ export async function launch(base: string, { demo }: { readonly demo: boolean })
     })
   }
   await start()
-  return { url, databaseUrl, start, kill }
+  return { url, databaseUrl, pid: () => server?.pid, start, kill }
 }

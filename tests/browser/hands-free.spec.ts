@@ -29,7 +29,7 @@ for (const [name, view] of [['a desk screen', { width: 1280, height: 800 }], ['a
     await ownPour(page, demo, `Two metres, ${name}`)
     const check = async () => {
       const s = await sizes(page), state = await page.getByRole('heading', { level: 2 }).innerText()
-      expect.soft(s.instruction, state).toBeGreaterThanOrEqual(Math.min(READABLE_PX, 0.046 * view.width))
+      expect.soft(s.instruction, state).toBeGreaterThanOrEqual(READABLE_PX)
       for (const c of s.counting) expect.soft(c, `counting in “${state}”`).toBeGreaterThanOrEqual(36)
       for (const n of s.needed) expect.soft(n, `smallest in “${state}”`).toBeGreaterThanOrEqual(LEAST_PX)
       expect.soft(s.go.bottom, `the one button of “${state}” is on the screen`).toBeLessThanOrEqual(s.view.height)

@@ -4,7 +4,7 @@ import { enterDemo, expect, expectAccessible, later, press, test } from './works
 const PHONE = { width: 390, height: 844 }
 
 test.describe('every screen', () => {
-  for (const [path, heading] of [['/', /\d+ \w+/], ['/plan', 'Plan'], ['/bench', 'Bench'], ['/shelf', 'Shelf'], ['/logbook', 'Logbook'], ['/moulds', 'Moulds'], ['/moulds/model', 'From a model'], ['/powders', 'Powders'], ['/lab', 'Lab'], ['/lab/sayings', 'Lab'], ['/lab/model', 'Lab'], ['/settings', 'Saltmarsh Lane']] as const) {
+  for (const [path, heading] of [['/', /\d+ \w+/], ['/plan', 'Plan'], ['/bench', 'Bench'], ['/shelf', 'Shelf'], ['/logbook', 'Logbook'], ['/logbook/charts', 'Logbook'], ['/logbook/trials', 'Logbook'], ['/logbook/table', 'Logbook'], ['/l/none', 'Label none'], ['/moulds', 'Moulds'], ['/moulds/model', 'From a model'], ['/powders', 'Powders'], ['/lab', 'Lab'], ['/lab/sayings', 'Lab'], ['/lab/model', 'Lab'], ['/settings', 'Saltmarsh Lane']] as const) {
     test(`${path} is accessible and fits a desk and a phone`, async ({ page, demo }) => {
       await enterDemo(page, demo)
       await page.goto(demo.url + path)

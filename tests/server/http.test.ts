@@ -94,6 +94,7 @@ describe('roles', () => {
   it.each([
     ['GET', 'plans', undefined], ['GET', 'pours', undefined], ['GET', 'casts', undefined], ['GET', 'library/mould', undefined], ['GET', 'people', undefined], ['GET', 'live', undefined], ['GET', `pours/${id}`, undefined],
     ['POST', 'pours', {}], ['POST', `pours/${id}/events`, {}], ['PUT', `plans/${id}`, {}], ['DELETE', `plans/${id}`, undefined], ['PUT', `library/bag/${id}`, {}], ['DELETE', `library/bag/${id}`, undefined],
+    ['GET', 'logbook/pours', undefined], ['GET', 'logbook/tallies', undefined], ['GET', 'logbook/set-times', undefined], ['GET', 'logbook/trials', undefined], ['GET', 'logbook/views', undefined], ['PUT', `logbook/views/${id}`, {}], ['GET', 'archive', undefined], ['POST', 'archive', {}], ['POST', 'import', {}], ['GET', `plans/${id}/sheet`, undefined], ['GET', `plans/${id}/labels`, undefined],
     ['POST', 'people', {}], ['PATCH', `people/${id}`, {}], ['PATCH', 'workshop', {}], ['POST', 'clock', {}],
   ])('%s %s needs a signed-in person', async (method, path, body) => {
     expect((await ask(product, method, path, { body })).status).toBe(401)
@@ -105,6 +106,9 @@ describe('roles', () => {
       expect((await ask(product, method, path, { cookie: viewer, body })).status).toBe(403)
     }
     expect((await start(viewer)).status).toBe(403)
+    expect((await ask(product, 'POST', 'import', { cookie: viewer, body: { kind: 'bags', rows: [{ name: 'x', classId: 'casting-plaster', note: '' }] } })).status).toBe(403)
+    // Everything that anybody wrote is for owners to carry away, and to bring in.
+    for (const method of ['GET', 'POST']) expect((await ask(product, method, 'archive', { cookie: member })).status).toBe(403)
     expect((await ask(product, 'POST', 'people', { cookie: member, body: { name: 'x', email: 'x@example.org', password: PASSWORD, role: 'owner' } })).status).toBe(403)
   })
 })
@@ -390,6 +394,29 @@ describe('the database', () => {
   }, 30_000)
 })
 
+describe('the logbook over HTTP', () => {
+  it('takes what is looked for from the address, one fact or several, and says what is wrong with it', async () => {
+    const { cookie } = await ask(demo, 'POST', 'demo-entrance'), get = (path: string) => ask(demo, 'GET', `logbook/${path}`, { cookie })
+    expect((await get('pours?find=tiles&facts=verdict:second')).body.count).toBe(1)
+    expect((await get('pours?facts=verdict:second&facts=defect:soft')).body.count).toBe(1)
+    expect((await get('pours?from=soon')).body.data?.sentence).toBe('A month is a year and a number, like 2026-11.')
+    for (const bad of ['pours?after=1', 'pours?facts=%27', 'set-times?bag=1']) expect((await get(bad)).status).toBe(400)
+    const view = randomUUID()
+    expect((await ask(demo, 'PUT', `logbook/views/${view}`, { cookie, body: { name: ' ', query: {} } })).body.data?.sentence).toBe('Give the view a name.')
+    expect((await ask(demo, 'PUT', `logbook/views/${view}`, { cookie, body: { name: 'All', query: {} } })).status).toBe(200)
+    expect((await ask(demo, 'DELETE', `logbook/views/${view}`, { cookie })).status).toBe(200)
+    expect((await ask(demo, 'DELETE', `logbook/views/${view}`, { cookie })).status).toBe(404)
+  })
+
+  it('a row that cannot be taken in is named by its place; a file that is no archive is refused in words', async () => {
+    const row = { date: '2024-05-03', mould: ids.moulds.lantern, pieces: 1, classId: 'casting-plaster', defects: [], note: '' }
+    const answer = await ask(product, 'POST', 'import', { cookie: member, body: { kind: 'pours', rows: [row, { ...row, mould: randomUUID() }] } })
+    expect([answer.status, answer.body.data]).toEqual([422, { sentence: 'This mould is not in the library any more.', field: 'rows.1' }])
+    const archive = await ask(product, 'POST', 'archive', { cookie: owner, body: 'no archive', headers: { 'content-type': 'application/zip' } })
+    expect([archive.status, archive.body.data?.sentence]).toEqual([422, expect.stringMatching(/not a whole archive/)])
+  })
+})
+
 describe('labels', () => {
   it('print as a PDF with as many pages as they need, and their codes open the pour they belong to, in its own workshop only', async () => {
     const { body: pour } = await start(member), id = pour.id as string
@@ -399,7 +426,7 @@ describe('labels', () => {
     const pdf = await PDFDocument.load(await response.arrayBuffer())
     expect([pdf.getTitle(), pdf.getPageCount()]).toEqual(['Labels: Six lantern bases', 1])
     const code = `${id.slice(0, 8)}-1.1`
-    expect((await ask(product, 'GET', `labels/${code.toUpperCase()}`, { cookie: viewer })).body.things).toEqual([{ what: 'pour', id, name: expect.stringContaining('Lantern base 1, Six lantern bases') }])
+    expect((await ask(product, 'GET', `labels/${code.toUpperCase()}`, { cookie: viewer })).body.things).toEqual([{ what: 'cast', id, cast: '1.1', name: expect.stringContaining('Lantern base 1, Six lantern bases') }])
     const elsewhere = (await ask(demo, 'POST', 'demo-entrance')).cookie
     expect((await ask(demo, 'GET', `labels/${code}`, { cookie: elsewhere })).status).toBe(404)
     expect((await ask(product, 'GET', 'labels/no-code', { cookie: viewer })).body.data?.sentence).toMatch(/^That is no code of a label/)

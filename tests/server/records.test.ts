@@ -13,9 +13,10 @@ import { makeIds, MOULDS, BUCKETS, planOf, WISHES } from '../../demo/saltmarsh'
 import { seedDemo } from '../../demo/seed'
 import { archiveItem, libraryItems, savedPlans, saveItem, savePlan, Stale, worldOf } from '../../server/db/library'
 import { beginMesh, finishMesh, meshOfMould, meshPart, putPart } from '../../server/db/meshes'
-import { dropPhoto, keepPhoto, photoData, photosOfMould, TooMany } from '../../server/db/photos'
+import { dropPhoto, keepPhoto, photoData, photosOf, TooMany } from '../../server/db/photos'
 import { migrateToLatest, type Db } from '../../server/db/open'
-import { confirmedCauses, castRows, EventsRefused, pourEventsAfter, pourRows, pourWithEvents, recordEvents, startPour } from '../../server/db/pours'
+import { confirmedCauses, castRows, pourEventsAfter, pourRows, pourWithEvents } from '../../server/db/pours'
+import { EventsRefused, recordEvents, startPour } from '../../server/db/recording'
 import { within, type Scope } from '../../server/db/scope'
 import { AlreadyOwned, addPerson, changePerson, createFirstWorkshop, createWorkshop, EmailTaken, LastOwner, people, personByEmail, personById } from '../../server/db/workshops'
 import { freshDatabase } from './fresh'
@@ -86,6 +87,32 @@ describe('events', () => {
     expect(last).toBe(before + 12)
   })
 
+  it('the answer holds what the device does not have yet, also what another of its kind told in between', async () => {
+    const pour = await newPour()
+    const { seq } = (await recordEvents(scope, pour, [stage(60, 'weigh')], 'someone'))!
+    const theirs = stage(90, 'sift')
+    await recordEvents(scope, pour, [theirs], 'another')
+    const own = stage(120, 'soak'), answer = (await recordEvents(scope, pour, [own], 'someone', 0, seq))!
+    expect(answer.events.map(e => e.id)).toEqual([theirs.id, own.id])
+    expect((await recordEvents(scope, pour, [own], 'someone', 0, answer.seq))!.events).toEqual([])
+  })
+
+  it('what another process wrote is read before the next is added to it', async () => {
+    const pour = await newPour(), theirs = stage(90, 'sift')
+    await recordEvents(scope, pour, [stage(60, 'weigh')], 'someone')
+    // As a second server would: with a number of the workshop's counter, past this process's knowledge.
+    await scope.transaction(async (inner) => {
+      const at = await inner.bumpEvents(1)
+      await inner.insert('pour_event', [{ id: theirs.id, pour_id: pour, seq: at, batch: 0, kind: theirs.kind, version: 1, data: JSON.stringify(theirs.data), happened_at: theirs.happenedAt, recorded_at: theirs.recordedAt, skew_ms: 0, device: 'other', device_seq: 1, actor: 'another' }]).execute()
+    })
+    const answer = (await recordEvents(scope, pour, [stage(120, 'soak')], 'someone'))!
+    expect(answer.events.map(e => e.id)).toContain(theirs.id)
+    const stored = (await pourRows(scope)).find(r => r.id === pour)!
+    expect(stored.summary).toEqual(JSON.parse(JSON.stringify(summarisePour(run, foldPour(run, answer.events)))))
+    // The same entry sent here as well is theirs still.
+    expect((await recordEvents(scope, pour, [theirs], 'someone'))!.events).toHaveLength(4)
+  })
+
   it('causes that were confirmed are counted, changed when someone thinks again, and stay in their workshop', async () => {
     const pour = await newPour(), cause = (at: number, which: 'too-thin' | 'cold') => event(at, { kind: 'cause', data: { cast: '1.1', defect: 'soft', cause: which } })
     await recordEvents(scope, pour, [stage(60, 'sift'), event(5000, { kind: 'judged', data: { cast: '1.1', verdict: 'second', defects: ['soft'], note: '' } }), cause(5100, 'cold')], 'someone')
@@ -147,7 +174,9 @@ describe('the library and plans', () => {
 
   it('counts the casts of each mould', async () => {
     const before = (await libraryItems(scope, 'mould'))[0]!.uses!
-    await newPour()
+    const pour = await newPour()
+    expect((await libraryItems(scope, 'mould'))[0]!.uses).toBe(before)
+    await recordEvents(scope, pour, [stage(300, 'clean-up', run.batches.length - 1)], 'someone')
     expect((await libraryItems(scope, 'mould'))[0]!.uses).toBe(before + 6)
   })
 
@@ -241,7 +270,7 @@ describe('what a bag was taught', () => {
     await told(0.3, 86_400)
     await told(2, 90_000, true)
     const item = (await libraryItems(scope, 'bag')).find(b => b.id === bag)!
-    expect(item.taught).toEqual([{ mean: 0.3, sd: 0.1 }, { mean: 0.1, sd: 0.1 }])
+    expect(item.taught).toEqual([{ mean: 0.3, sd: 0.1, at: T0 + 86_400_000 }, { mean: 0.1, sd: 0.1, at: T0 }])
     const { rate } = (await worldOf(scope, plan)).bag!
     expect(rate).toMatchObject({ batches: 2 })
     expect(rate!.mean).toBeGreaterThan(0.15)
@@ -281,9 +310,9 @@ describe('photos', () => {
   const photo = { bytes: Uint8Array.from([1, 2, 3]), width: 4, height: 3 }
   it('are out of reach of another workshop', async () => {
     const id = randomUUID()
-    expect(await keepPhoto(other, randomUUID(), ids.moulds.lantern, '', photo)).toBe(false)
-    expect(await keepPhoto(scope, id, ids.moulds.lantern, 'Seam', photo)).toBe(true)
-    expect(await photosOfMould(other, ids.moulds.lantern)).toEqual([])
+    expect(await keepPhoto(other, randomUUID(), { mould: ids.moulds.lantern }, '', photo)).toBe(false)
+    expect(await keepPhoto(scope, id, { mould: ids.moulds.lantern }, 'Seam', photo)).toBe(true)
+    expect(await photosOf(other, { mould: ids.moulds.lantern })).toEqual([])
     expect(await photoData(other, id)).toBeUndefined()
     expect(await dropPhoto(other, id)).toBe(false)
     expect([...(await photoData(scope, id))!.data]).toEqual([1, 2, 3])
@@ -291,9 +320,9 @@ describe('photos', () => {
   it('end at forty for one mould, also when they arrive together', async () => {
     const mould = randomUUID()
     await saveItem(scope, 'mould', mould, { ...MOULDS.lantern, name: 'Much looked at' }, 0)
-    const kept = await Promise.allSettled(Array.from({ length: 43 }, () => keepPhoto(scope, randomUUID(), mould, '', photo)))
+    const kept = await Promise.allSettled(Array.from({ length: 43 }, () => keepPhoto(scope, randomUUID(), { mould }, '', photo)))
     expect(kept.filter(k => k.status === 'fulfilled')).toHaveLength(40)
     expect(kept.every(k => k.status === 'fulfilled' || k.reason instanceof TooMany)).toBe(true)
-    expect(await photosOfMould(scope, mould)).toHaveLength(40)
+    expect(await photosOf(scope, { mould })).toHaveLength(40)
   })
 })
