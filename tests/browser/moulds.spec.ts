@@ -94,6 +94,8 @@ test.describe('moulds', () => {
     await page.getByRole('combobox', { name: 'Shape', exact: true }).click()
     await page.getByRole('option', { name: 'Turned profile' }).click()
     await expect(page.getByText(/^It locks: 10 mm wider all round/)).toBeVisible()
+    // A list takes the focus back as it closes.
+    await expect(page.getByRole('listbox')).toHaveCount(0)
     const neck = page.getByRole('button', { name: /^Height 3: 70 mm across at 80 mm/ })
     await neck.focus()
     for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight')
