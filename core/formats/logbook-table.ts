@@ -1,6 +1,6 @@
 import { defectWords } from '../pour/defects'
 import type { CastSummary, PourSummary } from '../pour/summary'
-import { causeWords } from '../pour/why'
+import { causeWords } from '../pour/causes'
 import type { Cell } from './csv'
 
 /** The logbook as a table: one line for each cast, SI units in the heads. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { castSection, castVolume, coatMoment, coatProblems, coatVolumes, coatWay, COAT_WAYS, type Coats } from './coats'
+import { castSection, castVolume, coatProblems, coatVolumes, coatWay, COAT_WAYS, type Coats } from './coats'
+import { coatMoment } from './coat-moment'
 import { dryingRecord } from './drying'
 import type { PourEvent } from './events'
 import { milestonesOf } from './milestones'

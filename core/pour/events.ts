@@ -2,9 +2,9 @@ import type { PlaceId } from '../air/drying'
 import type { Air } from '../air/humid-air'
 import type { Celsius, Kilograms, Metres, Seconds } from '../units/quantity'
 import type { DefectId } from './defects'
-import type { TroubleId } from './rescue'
+import type { TroubleId } from './troubles'
 import type { Sign, Stage } from './stages'
-import type { CauseId } from './why'
+import type { CauseId } from './causes'
 
 /** Milliseconds since 1970 on the workshop's clock. */
 export type Instant = number

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import type { Happening, PourEvent } from './events'
 import type { MouldFacts, Plan } from './plan'
-import { rescue, TROUBLES, type TroubleId } from './rescue'
+import { rescue } from './rescue'
 import { freezeRun, type FrozenRun } from './run'
 import { foldPour } from './timeline'
+import { TROUBLES, type TroubleId } from './troubles'
 
 const lantern: MouldFacts = { id: 'lantern', name: 'Lantern base', material: 'silicone', volume: { value: 412e-6, low: 400e-6, high: 424e-6 }, mouth: { shape: 'round', width: 0.09, length: 0.09 }, wall: 0.008, section: 0.03, fragile: false }
 const plan: Plan = {

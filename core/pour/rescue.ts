@@ -8,19 +8,9 @@ import { momentsInput } from './plan'
 import type { FrozenRun } from './run'
 import type { PourState } from './timeline'
 import { centreMoments } from './moments'
+import type { TroubleId } from './troubles'
 
 /** When it goes wrong: the best thing to do now, from the state of this pour. Common practice, no source, but where numbers are worked out. */
-export const TROUBLES = [
-  { id: 'too-fast', words: 'It sets too fast' },
-  { id: 'will-not-set', words: 'It will not set' },
-  { id: 'lumps', words: 'Lumps' },
-  { id: 'leak', words: 'It leaks' },
-  { id: 'short', words: 'Not enough mix' },
-  { id: 'water-on-top', words: 'Water stands on it' },
-  { id: 'frozen-in', words: 'The print is frozen in' },
-  { id: 'on-skin', words: 'It is on skin or in an eye' },
-] as const
-export type TroubleId = typeof TROUBLES[number]['id']
 
 export interface Advice {
   /** What to do, in order; the first is for now. */

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { failure } from '../../tests/failures'
+import { CAUSE_IDS } from './causes'
 import { DEFECTS } from './defects'
-import { CAUSE_IDS, commonest, why } from './why'
+import { commonest, why } from './why'
 
 const POURS = 170
 const failures = Array.from({ length: POURS }, (_, i) => failure(i + 1))

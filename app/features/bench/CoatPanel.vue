@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CoatMoment } from '~core/pour/coats'
+import type { CoatMoment } from '~core/pour/coat-moment'
 import { formatDuration, formatFine } from '~core/units/format'
 import { timeOfDay } from '~/lib/when'
 import { useClock } from '~/stores/clock'

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog'
-import { rescue, TROUBLES, type TroubleId } from '~core/pour/rescue'
+import { rescue } from '~core/pour/rescue'
+import { TROUBLES, type TroubleId } from '~core/pour/troubles'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useClock } from '~/stores/clock'
 import { useRun } from '~/stores/run'

@@ -1,4 +1,4 @@
-import { coatMoment } from '~core/pour/coats'
+import { coatMoment } from '~core/pour/coat-moment'
 import type { FrozenRun } from '~core/pour/run'
 import { milestonesOf } from '~core/pour/milestones'
 import type { PourState } from '~core/pour/timeline'

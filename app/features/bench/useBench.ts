@@ -1,7 +1,7 @@
 import { computed, ref } from 'vue'
 import type { LeftoverPlace } from '~core/pour/events'
 import { shiftWords } from '~core/pour/forecast'
-import { coatMoment } from '~core/pour/coats'
+import { coatMoment } from '~core/pour/coat-moment'
 import { milestonesOf } from '~core/pour/milestones'
 import { overlapOf } from '~core/pour/overlap'
 import { SIGNS, signsAt, NINE_STAGES, schoolStages, type SignFacts } from '~core/pour/stages'

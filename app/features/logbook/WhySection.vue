@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { defectWords, type DefectId } from '~core/pour/defects'
-import { causeWords, why, type CauseId, type Confirmed } from '~core/pour/why'
+import { causeWords, type CauseId } from '~core/pour/causes'
+import { why, type Confirmed } from '~core/pour/why'
 import { remembered } from '~/lib/kept'
 import { useRecords } from '~/stores/records'
 import { useRun } from '~/stores/run'

@@ -5,7 +5,7 @@ import { milestonesOf, type Milestone, type MilestoneId } from '~core/pour/miles
 import { rippleRadius } from '~core/pour/ripples'
 import type { FrozenRun } from '~core/pour/run'
 import { foldPour, type PourState } from '~core/pour/timeline'
-import { causeWords } from '~core/pour/why'
+import { causeWords } from '~core/pour/causes'
 import { formatConsistency, formatDuration, formatMass, formatTemperature } from '~core/units/format'
 import type { UnitPreferences } from '~core/units/units'
 import type { PourAnswer } from '~shared/pour'
