@@ -3,48 +3,19 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'kysely'
 import { startCluster } from '../bin/cluster.mjs'
-import { freezeRun, type FrozenRun } from '../core/pour/run'
-import { tell, type Progress } from '../demo/history'
-import { chance } from '../demo/random'
-import { BAGS, BUCKETS, makeIds, MOULDS, planOf, WISHES, type WishKey } from '../demo/saltmarsh'
-import { worldOf } from '../server/db/library'
 import { connect } from '../server/db/open'
-import { restorePours, type WholePour } from '../server/db/recording'
-import { within } from '../server/db/scope'
 import { launch } from '../tests/product'
+import { entered, seasons } from './seasons'
 
 /**
  * A logbook of many seasons: `npx tsx --tsconfig tsconfig.tools.json bench/logbook.ts [1000,100000]` fills a new database with invented pours, told through the
  * core like the demo, and times every question of the logbook at the server, with the network's part of a loopback request in it.
  */
-const sizes = (process.argv[2] ?? '1000,100000').split(',').map(Number), DAY = 86_400_000
+const sizes = (process.argv[2] ?? '1000,100000').split(',').map(Number)
 const cluster = await startCluster(join(mkdtempSync(join(tmpdir(), 'ripples-')), 'pg'))
 const product = await launch(cluster.url(''), { demo: true })
 try {
-  const { db } = connect(product.databaseUrl), now = Date.now(), c = chance(4)
-  const { id: workshop } = await db.selectFrom('workshop').select('id').executeTakeFirstOrThrow(), scope = within(db, workshop)
-  const person = (await scope.select('person').select('id').executeTakeFirstOrThrow()).id
-  // The demo's own library, found again by its names.
-  const items = await scope.select('library_item').select(['id', 'kind', 'body']).execute(), made = makeIds(chance(1))
-  const find = (bodies: Record<string, { readonly name: string }>, ids: Record<string, string>) => Object.fromEntries(Object.keys(ids).map(k => [k, items.find(i => i.body.name === bodies[k]?.name)?.id ?? ids[k]!]))
-  const ids = { moulds: find(MOULDS, made.moulds), bags: find(BAGS, made.bags), buckets: find(BUCKETS, made.buckets) } as typeof made
-  const runs: FrozenRun[] = []
-  for (const wish of Object.keys(WISHES) as WishKey[]) {
-    const plan = planOf(ids, WISHES[wish]), frozen = freezeRun(plan, await worldOf(scope, plan))
-    if (!frozen.ok) throw new Error(`${wish}: ${frozen.problems[0]?.sentence}`)
-    runs.push(frozen.run)
-  }
-  const word = () => `${'bcdfgklmnprst'[Math.floor(13 * c.next())]}${'aeiou'[Math.floor(5 * c.next())]}${'bcdfgklmnprst'[Math.floor(13 * c.next())]}${'aeiou'[Math.floor(5 * c.next())]}`
-  const troubles = ['too-thin', 'over-stirred', 'hurried', 'short'] as const
-  const pour = (i: number): WholePour => {
-    const run = runs[i % runs.length]!, name = `${run.plan.name} ${word()}`, wetAt = now - DAY * (10 + 3000 * c.next())
-    const trouble = c.next() < 0.2 ? { kind: troubles[Math.floor(4 * c.next())]!, share: c.next() } : undefined
-    const events = tell(run, { wetAt, progress: 'finished' as Progress, trouble }, now, c, `bench-${i}`)
-    return { id: c.id(), run: { ...run, plan: { ...run.plan, name } }, startedBy: person, createdAt: new Date(wetAt), entries: events.map(event => ({ event, actor: person, skewMs: 0, receivedAt: new Date(wetAt) })) }
-  }
-  const headers = { origin: product.url, cookie: '' }
-  const entrance = await fetch(`${product.url}/api/demo-entrance`, { method: 'POST', headers })
-  headers.cookie = entrance.headers.getSetCookie().map(x => x.split(';')[0]).join('; ')
+  const { db } = connect(product.databaseUrl), { ids, chance: c, word, fill } = await seasons(db), headers = await entered(product)
   const ask = async (path: string) => {
     const answer = await fetch(`${product.url}/api/${path}`, { headers })
     if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`)
@@ -60,10 +31,9 @@ try {
     times.sort((a, b) => a - b)
     console.log(`  ${title.padEnd(44)} median ${times[25]!.toFixed(1)} ms, 95 % ${times[47]!.toFixed(1)} ms`)
   }
-  let kept = 0
   for (const size of sizes) {
     const begun = performance.now()
-    for (; kept < size; kept += 100) await scope.transaction(inner => restorePours(inner, Array.from({ length: 100 }, (_, i) => pour(kept + i))))
+    await fill(size)
     console.log(`${size} pours (filled in ${Math.round((performance.now() - begun) / 1000)} s)`)
     // As it stands once the database has tidied up after so many rows at once.
     await sql`vacuum analyze`.execute(db)

@@ -27,7 +27,7 @@ async function mouldUses(scope: Scope): Promise<Map<string, { readonly casts: nu
 
 /** Pours whose powder came from one of these bags. */
 function fromOneOf(bags: Iterable<string>) {
-  return sql<boolean>`facts && ${[...bags].map(b => `bag:${b}`)}::text[]`
+  return sql<boolean>`found_by && ${[...bags].map(b => `bag:${b}`)}::text[]`
 }
 
 /** Powder that pours took out of these bags since it was said what is left in them. */

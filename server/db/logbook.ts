@@ -28,8 +28,9 @@ type Sought = Omit<LogbookQuery, 'find'> & { readonly words: readonly (readonly 
 
 function matching(scope: Scope, { words, facts, from, to }: Sought): SelectQueryBuilder<Database, 'pour_projection', unknown> {
   let query = scope.select('pour_projection')
-  for (const any of words) query = query.where(any.length === 1 ? sql<boolean>`words @> ${any}::text[]` : sql<boolean>`words && ${any}::text[]`)
-  if (facts.length > 0) query = query.where(sql<boolean>`facts @> ${facts}::text[]`)
+  const all = [...words.filter(any => any.length === 1).flat(), ...facts]
+  if (all.length > 0) query = query.where(sql<boolean>`found_by @> ${all}::text[]`)
+  for (const any of words.filter(any => any.length !== 1)) query = query.where(sql<boolean>`found_by && ${any}::text[]`)
   if (from) query = query.where(sql<boolean>`coalesce(started_at, 0) >= ${Date.parse(`${from}-01`)}`)
   if (to) query = query.where(sql<boolean>`coalesce(started_at, 0) < ${monthAfter(to)}`)
   return query
@@ -94,7 +95,7 @@ const MOST_SET_TIMES = 60
 /** When the last batches from a bag, or all of them, lost their gloss; the oldest first. */
 export async function setTimes(scope: Scope, bag?: string): Promise<SetTime[]> {
   const rows = await scope.select('pour_projection').select(['pour_id', 'started_at', sql<string>`body->>'name'`.as('name'), sql<{ value: number, low: number, high: number, actual: number }>`jsonb_path_query_first(body, '$.glyph[*] ? (@.id == "set")')`.as('set')])
-    .where(sql<boolean>`facts @> ${['marked:set', ...bag ? [`bag:${bag}`] : []]}::text[]`).where('status', '<>', 'abandoned').orderBy(started, 'desc').orderBy('pour_id', 'desc').limit(MOST_SET_TIMES).execute()
+    .where(sql<boolean>`found_by @> ${['marked:set', ...bag ? [`bag:${bag}`] : []]}::text[]`).where('status', '<>', 'abandoned').orderBy(started, 'desc').orderBy('pour_id', 'desc').limit(MOST_SET_TIMES).execute()
   return rows.map(({ pour_id, name, started_at, set }) => ({ pour: pour_id, name, at: started_at!, expected: set.value, low: set.low, high: set.high, actual: set.actual })).reverse()
 }
 

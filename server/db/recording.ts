@@ -91,10 +91,10 @@ async function project(scope: Scope, pours: ReadonlyMap<string, Known>): Promise
   const unknown = folded.filter(f => !f.now.tallies).map(f => f.id)
   const stood = new Map(unknown.length === 0 ? [] : (await scope.select('pour_projection').select(['pour_id', 'tallies']).where('pour_id', 'in', unknown).execute()).map(r => [r.pour_id, r.tallies]))
   await scope.insert('pour_projection', folded.map(({ id, summary, casts, words, tallies }) => ({
-    pour_id: id, status: summary.status, started_at: summary.startedAt ?? null, body: JSON.stringify(summary), words: sql`${withBeginnings(words)}::text[]` as never,
-    facts: sql`${factsOf(summary, casts)}::text[]` as never, tallies: JSON.stringify(tallies), rules: RULES,
+    pour_id: id, status: summary.status, started_at: summary.startedAt ?? null, body: JSON.stringify(summary),
+    found_by: sql`${[...withBeginnings(words), ...factsOf(summary, casts)]}::text[]` as never, tallies: JSON.stringify(tallies), rules: RULES,
   }))).onConflict(c => c.column('pour_id').doUpdateSet(eb => ({
-    status: eb.ref('excluded.status'), started_at: eb.ref('excluded.started_at'), body: eb.ref('excluded.body'), words: eb.ref('excluded.words'), facts: eb.ref('excluded.facts'), tallies: eb.ref('excluded.tallies'), rules: eb.ref('excluded.rules'),
+    status: eb.ref('excluded.status'), started_at: eb.ref('excluded.started_at'), body: eb.ref('excluded.body'), found_by: eb.ref('excluded.found_by'), tallies: eb.ref('excluded.tallies'), rules: eb.ref('excluded.rules'),
   }))).execute()
   const rows = folded.flatMap(({ id, changed }) => changed.map(c => ({ pour_id: id, ...c })))
   if (rows.length > 0) await scope.insert('cast_projection', rows)

@@ -43,8 +43,8 @@ export interface PourProjectionTable {
   status: string
   started_at: number | null
   body: Json<PourSummary>
-  words: string[]
-  facts: string[]
+  /** Its words, their beginnings and its facts: one list and one index, so that what is sought together is looked up together, the rarest first. */
+  found_by: string[]
   /** What it adds to the counts. */
   tallies: ColumnType<readonly Tally[], string, string>
   rules: number

@@ -6,10 +6,9 @@ import { sql, type Kysely } from 'kysely'
  */
 export async function up(db: Kysely<unknown>): Promise<void> {
   await sql`
-    alter table pour_projection add column words text[] not null default '{}', add column facts text[] not null default '{}', add column tallies jsonb not null default '[]', add column rules integer not null default 0;
-    alter table pour_projection alter column words set statistics 1000;
-    create index projection_words on pour_projection using gin (words);
-    create index projection_facts on pour_projection using gin (facts);
+    alter table pour_projection add column found_by text[] not null default '{}', add column tallies jsonb not null default '[]', add column rules integer not null default 0;
+    alter table pour_projection alter column found_by set statistics 1000;
+    create index projection_found_by on pour_projection using gin (found_by);
     create index projection_in_time on pour_projection (workshop_id, (coalesce(started_at, 0)) desc, pour_id desc);
     create index projection_by_rules on pour_projection (rules);
     create table logbook_word (workshop_id uuid not null references workshop on delete cascade, word text collate "C" not null, primary key (workshop_id, word));
