@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { MouldBody } from '~shared/library'
+import { withExif } from '../../tests/exif'
 import { useLibrary } from './library'
 import { usePrint } from './print'
 
@@ -105,6 +107,31 @@ describe('a print in hand', () => {
     photos.kept.length = 0
     await print.open(saved[0]!.id)
     expect(print.trouble).toMatch(/^The photo of this print was taken away/)
+  })
+
+  it('another photo of the same print keeps what is known of it; after one that was kept begins the next', async () => {
+    const print = await taken()
+    Object.assign(print.facts, { name: 'Heel', place: 'Towpath' })
+    print.depth = 0.03
+    await print.take(photo)
+    expect([print.facts.name, print.depth]).toEqual(['Heel', 0.03])
+    await print.save()
+    const first = print.kept!
+    await print.open(first)
+    await print.take(photo)
+    await print.save()
+    expect([saved.map(s => s.id), saved.at(-1)!.body.impression!.photo!.id]).toEqual([[first, first], photos.kept[1]!.id])
+    await print.take(photo)
+    expect([print.facts.name, print.item]).toEqual(['', undefined])
+  })
+
+  it('what the camera wrote is taken over only when it is asked for', async () => {
+    const print = usePrint()
+    await print.take(new Blob([new Uint8Array(withExif(readFileSync('public/samples/print.jpg'), { moment: '2026:11:12 10:03:04', latitude: -33.25, longitude: 151.5 }))]))
+    print.facts.place = 'The dunes'
+    expect(print.facts.on).not.toBe('2026-11-12')
+    print.takeOver()
+    expect([print.facts.place, print.facts.on, print.taken]).toEqual(['The dunes, 33.2500° S, 151.5000° E', '2026-11-12', {}])
   })
 
   it('nothing is kept while the scale does not stand', async () => {

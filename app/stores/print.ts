@@ -3,7 +3,9 @@ import { computed, ref, shallowRef } from 'vue'
 import { combineGauges, type Gauge } from '~core/mould/gauge'
 import { ground, photoArea, photoLength, type Camera, type Measured, type PhotoScale, type Pixel } from '~core/mould/photo'
 import { mouldSchema, type Impression, type LibraryItem, type MouldBody } from '~shared/library'
+import { formatPosition } from '~core/units/format'
 import { newId, Refused } from '~/lib/api'
+import { photoFacts, type PhotoFacts } from '~/lib/photo-facts'
 import { keepPhoto, photoAddress, photosOf, shrunk, type SmallPhoto } from '~/lib/photos'
 import { useClock } from './clock'
 import { useLibrary } from './library'
@@ -25,12 +27,17 @@ export const usePrint = defineStore('print', () => {
   const scale = ref<PhotoScale>()
   const marks = ref<Mark[]>([])
   const camera = ref<Camera>({ distance: 0.6, deeper: 0 })
-  const facts = ref({ name: '', place: '', on: '', believed: '' })
+  const blank = () => ({ name: '', place: '', on: new Date(clock.now).toISOString().slice(0, 10), believed: '' })
+  const facts = ref(blank())
+  /** What the camera wrote beside the photo in hand. It goes into the facts only when it is asked for. */
+  const taken = ref<PhotoFacts>({})
   const depth = ref(DEPTH), cover = ref(COVER)
   const trouble = ref('')
   const busy = ref(false)
   const kept = ref<string>()
-  let fresh: SmallPhoto | undefined, photoId = '', item: LibraryItem<'mould'> | undefined
+  let fresh: SmallPhoto | undefined, photoId = ''
+  /** The mould that keeps the print in hand, once one does. */
+  const item = shallowRef<LibraryItem<'mould'>>()
 
   const standing = computed(() => scale.value ? ground(scale.value) : undefined)
   /** What each mark measures; undefined while the scale does not stand. */
@@ -45,13 +52,14 @@ export const usePrint = defineStore('print', () => {
     scale.value = undefined
     marks.value = []
     camera.value = { distance: 0.6, deeper: 0 }
-    facts.value = { name: '', place: '', on: new Date(clock.now).toISOString().slice(0, 10), believed: '' }
+    taken.value = {}
+    facts.value = blank()
     depth.value = DEPTH
     cover.value = COVER
     trouble.value = ''
     kept.value = undefined
     fresh = undefined
-    item = undefined
+    item.value = undefined
   }
   /** A share of the picture, in its pixels. */
   const at = (x: number, y: number): Pixel => ({ x: Math.round(picture.value!.width * x), y: Math.round(picture.value!.height * y) })
@@ -60,10 +68,19 @@ export const usePrint = defineStore('print', () => {
     trouble.value = ''
     busy.value = true
     try {
-      const small = await shrunk(file)
+      const [small, beside] = await Promise.all([shrunk(file), photoFacts(file)])
+      // Another photo of the print in hand loses nothing that is known of it; after one that was kept begins the next.
+      const known = kept.value ? undefined : { facts: facts.value, item: item.value, depth: depth.value, cover: cover.value }
       clear()
+      if (known) {
+        facts.value = known.facts
+        item.value = known.item
+        depth.value = known.depth
+        cover.value = known.cover
+      }
       fresh = small
       photoId = newId()
+      taken.value = beside
       picture.value = { url: URL.createObjectURL(small.blob), width: small.width, height: small.height }
       setScale('ruler')
       add('length')
@@ -72,6 +89,12 @@ export const usePrint = defineStore('print', () => {
       trouble.value = error instanceof Refused ? error.sentence : 'This picture could not be read.'
     }
     busy.value = false
+  }
+  /** Puts the day and the place that the camera wrote where they can be read and changed. */
+  function takeOver(): void {
+    const { on, at } = taken.value
+    facts.value = { ...facts.value, ...on && { on }, ...at && { place: [facts.value.place.trim(), formatPosition(at)].filter(Boolean).join(', ') } }
+    taken.value = {}
   }
   /** Where the marks of a scale lie until somebody moves them. */
   function setScale(how: PhotoScale['how']): void {
@@ -133,7 +156,7 @@ export const usePrint = defineStore('print', () => {
       trouble.value = 'This mould keeps no print.'
       return
     }
-    item = found
+    item.value = found
     facts.value = { name: found.body.name, place: impression.place, on: impression.on, believed: impression.believed }
     const dam = found.body.gauges?.find(g => g.how === 'dam')
     if (dam?.how === 'dam') {
@@ -170,7 +193,7 @@ export const usePrint = defineStore('print', () => {
     const lengths = measured.value.filter((m, i) => m && marks.value[i]!.what === 'length').map(m => m!.value)
     const long = Math.max(0.01, ...lengths), area = outlines.value?.print ?? outlines.value?.ring
     const width = Math.min(long, area ? area / long : long * 0.4)
-    const before = item?.body
+    const before = item.value?.body
     const gauges: Gauge[] = [...(before?.gauges ?? []).filter(g => g.how !== 'dam'), gauge.value ?? { how: 'dam', area: (long + 2 * RING) * (width + 2 * RING), printArea: long * width, printDepth: depth.value, cover: cover.value }]
     const body: MouldBody = {
       material: 'ground', kind: 'print', mouth: { shape: 'rectangular', width: width + 2 * RING, length: long + 2 * RING }, wall: 0.05, section: Math.min(1, depth.value + cover.value), fragile: true, note: '',
@@ -183,9 +206,9 @@ export const usePrint = defineStore('print', () => {
     }
     busy.value = true
     try {
-      const id = item?.id ?? newId()
-      await library.save('mould', id, checked.data, item?.revision ?? 0)
-      item = library.items.mould.find(m => m.id === id)
+      const id = item.value?.id ?? newId()
+      await library.save('mould', id, checked.data, item.value?.revision ?? 0)
+      item.value = library.items.mould.find(m => m.id === id)
       if (fresh) {
         await keepPhoto(photoId, { mould: id }, fresh, 'The print, with what gives its scale')
         fresh = undefined
@@ -197,5 +220,5 @@ export const usePrint = defineStore('print', () => {
     }
     busy.value = false
   }
-  return { picture, scale, marks, camera, facts, depth, cover, trouble, busy, kept, standing, measured, gauge, clear, take, setScale, add, change, drop, move, addCorner, open, save }
+  return { picture, item, scale, marks, camera, facts, taken, depth, cover, trouble, busy, kept, standing, measured, gauge, clear, take, takeOver, setScale, add, change, drop, move, addCorner, open, save }
 })

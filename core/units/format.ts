@@ -69,6 +69,14 @@ export function formatTemperature(c: Celsius, prefs: UnitPreferences): string {
   return prefs.temperature === 'C' ? `${roundTo(c, 1)} °C` : `${roundTo(UNITS.F.fromSi(c), 1)} °F`
 }
 
+/** A place on the earth, degrees; north and east are above nothing (WGS 84, as cameras write it). */
+export interface GeoPosition { readonly latitude: number, readonly longitude: number }
+
+/** `54.9784° N, 1.6130° W`: a ten-thousandth of a degree is 11 m of latitude, about what a camera knows of where it is. */
+export function formatPosition({ latitude, longitude }: GeoPosition): string {
+  return `${Math.abs(latitude).toFixed(4)}° ${latitude < 0 ? 'S' : 'N'}, ${Math.abs(longitude).toFixed(4)}° ${longitude < 0 ? 'W' : 'E'}`
+}
+
 /** A duration: `40 s`, `9 min 40 s`, `17 min`, `1 h 5`, `3 d 4 h`. Never looks like a time of day. */
 export function formatDuration(seconds: Seconds, resolution: 'second' | 'minute' = 'second'): string {
   const total = Math.max(0, Math.round(seconds))

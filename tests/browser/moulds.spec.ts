@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { box, positionsOf } from '../../core/mould/solids'
 import { writeStl } from '../../core/mould/stl'
+import { withExif } from '../exif'
 import { enterDemo, expect, expectAccessible, test } from './workshop'
 
 /** A mould of the test's own: others read the demo's. */
@@ -277,6 +279,15 @@ test.describe('a print by photo', () => {
     await expect(page.getByText(/^Towpath, by the lower lock, .*Believed to be made by a left boot\.$/)).toBeVisible()
     await expect(page.getByText(/^Length 28\d mm · The print \d+ cm²$/)).toBeVisible()
     await expect(page.getByRole('img', { name: 'The print, with what gives its scale' })).toHaveJSProperty('naturalWidth', 1600)
+
+    // The camera's place and day go into the record only when they are taken over; the picture that is kept has neither.
+    await page.getByRole('link', { name: 'Its photo and measures' }).click()
+    await expect(page.getByRole('textbox', { name: 'Where' })).toHaveValue('Towpath, by the lower lock')
+    await page.locator('input[type=file]').setInputFiles({ name: 'p.jpg', mimeType: 'image/jpeg', buffer: withExif(readFileSync('public/samples/print.jpg'), { moment: '2026:11:12 10:03:04', latitude: 54.9784, longitude: -1.613 }) })
+    await page.getByRole('button', { name: 'Take over from the photo: 12 Nov 2026, 54.9784° N, 1.6130° W' }).click()
+    await expect(page.getByRole('textbox', { name: 'Where' })).toHaveValue('Towpath, by the lower lock, 54.9784° N, 1.6130° W')
+    await expect(page.getByLabel('On the day')).toHaveValue('2026-11-12')
+    await page.goBack()
 
     // It is measured again where it was left, and photos come and go.
     await page.getByRole('link', { name: 'Its photo and measures' }).click()

@@ -117,7 +117,7 @@ describe('counts', () => {
 
   it('projections of older rules are made anew, counts too, and nothing is counted twice', async () => {
     const before = await countedAsKept()
-    await sql`update pour_projection set rules = 0, body = body - 'cost', words = '{}' where workshop_id = ${scope.workshopId}`.execute(db)
+    await sql`update pour_projection set rules = 0, body = body - 'cost', found_by = '{}' where workshop_id = ${scope.workshopId}`.execute(db)
     await bringUpToDate(db)
     expect(await countedAsKept()).toEqual(before)
     expect((await findPours(scope, query({ find: 'tile' }))).count).toBeGreaterThan(0)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { format } from 'date-fns'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import SelectButton from 'primevue/selectbutton'
@@ -115,7 +116,7 @@ const cups = computed(() => [...library.items.bag.find(b => b.id === bag?.id)?.b
           <Button label="Give this cup up" severity="secondary" size="small" @click="stop" />
         </div>
         <ul v-if="cups.length > 0" class="small ruled">
-          <li v-for="c in cups" :key="c.at">{{ new Date(c.at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' }) }}: <span class="num">{{ formatDuration(c.glossGone, 'minute') }}</span> at {{ formatTemperature(c.celsius, units) }}</li>
+          <li v-for="c in cups" :key="c.at">{{ format(c.at, 'd MMM yyyy') }}: <span class="num">{{ formatDuration(c.glossGone, 'minute') }}</span> at {{ formatTemperature(c.celsius, units) }}</li>
         </ul>
       </template>
       <template v-else>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { format, parseISO } from 'date-fns'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import SelectButton from 'primevue/selectbutton'
 import { gaugeResult } from '~core/mould/gauge'
-import { formatArea, formatLength, formatVolume } from '~core/units/format'
+import { formatArea, formatLength, formatPosition, formatVolume } from '~core/units/format'
 import PhotoMarks, { type MarkGroup } from '~/features/moulds/PhotoMarks.vue'
 import FileButton from '~/ui/FileButton.vue'
 import QuantityField from '~/ui/QuantityField.vue'
@@ -16,7 +17,7 @@ const print = usePrint(), library = useLibrary(), session = useSession()
 await library.load()
 const asked = useRoute().query.mould
 if (typeof asked === 'string') await print.open(asked)
-else if (!print.picture || print.kept) print.clear()
+else if (!print.picture || print.item) print.clear()
 const units = computed(() => session.units)
 const chosen = ref<number>()
 const WAYS = [{ id: 'ruler', name: 'A ruler' }, { id: 'rectangle', name: 'Four corners of a rectangle' }] as const
@@ -30,6 +31,7 @@ const write = (i: number) => {
   return m && { value: how(m.value, units.value), range: `${how(m.low, units.value)} to ${how(m.high, units.value)}` }
 }
 const volume = computed(() => print.gauge && gaugeResult(print.gauge))
+const beside = computed(() => [print.taken.on && format(parseISO(print.taken.on), 'd MMM yyyy'), print.taken.at && formatPosition(print.taken.at)].filter(Boolean).join(', '))
 async function sample() {
   await print.take(await (await fetch('/samples/print.jpg')).blob())
 }
@@ -95,6 +97,10 @@ async function sample() {
           <div class="field"><label for="print-name">Name</label><InputText id="print-name" v-model="print.facts.name" maxlength="80" fluid /></div>
           <div class="field"><label for="print-place">Where</label><InputText id="print-place" v-model="print.facts.place" maxlength="200" fluid /></div>
           <div class="field"><label for="print-on">On the day</label><InputText id="print-on" v-model="print.facts.on" type="date" fluid /></div>
+          <template v-if="beside">
+            <Button :label="`Take over from the photo: ${beside}`" severity="secondary" size="small" @click="print.takeOver()" />
+            <p class="small soft">The camera wrote this beside the picture. Unless you take it over, it is not kept.</p>
+          </template>
           <div class="field"><label for="print-by">Believed to be made by</label><InputText id="print-by" v-model="print.facts.believed" maxlength="200" fluid /></div>
           <Button :label="print.busy ? 'Keeping it …' : 'Keep it as a mould'" :disabled="print.busy" @click="print.save()" />
           <p v-if="print.kept" role="status">Kept. <NuxtLink :to="`/moulds/${print.kept}`">Go to it</NuxtLink>, and plan its pour from there.</p>
