@@ -15,7 +15,7 @@ describe('times as people say them', () => {
   })
 
   it('what cannot be known to the hour is said in parts of days', () => {
-    expect([at(10, 9), at(10, 15), at(10, 21), at(11, 3), at(13, 13), at(28, 13)].map(t => roughDay(t, NOW))).toEqual(['this morning', 'this afternoon', 'this evening', 'tomorrow night', 'Sat afternoon', '28 Mar'])
+    expect([at(10, 9), at(10, 15), at(10, 21), at(11, 3), at(11, 23), at(12, 4), at(13, 13), at(14, 2), at(28, 13)].map(t => roughDay(t, NOW))).toEqual(['this morning', 'this afternoon', 'this evening', 'tonight', 'tomorrow night', 'tomorrow night', 'Sat afternoon', 'Sat night', '28 Mar'])
     expect(roughRange(at(10, 15), at(10, 16), NOW)).toBe('this afternoon')
     expect(roughRange(at(11, 15), at(13, 9), NOW)).toBe('tomorrow afternoon to Sat morning')
   })

@@ -6,7 +6,7 @@ export function timeOfDay(at: Instant): string {
   return format(at, 'HH:mm')
 }
 
-const DAY = 86_400_000
+const HOUR = 3_600_000, DAY = 24 * HOUR
 
 export function dayAndTime(at: Instant, now: Instant): string {
   if (isSameDay(at, now)) return timeOfDay(at)
@@ -21,14 +21,17 @@ export function recordTime(at: Instant, now: Instant): string {
   return isSameDay(at, now) ? timeOfDay(at) : format(at, 'd MMM HH:mm')
 }
 
-/** Half days for what cannot be known to the hour: `Thu afternoon`. */
+/** A day's night lasts until this hour of the next. */
+const DAWN = 5
+
+/** Parts of a day for what cannot be known to the hour: `Thu afternoon`. Its night belongs to the day before: three o'clock on Friday is Thursday night. */
 export function roughDay(at: Instant, now: Instant): string {
-  const hour = new Date(at).getHours()
-  const part = hour < 5 ? 'night' : hour < 12 ? 'morning' : hour < 18 ? 'afternoon' : 'evening'
-  if (isSameDay(at, now)) return `this ${part}`
-  if (isSameDay(at, now + DAY)) return `tomorrow ${part}`
-  if (Math.abs(at - now) < 6 * DAY) return `${format(at, 'EEE')} ${part}`
-  return format(at, 'd MMM')
+  const hour = new Date(at).getHours(), day = hour < DAWN ? at - DAWN * HOUR : at, today = new Date(now).getHours() < DAWN ? now - DAWN * HOUR : now
+  const part = hour < DAWN ? 'night' : hour < 12 ? 'morning' : hour < 18 ? 'afternoon' : hour < 22 ? 'evening' : 'night'
+  if (isSameDay(day, today)) return part === 'night' ? 'tonight' : `this ${part}`
+  if (isSameDay(day, today + DAY)) return `tomorrow ${part}`
+  if (Math.abs(day - today) < 6 * DAY) return `${format(day, 'EEE')} ${part}`
+  return format(day, 'd MMM')
 }
 
 export function roughRange(from: Instant, to: Instant, now: Instant): string {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { format, parseISO } from 'date-fns'
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
@@ -7,7 +8,7 @@ import { POWDER_CLASSES, powderClass } from '~core/gypsum/powders'
 import { safeHeight, vesselVolume } from '~core/mould/vessel'
 import { agedBag, monthsOpen, pastItsTime, STORAGE } from '~core/gypsum/bag-age'
 import { bagWords, taughtBag } from '~core/pour/observations'
-import { formatConsistency, formatLength, formatMass, formatVolume, roundTo } from '~core/units/format'
+import { formatConsistency, formatLength, formatMass, formatRoughMass, formatVolume, roundTo } from '~core/units/format'
 import type { BagBody, BucketBody, LibraryItem } from '~shared/library'
 import BagTests from '~/features/powders/BagTests.vue'
 import EditDialog from '~/features/library/EditDialog.vue'
@@ -34,7 +35,7 @@ const litre = computed({
 function leftOf({ body, used }: LibraryItem<'bag'>) {
   if (body.left === undefined) return undefined
   const kg = Math.max(0, body.left - (body.leftAt === undefined ? 0 : used?.since ?? 0)), pours = used && used.last > 0 ? Math.floor(kg / used.last) : undefined
-  return { words: `${body.leftAt === undefined ? '' : 'about '}${formatMass(kg, units.value)} left`, low: pours !== undefined && pours < 2, pours }
+  return { words: body.leftAt === undefined ? `${formatMass(kg, units.value)} left` : `about ${formatRoughMass(kg, units.value)} left`, low: pours !== undefined && pours < 2, pours }
 }
 function sayLeft(kg: number | undefined) {
   bag.item.body.left = kg
@@ -57,7 +58,7 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
     <p class="small ways"><a v-if="library.items.bag.length > 0" href="/api/labels/bags" target="_blank">Labels for the bags, to print</a><NuxtLink v-if="session.mayWrite" to="/logbook/table?of=bags">Bring a table in</NuxtLink></p>
     <ul class="ruled bags">
       <li v-for="b in library.items.bag" :key="b.id">
-        <span><span class="strong">{{ b.body.name }}</span><br><span class="small soft">{{ powderClass(b.body.classId).name }}<template v-if="b.body.opened">, opened {{ b.body.opened }}</template>{{ b.body.uncertain ? ', set time uncertain' : pastItsTime(b.body, clock.now) ? `, open for ${monthsOpen(b.body.opened, clock.now)} months: its set is less certain. Try a cup` : '' }}<template v-if="learntOf(b)">. {{ learntOf(b) }}</template></span></span>
+        <span><span class="strong">{{ b.body.name }}</span><br><span class="small soft">{{ powderClass(b.body.classId).name }}<template v-if="b.body.opened">, opened {{ format(parseISO(b.body.opened), 'd MMM yyyy') }}</template>{{ b.body.uncertain ? ', set time uncertain' : pastItsTime(b.body, clock.now) ? `, open for ${monthsOpen(b.body.opened, clock.now)} months: its set is less certain. Try a cup` : '' }}<template v-if="learntOf(b)">. {{ learntOf(b) }}</template></span></span>
         <span class="small">{{ leftOf(b)?.words }}<template v-if="leftOf(b)?.low"><br><span class="low">{{ leftOf(b)!.pours === 0 ? 'not enough for a pour like the last' : 'enough for one more like the last' }}</span></template></span>
         <span class="small soft">{{ b.body.bulk ? `a litre weighs ${roundTo(b.body.bulk.low, 10)} to ${roundTo(b.body.bulk.high, 10)} g as scooped here` : 'bulk density not measured' }}</span>
         <span v-if="session.mayWrite" class="ways"><Button label="Measure it" severity="secondary" size="small" :aria-label="`Measure ${b.body.name}`" @click="measuring = b" /><Button label="Change" severity="secondary" size="small" :aria-label="`Change ${b.body.name}`" @click="bag.edit(b)" /></span>
@@ -212,6 +213,7 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
 
 <style scoped>
 .ways { display: flex; gap: 18px; }
+p.ways { margin-bottom: 6px; }
 header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 10px; }
 .bags li { display: grid; grid-template-columns: minmax(0, 1.3fr) minmax(0, 0.8fr) minmax(0, 1.4fr) auto; gap: 16px; align-items: center; padding: 9px 0; }
 .low { color: var(--warn); font-weight: 620; }

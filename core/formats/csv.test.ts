@@ -20,6 +20,14 @@ describe('comma-separated values', () => {
   })
 })
 
+it('of a pour of the past only what a table told of it is told again', () => {
+  const noon = Date.UTC(2024, 4, 3, 12), pour = { name: 'Tiles', status: 'finished', school: 'weighed', ratio: { planned: 0.67 }, daysOnly: true, startedAt: noon } as unknown as PourSummary
+  const cast = { label: 'Tile 1', mould: 'Tile', powder: 'Casting plaster', endUse: 'painted', status: 'finished', verdict: 'good', defects: [], note: '', filledAt: noon + 720_000, finishedAt: noon + 9e6 } as unknown as CastSummary
+  expect(Object.entries(Object.fromEntries(LOGBOOK_HEAD.map((h, i) => [h, logbookRows(pour, [cast])[0]![i]]))).filter(([, v]) => v !== undefined && v !== '')).toEqual([
+    ['pour', 'Tiles'], ['cast', 'Tile 1'], ['mould', 'Tile'], ['poured', '2024-05-03'], ['powder', 'Casting plaster'], ['status', 'finished'], ['verdict', 'good'],
+  ])
+})
+
 it('the logbook has a cell for every head, and a note cannot become a formula', () => {
   const pour = { name: 'Tiles', status: 'drying', school: 'weighed', ratio: { planned: 0.45, low: 0.44, high: 0.46, actual: 0.4963 }, causes: [{ defect: 'soft', cause: 'too-thin' }] } as unknown as PourSummary
   const cast = { id: '1.1', label: 'Tile 1', mould: 'Tile', powder: 'Casting plaster', endUse: 'painted', status: 'judged', verdict: 'second', defects: ['soft'], note: '=HYPERLINK("x")', openedAt: 0 } as unknown as CastSummary

@@ -9,12 +9,15 @@ export const LOGBOOK_HEAD = [
 ] as const
 
 const date = (at: number | undefined): Cell => at === undefined ? undefined : new Date(at).toISOString()
+const day = (at: number | undefined): Cell => date(at)?.toString().slice(0, 10)
 const per100 = (ratio: number | undefined): Cell => ratio === undefined ? undefined : Math.round(1000 * ratio) / 10
 
+/** Of a pour of the past the day is known, and nothing of its plan. */
 export function logbookRows(pour: PourSummary, casts: readonly CastSummary[]): readonly (readonly Cell[])[] {
+  const { daysOnly } = pour
   return casts.map(c => [
-    pour.name, c.label, c.mould, date(c.filledAt ?? pour.startedAt), c.powder, pour.bag, pour.school, c.endUse, per100(pour.ratio.planned), per100(pour.ratio.actual), pour.status === 'abandoned' ? 'given up' : c.status, c.verdict,
+    pour.name, c.label, c.mould, (daysOnly ? day : date)(c.filledAt ?? pour.startedAt), c.powder, pour.bag, daysOnly ? undefined : pour.school, daysOnly ? undefined : c.endUse, daysOnly ? undefined : per100(pour.ratio.planned), per100(pour.ratio.actual), pour.status === 'abandoned' ? 'given up' : c.status, c.verdict,
     c.defects.map(d => defectWords(d).toLowerCase()).join('; '), [...new Set((pour.causes ?? []).filter(x => c.defects.includes(x.defect)).map(x => causeWords(x.cause).toLowerCase()))].join('; '),
-    date(c.openedAt), date(c.finishedAt), c.drying?.lastMass === undefined ? undefined : Math.round(10_000 * c.drying.lastMass) / 10, c.note,
+    daysOnly ? undefined : date(c.openedAt), daysOnly ? undefined : date(c.finishedAt), c.drying?.lastMass === undefined ? undefined : Math.round(10_000 * c.drying.lastMass) / 10, c.note,
   ])
 }

@@ -33,7 +33,7 @@ export function searchWords(pour: PourSummary, casts: readonly CastSummary[]): r
 
 /** What a pour can be filtered by: `kind:value`. */
 export function factsOf(pour: PourSummary, casts: readonly CastSummary[]): readonly string[] {
-  const { good, second, waste } = pour.verdicts, missed = pour.ratio.actual !== undefined && Math.abs(pour.ratio.actual / pour.ratio.planned - 1) > RATIO_MISSED
+  const { good, second, waste } = pour.verdicts, missed = pour.ratio.actual !== undefined && !pour.daysOnly && Math.abs(pour.ratio.actual / pour.ratio.planned - 1) > RATIO_MISSED
   return [...new Set([
     `status:${STATUS_WORDS[pour.status]}`, `powder:${pour.powder}`, ...pour.daysOnly ? [] : [`use:${pour.endUse}`, `measured:${pour.school}`],
     ...pour.bagId ? [`bag:${pour.bagId}`] : [], ...casts.map(c => `mould:${c.mouldId}`), ...pour.defects.map(d => `defect:${d}`),

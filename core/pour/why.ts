@@ -45,7 +45,17 @@ function stageLength(batch: BatchState, from: string, to: readonly string[]): nu
   return a && b && !a.inferred && !b.inferred ? (b.at - a.at) / 1000 : undefined
 }
 const planned = ({ run, cast }: Asked) => run.batches[cast.cast.batch]!
-const ratioOff = ({ run, batch }: Asked) => batch.ratio === undefined ? undefined : batch.ratio / run.ratio.value - 1
+/** By what share the ratio was off: from the planned one or, of a pour whose plan nobody knows any more, from what its powder is used at. */
+function ratioOff({ run, batch: { ratio } }: Asked): number | undefined {
+  if (ratio === undefined) return undefined
+  const { low, high } = run.daysOnly ? powderClass(run.plan.classId).ratio : { low: run.ratio.value, high: run.ratio.value }
+  return ratio / Math.min(high, Math.max(low, ratio)) - 1
+}
+function ratioSays(a: Asked, sign: 1 | -1): readonly Evidence[] {
+  const off = ratioOff(a), { run } = a, { low, high } = powderClass(run.plan.classId).ratio
+  const wanted = run.daysOnly ? `its powder is used at (${formatConsistency(a.batch.ratio ?? 0)} for ${formatConsistency(low)} to ${formatConsistency(high)})` : `planned (${formatConsistency(a.batch.ratio ?? 0)} for ${formatConsistency(run.ratio.value)})`
+  return above(off === undefined ? undefined : sign * off, 0.04, 0.08, x => `${percent(x)} ${sign > 0 ? 'more' : 'less'} water than ${wanted}`, run.daysOnly ? 'its ratio was one its powder is used at' : 'its ratio was as planned')
+}
 function stirring(a: Asked): number | undefined {
   const t = stageLength(a.batch, 'stir', ['fill'])
   return t === undefined ? undefined : t / Math.max(20, a.run.plan.stir.minutes * 60)
@@ -61,8 +71,9 @@ function earlyBy({ run, batch, cast }: Asked): number | undefined {
   const { openEarliest } = run.moments[cast.cast.mould.id]!
   return 1 - (cast.openedAt - batch.wetAt) / 1000 / openEarliest.value
 }
-const room = ({ run, batch }: Asked) => batch.room ?? run.plan.roomTemperature
-const water = ({ run, batch }: Asked) => batch.water ?? run.plan.waterTemperature
+// Of a pour of the past what its plan says of temperatures is made up.
+const room = ({ run, batch }: Asked) => batch.room ?? (run.daysOnly ? undefined : run.plan.roomTemperature)
+const water = ({ run, batch }: Asked) => batch.water ?? (run.daysOnly ? undefined : run.plan.waterTemperature)
 const marked = (a: Asked, sign: string) => a.batch.marks.some(m => m.sign === sign)
 const trouble = (a: Asked, id: string) => a.batch.troubles.some(t => t === id)
 const mould = (a: Asked) => a.cast.cast.mould
@@ -75,8 +86,8 @@ const min = (t: number) => formatDuration(Math.round(t / 10) * 10)
 
 /** What the record says of each cause. */
 const SAYS: Readonly<Record<CauseId, (a: Asked) => readonly Evidence[]>> = {
-  'too-thin': a => [...above(ratioOff(a), 0.04, 0.08, x => `${percent(x)} more water than planned (${formatConsistency(a.batch.ratio!)} for ${formatConsistency(a.run.ratio.value)})`, 'its ratio was as planned'), ...trouble(a, 'water-on-top') ? [{ weight: SOME, words: 'water stood on it' }] : []],
-  'too-thick': a => above(ratioOff(a) === undefined ? undefined : -ratioOff(a)!, 0.04, 0.08, x => `${percent(x)} less water than planned (${formatConsistency(a.batch.ratio!)} for ${formatConsistency(a.run.ratio.value)})`, 'its ratio was as planned'),
+  'too-thin': a => [...ratioSays(a, 1), ...trouble(a, 'water-on-top') ? [{ weight: SOME, words: 'water stood on it' }] : []],
+  'too-thick': a => ratioSays(a, -1),
   'stirred-long': a => above(stirring(a) === undefined ? undefined : stirring(a)! - 1, 0.35, 0.7, x => `stirred ${(1 + x).toFixed(1)} times as long as planned`, 'stirred about as long as planned'),
   'stirred-little': a => [...above(stirring(a) === undefined ? undefined : 1 - stirring(a)!, 0.3, 0.5, x => `stirred only ${percent(1 - x)} of the planned time`, 'stirred about as long as planned'), ...marked(a, 'lumps') ? [{ weight: SOME, words: 'lumps were felt' }] : []],
   'soak-short': (a) => {
@@ -87,8 +98,14 @@ const SAYS: Readonly<Record<CauseId, (a: Asked) => readonly Evidence[]>> = {
   'poured-late': a => above(lateBy(a) === undefined ? undefined : lateBy(a)! + 1, 0.9, 2.5, x => x > 1 ? `filled ${min(60 * (x - 1))} after it was too stiff to pour` : 'filled just as it became too stiff', 'filled while it still flowed').concat(marked(a, 'will-not-pour') && (lateBy(a) ?? 1) > -1 ? [{ weight: SOME, words: 'it was marked as not pouring any more' }] : []),
   // From a twelfth after its earliest moment it begins to be suspected; an eighth before it, it is far.
   'opened-early': a => above(earlyBy(a) === undefined ? undefined : earlyBy(a)! + 0.3, 0.22, 0.42, () => `opened ${formatDuration((a.cast.openedAt! - a.batch.wetAt!) / 1000, 'minute')} after wetting, where about ${formatDuration(a.run.moments[mould(a).id]!.openEarliest.value, 'minute')} are needed`, 'opened when it was strong enough'),
-  'cold': a => above(15 - Math.min(room(a), water(a)), 3, 7, () => `room ${formatTemperature(room(a), a.prefs)}, water ${formatTemperature(water(a), a.prefs)}`, 'it was warm enough'),
-  'hot-water': a => above(water(a) - 25, 4, 10, () => `water of ${formatTemperature(water(a), a.prefs)}`, 'the water was not warm'),
+  'cold': (a) => {
+    const air = room(a), wet = water(a)
+    return air === undefined || wet === undefined ? [] : above(15 - Math.min(air, wet), 3, 7, () => `room ${formatTemperature(air, a.prefs)}, water ${formatTemperature(wet, a.prefs)}`, 'it was warm enough')
+  },
+  'hot-water': (a) => {
+    const wet = water(a)
+    return wet === undefined ? [] : above(wet - 25, 4, 10, () => `water of ${formatTemperature(wet, a.prefs)}`, 'the water was not warm')
+  },
   'old-powder': (a) => {
     const bag = a.run.world.bag
     const slow = a.batch.marks.find(m => m.sign === 'gloss-gone'), moment = a.run.moments[mould(a).id]!.glossGone
@@ -101,7 +118,7 @@ const SAYS: Readonly<Record<CauseId, (a: Asked) => readonly Evidence[]>> = {
   'seam-open': a => [...known((mould(a).halves ?? 1) > 1, `the mould has ${mould(a).halves} parts`, 'the mould is in one piece'), ...trouble(a, 'leak') ? [{ weight: SEEN, words: 'it leaked' }] : []],
   'thin-part': a => known(mould(a).fragile, 'the piece has thin parts', 'the piece has no thin parts'),
   'air-shut-in': a => known(mould(a).pourHole !== undefined || (mould(a).halves ?? 1) > 1, mould(a).pourHole !== undefined ? 'it is filled through a pour hole' : 'it is closed all round', mould(a).halves === 1 ? 'the mould is open above' : undefined),
-  'too-little': a => [...above(missing(a), 0.05, 0.1, x => `${percent(x)} less went into the bucket than planned`, 'as much was weighed as planned'), ...trouble(a, 'short') ? [{ weight: SEEN, words: 'it was said to be short' }] : [], ...a.batch.leftover === 'none' ? [{ weight: SOME, words: 'nothing was left over' }] : a.batch.leftover ? [{ weight: NORMAL - 0.8, words: 'some was left over' }] : []],
+  'too-little': a => [...above(missing(a), 0.05, 0.1, x => `${percent(x)} less went into the bucket than ${a.run.daysOnly ? 'its moulds take' : 'planned'}`, `as much was weighed as ${a.run.daysOnly ? 'its moulds take' : 'planned'}`), ...trouble(a, 'short') ? [{ weight: SEEN, words: 'it was said to be short' }] : [], ...a.batch.leftover === 'none' ? [{ weight: SOME, words: 'nothing was left over' }] : a.batch.leftover ? [{ weight: NORMAL - 0.8, words: 'some was left over' }] : []],
   'coat-late': (a) => {
     const b = a.cast.cast.batch, before = a.state.batches[b - 1], fill = a.batch.stages.find(s => s.stage === 'fill')
     if (!a.run.batches[b]!.coat || before?.wetAt === undefined || !fill) return [{ weight: NORMAL - 1.5, words: 'it was poured at once' }]
@@ -115,8 +132,8 @@ const SAYS: Readonly<Record<CauseId, (a: Asked) => readonly Evidence[]>> = {
     if (readyFrom === undefined || finishedAt === undefined || openedAt === undefined) return [{ weight: SILENT, words: '' }]
     return above(1 - (finishedAt - openedAt) / (readyFrom - openedAt), 0.1, 0.3, x => `finished ${percent(x)} before it could be dry`, 'it had time to dry')
   },
-  'additive': a => known(a.run.plan.additions.some(x => x.share > additionKind(x.id).harmful), 'an additive above its harmful share', a.run.plan.additions.length > 0 ? 'additives were within bounds' : 'nothing was added'),
-  'measured-by-volume': a => known(a.run.plan.school === 'scoops', `counted in scoops of ${powderClass(a.run.plan.classId).name.toLowerCase()}`, 'it was not counted in scoops'),
+  'additive': a => a.run.daysOnly ? [] : known(a.run.plan.additions.some(x => x.share > additionKind(x.id).harmful), 'an additive above its harmful share', a.run.plan.additions.length > 0 ? 'additives were within bounds' : 'nothing was added'),
+  'measured-by-volume': a => a.run.daysOnly ? [] : known(a.run.plan.school === 'scoops', `counted in scoops of ${powderClass(a.run.plan.classId).name.toLowerCase()}`, 'it was not counted in scoops'),
 }
 
 /** Confirmed causes of a defect in this workshop, and how much they count against what is common: ten of them as much as practice does. */

@@ -27,6 +27,13 @@ export function formatMass(kg: Kilograms, prefs: UnitPreferences): string {
   return `${roundTo(lb, 1)} lb ${roundTo(Math.abs(tenths - lb * 16), 0.1)} oz`
 }
 
+/** What is left of a bag after some pours: to a twentieth or so, `7.5 kg`, `16.5 lb`; smaller rests to 10 g or an ounce. */
+export function formatRoughMass(kg: Kilograms, prefs: UnitPreferences): string {
+  if (prefs.mass === 'g') return kg < 1 ? `${roundTo(1000 * kg, 10)} g` : `${roundTo(kg, kg < 20 ? 0.1 : 1)} kg`
+  const oz = UNITS.oz.fromSi(kg)
+  return oz < 16 ? `${roundTo(oz, 1)} oz` : `${roundTo(oz / 16, oz < 640 ? 0.5 : 1)} lb`
+}
+
 /** What a jug shows: 0.1 ml below 10 ml (a syringe), 1 ml below 100 ml, 5 ml to 2 l, 10 ml above; cups to an eighth, quarts above four cups. */
 export function formatVolume(m3: CubicMetres, prefs: UnitPreferences): string {
   if (prefs.volume === 'ml') {

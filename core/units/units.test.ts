@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { formatDuration, formatDurationRange, formatMass, formatPercent, formatTemperature, formatVolume, roundTo } from './format'
+import { formatDuration, formatDurationRange, formatMass, formatPercent, formatPosition, formatRoughMass, formatTemperature, formatVolume, roundTo } from './format'
 import { parseNumber, parseQuantity } from './parse'
 import { latinCube, normalQuantile, sortedQuantile } from './sampling'
 import { METRIC, UNITS, US_CUSTOMARY, type Unit, type UnitKind } from './units'
@@ -73,6 +73,9 @@ describe('writing', () => {
   it('rounds to what the tool in hand can show', () => {
     expect(formatMass(1.2404, METRIC)).toBe('1\u2009240 g')
     expect(formatMass(0.0042, METRIC)).toBe('4.2 g')
+    expect([0.634, 7.49, 31.6].map(kg => formatRoughMass(kg, METRIC))).toEqual(['630 g', '7.5 kg', '32 kg'])
+    expect([0.2, 7.49, 31.6].map(kg => formatRoughMass(kg, US_CUSTOMARY))).toEqual(['7 oz', '16.5 lb', '70 lb'])
+    expect([formatPosition({ latitude: 54.9784, longitude: -1.613 }), formatPosition({ latitude: -33.25, longitude: 151.5 })]).toEqual(['54.9784° N, 1.6130° W', '33.2500° S, 151.5000° E'])
     expect(formatMass(25, METRIC)).toBe('25.0 kg')
     expect(formatMass(2.381359943, US_CUSTOMARY)).toBe('5 lb 4.0 oz')
     expect(formatMass(0.4535, US_CUSTOMARY)).toBe('1 lb 0.0 oz')

@@ -21,6 +21,13 @@ const pour = (id: string, water: number, soak: number): PourAnswer => {
 const all = compared([pour('a', 0.45, 60), pour('b', 0.5, 120)])
 const row = (word: string, block: number) => comparison(all, METRIC)[block]!.rows.find(r => r.word === word)!
 
+it('of a pour of the past what nobody knows is left open, and its lane is empty', () => {
+  const past = compared([pour('a', 0.45, 60), { ...pour('b', 0.5, 120), run: { ...frozen.run, daysOnly: true } }]), [planned, happened] = comparison(past, METRIC)
+  expect(planned!.rows.filter(r => r.cells[1] !== '—').map(r => r.word)).toEqual(['powder', 'moulds'])
+  expect(happened!.rows.find(r => r.word === 'soaked for')!.cells).toEqual(['1 min', '—'])
+  expect(lanes(past, 1000, 40).lanes.map(l => l.marks.length > 0)).toEqual([true, false])
+})
+
 describe('pours side by side', () => {
   it('are told apart by letters, and by what differs between them', () => {
     expect(all.map(c => c.letter)).toEqual(['A', 'B'])
@@ -37,6 +44,8 @@ describe('pours side by side', () => {
     expect(at(a, 'sift').at).toBe(at(b, 'sift').at)
     expect(at(a, 'open').at).toBeUndefined()
     expect(a!.marks.every(m => m.from <= m.to && m.to <= 1000.001)).toBe(true)
+    const words = lanes(all, 1000, 40).heads
+    expect(words.every((w, i) => i === 0 || w.x - words[i - 1]!.x > 3.5 * (w.word.length + words[i - 1]!.word.length))).toBe(true)
     expect(ticks.map(t => t.x)).toEqual([...ticks.map(t => t.x)].sort((x, y) => x - y))
   })
 })

@@ -105,7 +105,7 @@ const onScale = computed(() => scale.here && scale.weighing.steady && scale.weig
           <rect v-if="curve.ready" :x="curve.ready.from" :y="CURVE.top" :width="Math.max(3, curve.ready.to - curve.ready.from)" :height="CURVE.height - CURVE.top - CURVE.bottom" class="ready" />
           <path :d="curve.band" class="band" />
           <line :x1="CURVE.left" :x2="CURVE.width - CURVE.right" :y1="curve.dryLine" :y2="curve.dryLine" class="dry" />
-          <text :x="CURVE.width - CURVE.right" :y="curve.dryLine - 5" text-anchor="end" class="word">no free water</text>
+          <text :x="CURVE.left + 4" :y="curve.dryLine - 5" class="word">no free water</text>
           <path :d="curve.line" class="line" />
           <g v-for="m in curve.masses" :key="m.y"><text :x="CURVE.left - 8" :y="m.y + 4" text-anchor="end" class="num small-num">{{ mass(m.mass) }}</text></g>
           <g v-for="d in curve.days" :key="d.x">

@@ -1,7 +1,7 @@
 import { dryingAdvice } from '~core/pour/drying'
 import type { CastNeed, CastSummary } from '~core/pour/summary'
 import type { CastRow } from '~shared/pour'
-import { roughRange, timeOfDay, windowOf, dayAndTime } from '~/lib/when'
+import { roughDay, roughRange, timeOfDay, windowOf, dayAndTime } from '~/lib/when'
 
 /** Casts of one pour and mould that are in the same state and need the same: handled as one. */
 export interface CastGroup {
@@ -66,7 +66,7 @@ export function needWords(group: CastGroup, now: number): { readonly what: strin
     case 'open-late': return { what: 'Open now', when: `since ${dayAndTime(c.openFrom!, now)}, late` }
     case 'open-now': return { what: 'Open now', when: `best until ${timeOfDay(c.openTo!)}` }
     case 'judge': return { what: 'Look it over', when: `opened ${dayAndTime(c.openedAt!, now)}` }
-    case 'ready-now': return { what: c.readyWord.replace(/^./, x => x.toUpperCase()), when: `since about ${dayAndTime(c.readyTo!, now)}` }
+    case 'ready-now': return { what: c.readyWord.replace(/^./, x => x.toUpperCase()), when: `since ${roughDay(c.readyTo!, now)}` }
     case 'setting': return { what: windowOf(c.openFrom!, c.openTo!, now), when: 'open' }
     case 'drying': if (c.readyFrom! - now > NEVER_MS) return { what: 'Not in this air', when: c.readyWord }
       return { what: (c.readyTo! - now > NEVER_MS ? `from ${roughRange(c.readyFrom!, c.readyFrom!, now)}` : roughRange(Math.max(now, c.readyFrom!), c.readyTo!, now)).replace(/^./, x => x.toUpperCase()), when: c.readyWord }

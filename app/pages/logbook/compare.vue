@@ -53,13 +53,14 @@ const title = (c: { run: { plan: { name: string } } }) => wordsOf(c.run.plan.nam
       <figure class="sheet" tabindex="0" aria-label="The first batch of each pour from the moment powder met water: bars are what was expected, discs what happened">
         <svg :viewBox="`-34 -6 ${WIDTH + 60} ${LANE * all.length + 34}`" role="presentation">
           <g v-for="t in drawn.ticks" :key="t.word"><line :x1="t.x" y1="0" :x2="t.x" :y2="LANE * all.length" stroke="var(--line)" /><text :x="t.x" :y="LANE * all.length + 20" text-anchor="middle" font-size="14" style="fill: var(--soft)">{{ t.word }}</text></g>
+          <text v-for="h in drawn.heads" :key="h.word" :x="h.x" y="8" text-anchor="middle" font-size="12" style="fill: var(--soft)">{{ h.word }}</text>
           <g v-for="(lane, i) in drawn.lanes" :key="lane.letter">
             <text x="-22" :y="lane.y + 6" text-anchor="middle" font-size="19" font-weight="700" :style="{ fill: colour(i) }">{{ lane.letter }}</text>
             <line x1="0" :y1="lane.y" :x2="WIDTH" :y2="lane.y" stroke="var(--line-strong)" stroke-width="0.7" />
+            <text v-if="lane.marks.length === 0" x="8" :y="lane.y - 4" font-size="12" style="fill: var(--soft)">from a table: only its day is known</text>
             <g v-for="m in lane.marks" :key="m.id">
               <title>{{ lane.letter }}, {{ m.words }}</title>
               <rect :x="m.from" :y="lane.y - 7" :width="Math.max(2, m.to - m.from)" height="14" rx="3" :fill="m.id === 'open' ? 'var(--set-soft)' : m.id === 'warm' ? 'var(--heat-soft)' : m.id === 'dry' ? 'var(--powder-soft)' : 'var(--mix-soft)'" stroke="var(--line-strong)" stroke-width="0.6" />
-              <text v-if="i === 0" :x="(m.from + m.to) / 2" y="8" text-anchor="middle" font-size="12" style="fill: var(--soft)">{{ m.word }}</text>
             </g>
             <template v-for="m in lane.marks" :key="`${m.id}-was`">
               <circle v-if="m.at !== undefined" :cx="m.at" :cy="lane.y" r="6" :fill="m.at < m.from || m.at > m.to ? 'var(--heat)' : 'var(--ink)'"><title>{{ lane.letter }}, {{ m.words }}</title></circle>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { format } from 'date-fns'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
@@ -74,6 +75,8 @@ const picked = ref<readonly string[]>([])
 function pick(id: string) {
   picked.value = picked.value.includes(id) ? picked.value.filter(p => p !== id) : [...picked.value, id]
 }
+/** Of a pour of the past only the day is known. */
+const whenOf = ({ summary: { startedAt, daysOnly } }: PourRow) => startedAt === undefined ? '' : daysOnly ? format(startedAt, 'd MMM yyyy') : dayAndTime(startedAt, clock.now)
 const verdict = (p: PourRow) => {
   const { good, second, waste } = p.summary.verdicts
   return [good && `${good} good`, second && `${second} second`, waste && `${waste} waste`].filter(Boolean).join(', ')
@@ -129,13 +132,13 @@ const verdict = (p: PourRow) => {
     </div>
     <ul v-if="book.rows.length > 0" class="ruled">
       <li v-for="p in book.rows" :key="p.id" :class="{ picked: picked.includes(p.id) }">
-        <label class="pick"><input type="checkbox" :checked="picked.includes(p.id)" :aria-label="`Compare ${p.summary.name}${p.summary.startedAt ? `, ${dayAndTime(p.summary.startedAt, clock.now)}` : ''}`" @change="pick(p.id)"></label>
+        <label class="pick"><input type="checkbox" :checked="picked.includes(p.id)" :aria-label="`Compare ${p.summary.name}${p.summary.startedAt ? `, ${whenOf(p)}` : ''}`" @change="pick(p.id)"></label>
         <RippleGlyph :marks="p.summary.glyph" :now="p.summary.endedAt ? undefined : p.summary.wetAt ? (clock.now - p.summary.wetAt) / 1000 : undefined" :size="36" />
-        <NuxtLink :to="`/pour/${p.id}`" class="row-link"><span class="strong">{{ p.summary.name }}</span><br><span class="small soft">{{ p.summary.startedAt ? dayAndTime(p.summary.startedAt, clock.now) : '' }}, {{ STATUS_WORDS[p.summary.status] }}</span></NuxtLink>
+        <NuxtLink :to="`/pour/${p.id}`" class="row-link"><span class="strong">{{ p.summary.name }}</span><br><span class="small soft">{{ whenOf(p) }}, {{ STATUS_WORDS[p.summary.status] }}</span></NuxtLink>
         <span class="small moulds">{{ p.summary.moulds.map(m => `${m.count} × ${m.name}`).join(', ') }}<br><span class="soft">{{ p.summary.bag ?? p.summary.powder }}</span></span>
-        <span class="small ratio">planned <span class="num">{{ formatConsistency(p.summary.ratio.planned) }}</span><br><span
+        <span class="small ratio"><template v-if="!p.summary.daysOnly">planned <span class="num">{{ formatConsistency(p.summary.ratio.planned) }}</span><br></template><span
           v-if="p.summary.ratio.actual"
-          :class="Math.abs(p.summary.ratio.actual / p.summary.ratio.planned - 1) > RATIO_MISSED ? 'off' : 'soft'"
+          :class="!p.summary.daysOnly && Math.abs(p.summary.ratio.actual / p.summary.ratio.planned - 1) > RATIO_MISSED ? 'off' : 'soft'"
         >was <span class="num">{{ formatConsistency(p.summary.ratio.actual) }}</span></span><span
           v-else
           class="soft"

@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { format } from 'date-fns'
 import { endUse } from '~core/gypsum/end-use'
+import { powderClass } from '~core/gypsum/powders'
 import { defectWords } from '~core/pour/defects'
 import { costOf } from '~core/pour/cost'
 import { milestonesOf } from '~core/pour/milestones'
@@ -26,6 +27,8 @@ const milestones = computed(() => milestonesOf(store.runFor(shown.value), state.
 const batch = computed(() => state.value.batches[shown.value]!)
 const wetFor = computed(() => batch.value.wetAt === undefined || state.value.endedAt ? undefined : (clock.now - batch.value.wetAt) / 1000)
 const plannedBatch = computed(() => run.value.batches[shown.value]!)
+/** The ratio it is held against: as planned or, where nobody knows that any more, as its powder is used. */
+const wanted = computed(() => run.value.daysOnly ? powderClass(run.value.plan.classId).ratio : run.value.ratio)
 const entries = computed(() => entriesOf(store.events, run.value, units.value))
 const STATUS = { readying: 'on the bench', pouring: 'on the bench', setting: 'setting', drying: 'on the shelf', finished: 'finished', abandoned: 'given up' } as const
 const BY = { weighed: 'weighed', saturation: 'sifted to islands', scoops: 'measured in scoops', bag: 'in a bag', dumped: 'all in at once' } as const
@@ -52,7 +55,7 @@ async function giveUp() {
       <div>
         <h1>{{ run.plan.name }}</h1>
         <p class="soft">
-          {{ state.startedAt ? run.daysOnly ? format(state.startedAt, 'd MMM yyyy') : recordTime(state.startedAt, clock.now) : '' }}, {{ STATUS[state.status] }} · {{ endUse(run.plan.endUse).name.toLowerCase() }} · {{ BY[run.plan.school] }}
+          {{ state.startedAt ? run.daysOnly ? format(state.startedAt, 'd MMM yyyy') : recordTime(state.startedAt, clock.now) : '' }}, {{ STATUS[state.status] }}{{ run.daysOnly ? '' : ` · ${endUse(run.plan.endUse).name.toLowerCase()} · ${BY[run.plan.school]}` }}
         </p>
       </div>
       <Button v-if="running && state.status !== 'drying'" label="To the bench" @click="navigateTo(`/bench/${store.id}`)" />
@@ -60,11 +63,11 @@ async function giveUp() {
     <div v-if="run.batches.length > 1" class="batches" role="group" aria-label="Batch">
       <button v-for="(_, i) in run.batches" :key="i" :aria-pressed="shown === i" @click="shown = i">Batch {{ i + 1 }}</button>
     </div>
-    <div class="two">
-      <div class="sheet chart"><RippleChart :milestones="milestones" :now="wetFor" :size="440" /></div>
+    <div :class="{ two: !run.daysOnly }">
+      <div v-if="!run.daysOnly" class="sheet chart"><RippleChart :milestones="milestones" :now="wetFor" :size="440" /></div>
       <div>
         <table>
-          <caption>Planned against what happened, after powder met water</caption>
+          <caption>{{ run.daysOnly ? 'What its moulds take of this powder, and what was weighed' : 'Planned against what happened, after powder met water' }}</caption>
           <thead>
             <tr>
               <th scope="col">Moment</th><th scope="col">
@@ -75,7 +78,7 @@ async function giveUp() {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="m in milestones" :key="m.id">
+            <tr v-for="m in run.daysOnly ? [] : milestones" :key="m.id">
               <th scope="row">{{ m.phrase }}</th>
               <td class="num">{{ formatDurationRange(m.low, m.high) }}</td>
               <td class="num">{{ m.actual === undefined ? '—' : formatDuration(m.actual, m.actual > 1200 ? 'minute' : 'second') }}</td>
@@ -85,10 +88,10 @@ async function giveUp() {
             </tr>
             <tr>
               <th scope="row">water per 100 powder</th>
-              <td class="num">{{ formatConsistency(run.ratio.low) }}–{{ formatConsistency(run.ratio.high) }}</td>
+              <td class="num">{{ formatConsistency(wanted.low) }}–{{ formatConsistency(wanted.high) }}</td>
               <td class="num">{{ batch.ratio ? formatConsistency(batch.ratio) : '—' }}</td>
-              <td :class="['small', batch.ratio && (batch.ratio < run.ratio.low || batch.ratio > run.ratio.high) ? 'off' : 'soft']">
-                {{ batch.ratio ? (batch.ratio > run.ratio.high ? 'thinner than planned' : batch.ratio < run.ratio.low ? 'thicker than planned' : 'as planned') : 'not weighed' }}
+              <td :class="['small', batch.ratio && (batch.ratio < wanted.low || batch.ratio > wanted.high) ? 'off' : 'soft']">
+                {{ batch.ratio ? (batch.ratio > wanted.high ? `thinner than ${run.daysOnly ? 'usual' : 'planned'}` : batch.ratio < wanted.low ? `thicker than ${run.daysOnly ? 'usual' : 'planned'}` : run.daysOnly ? 'usual for its powder' : 'as planned') : 'not weighed' }}
               </td>
             </tr>
             <tr v-for="what in ['water', 'powder'] as const" :key="what">
@@ -103,7 +106,7 @@ async function giveUp() {
           Cost <span class="num strong">{{ money(cost.total) }}</span><template v-if="cost.each !== undefined">, <span class="num strong">{{ money(cost.each) }}</span> for each of {{ cost.pieces }} usable</template><template v-if="cost.unknown.length > 0">; without the {{ cost.unknown[0] }}, whose price is not known</template>.
         </p>
         <p class="small soft basis">
-          {{ run.world.bag?.name ?? 'Powder by class' }}; water {{ formatTemperature(run.plan.waterTemperature, units) }}, room {{ formatTemperature(run.plan.roomTemperature, units) }}. Expected by setting model {{ run.modelVersion }}, frozen when the pour began.<template v-if="run.daysOnly"> From a table: only the day is known, so no time here counts.</template>
+          {{ run.world.bag?.name ?? 'Powder by class' }}<template v-if="run.daysOnly">. From a table: only its day is known, so no time counts here, and what was planned then nobody knows.</template><template v-else>; water {{ formatTemperature(run.plan.waterTemperature, units) }}, room {{ formatTemperature(run.plan.roomTemperature, units) }}. Expected by setting model {{ run.modelVersion }}, frozen when the pour began.</template>
         </p>
       </div>
     </div>
