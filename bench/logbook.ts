@@ -22,14 +22,17 @@ try {
     return answer
   }
   const time = async (title: string, path: () => string) => {
-    const times: number[] = []
+    const times: number[] = [], shown: number[] = []
     for (let i = 0; i < 60; i++) {
       const at = path(), before = performance.now()
-      await (await ask(at)).arrayBuffer()
-      if (i >= 10) times.push(performance.now() - before)
+      const answer = await (await ask(at)).text()
+      if (i < 10) continue
+      times.push(performance.now() - before)
+      const { rows } = JSON.parse(answer) as { readonly rows?: readonly unknown[] }
+      if (rows) shown.push(rows.length)
     }
     times.sort((a, b) => a - b)
-    console.log(`  ${title.padEnd(44)} median ${times[25]!.toFixed(1)} ms, 95 % ${times[47]!.toFixed(1)} ms`)
+    console.log(`  ${title.padEnd(44)} median ${times[25]!.toFixed(1)} ms, 95 % ${times[47]!.toFixed(1)} ms${shown.length > 0 ? `; rows shown ${Math.round(shown.reduce((a, b) => a + b) / shown.length)}` : ''}`)
   }
   for (const size of sizes) {
     const begun = performance.now()

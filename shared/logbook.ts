@@ -21,8 +21,8 @@ export const afterSchema = z.string().regex(/^\d{1,15}\.[0-9a-f-]{36}$/)
 
 export interface LogbookPage {
   readonly rows: readonly PourRow[]
-  /** How many there are, up to one more than COUNTED_UP_TO. */
-  readonly count: number
+  /** Of the first page: how many there are, up to one more than COUNTED_UP_TO. */
+  readonly count?: number
   readonly next?: string
 }
 export const COUNTED_UP_TO = 300

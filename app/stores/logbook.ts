@@ -32,7 +32,7 @@ export const useLogbook = defineStore('logbook', () => {
     try {
       await latest(() => remembered<LogbookPage>(who(), path(query)), ({ value }) => {
         rows.value = value.rows
-        count.value = value.count
+        count.value = value.count ?? 0
         next.value = value.next
       })
       loaded.value = true

@@ -82,6 +82,13 @@ export function castsOf(run: FrozenRun): readonly RunCast[] {
   })
 }
 
+/** How many casts of each mould, by its name. */
+export function castCounts(run: FrozenRun): readonly { readonly name: string, readonly count: number }[] {
+  const counts = new Map<string, number>()
+  for (const f of run.batches.filter(finishesCasts).flatMap(b => b.fills)) counts.set(f.mould.name, (counts.get(f.mould.name) ?? 0) + f.copies)
+  return [...counts].map(([name, count]) => ({ name, count }))
+}
+
 /** The steps of the whole run: readying once, each batch in turn, setting at the end. */
 export function stepsOf(run: FrozenRun): readonly RunStep[] {
   const last = run.batches.length - 1

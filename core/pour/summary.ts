@@ -8,10 +8,9 @@ import { costOf, powderUsed } from './cost'
 import type { Taught } from './forecast'
 import type { CauseId } from './causes'
 import { milestonesOf, type MilestoneId, type Tone } from './milestones'
-import { finishesCasts } from './coats'
 import { dryingDates, type DryingSummary } from './drying'
 import type { Batch } from './plan'
-import type { FrozenRun } from './run'
+import { castCounts, type FrozenRun } from './run'
 import type { BatchState, CastStatus, PourState, PourStatus } from './timeline'
 
 /** What lists need to know of a milestone: enough to draw the glyph. */
@@ -80,15 +79,13 @@ export interface CastSummary {
 }
 
 export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
-  const counts = new Map<string, number>()
-  for (const f of run.batches.filter(finishesCasts).flatMap(b => b.fills)) counts.set(f.mould.name, (counts.get(f.mould.name) ?? 0) + f.copies)
   const verdicts = { good: 0, second: 0, waste: 0 }
   for (const c of state.casts) if (c.verdict) verdicts[c.verdict]++
   const ratios = state.batches.flatMap(b => b.ratio ?? [])
   const step = state.steps[state.step]!, cost = costOf(run, state)
   return {
     name: run.plan.name, status: state.status, powder: powderClass(run.plan.classId).name, school: run.plan.school, bag: run.world.bag?.name, endUse: run.plan.endUse,
-    moulds: [...counts].map(([name, count]) => ({ name, count })), batches: run.batches.length,
+    moulds: castCounts(run), batches: run.batches.length,
     ratio: { planned: run.ratio.value, low: run.ratio.low, high: run.ratio.high, actual: ratios.length ? ratios.reduce((a, b) => a + b) / ratios.length : undefined },
     startedAt: state.startedAt, wetAt: state.batches[0]?.wetAt, endedAt: state.endedAt,
     step: { stage: step.stage, instruction: step.instruction, batch: step.batch },

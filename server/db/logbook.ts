@@ -54,7 +54,8 @@ export async function findPours(scope: Scope, query: LogbookQuery, after?: strin
   const shown = found.slice(0, PAGE), last = shown.at(-1)
   const [bodies, count] = await Promise.all([
     shown.length === 0 ? [] : scope.select('pour_projection').select(['pour_id', 'body']).where('pour_id', 'in', shown.map(r => r.pour_id)).execute(),
-    scope.countUpTo(matches.select('pour_id'), COUNTED_UP_TO + 1),
+    // All of them are on a page that is not full; and a list is counted once.
+    after ? undefined : found.length <= PAGE ? found.length : scope.countUpTo(matches.select('pour_id'), COUNTED_UP_TO + 1),
   ])
   const byId = new Map(bodies.map(b => [b.pour_id, b.body]))
   return { rows: shown.map(r => ({ id: r.pour_id, summary: byId.get(r.pour_id)! })), count, next: found.length > PAGE ? `${last!.started}.${last!.pour_id}` : undefined }

@@ -77,7 +77,7 @@ describe('finding pours', () => {
     let after: string | undefined
     do {
       const page = await findPours(other, query(), after)
-      expect(page.count).toBe(120)
+      expect(page.count).toBe(after ? undefined : 120)
       seen.push(...page.rows.map(r => r.id))
       after = page.next
     } while (after)

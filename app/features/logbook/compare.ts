@@ -9,7 +9,7 @@ import { defectWords } from '~core/pour/defects'
 import { milestonesOf, type Milestone, type MilestoneId } from '~core/pour/milestones'
 import type { Plan } from '~core/pour/plan'
 import { rippleRadius } from '~core/pour/ripples'
-import type { FrozenRun } from '~core/pour/run'
+import { castCounts, type FrozenRun } from '~core/pour/run'
 import { foldPour, type PourState } from '~core/pour/timeline'
 import { TROUBLES } from '~core/pour/troubles'
 import { formatConsistency, formatDuration, formatMass, formatTemperature } from '~core/units/format'
@@ -54,7 +54,7 @@ export function comparison(all: readonly Compared[], units: UnitPreferences): re
       of('powder', c => c.run.world.bag?.name ?? powderClass(c.run.plan.classId).name), planned('water per 100 powder', (_, c) => formatConsistency(c.run.ratio.value)), planned('measured', p => SCHOOLS.find(s => s.id === p.school)!.name.toLowerCase()),
       planned('for', p => endUse(p.endUse).name.toLowerCase()), planned('water', p => formatTemperature(p.waterTemperature, units)), planned('room', p => formatTemperature(p.roomTemperature, units)), planned('soak', p => `${p.soakMinutes} min`),
       planned('stir', p => `${p.stir.minutes} min, ${STIR_TOOLS[p.stir.tool].name.toLowerCase()}`), planned('added', p => list(p.additions.map(a => additionKind(a.id).name.toLowerCase()))),
-      of('moulds', c => list(c.run.batches.flatMap(b => b.fills.map(f => `${f.copies} × ${f.mould.name}`)))),
+      of('moulds', c => list(castCounts(c.run).map(m => `${m.count} × ${m.name}`))),
     ] },
     { word: 'Happened', rows: [
       of('water per 100 powder', c => batch(c).ratio === undefined ? undefined : formatConsistency(batch(c).ratio!)), of('powder', c => batch(c).weighed.powder === undefined ? undefined : formatMass(batch(c).weighed.powder!, units)),

@@ -46,8 +46,9 @@ export function entryWords(event: PourEvent, run: FrozenRun, units: UnitPreferen
 
 export interface Entry { readonly event: PourEvent, readonly words: string, readonly takenBack: boolean, readonly late: boolean }
 
-/** Every entry in the order of happening, with those that were taken back marked as such and late ones too. */
+/** Every entry in the order of happening, with those that were taken back marked as such and late ones too. Of a pour of the past, what a table told of it. */
 export function entriesOf(events: readonly PourEvent[], run: FrozenRun, units: UnitPreferences): readonly Entry[] {
   const stands = new Set(standing(events).map(e => e.id))
-  return [...events].sort((a, b) => a.happenedAt - b.happenedAt).map(event => ({ event, words: entryWords(event, run, units), takenBack: !stands.has(event.id), late: event.recordedAt - event.happenedAt > 45_000 }))
+  return [...events].filter(e => !run.daysOnly || e.kind !== 'stage').sort((a, b) => a.happenedAt - b.happenedAt)
+    .map(event => ({ event, words: entryWords(event, run, units), takenBack: !stands.has(event.id), late: !run.daysOnly && event.recordedAt - event.happenedAt > 45_000 }))
 }

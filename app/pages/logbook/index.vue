@@ -139,7 +139,7 @@ const verdict = (p: PourRow) => {
         <span class="small ratio"><template v-if="!p.summary.daysOnly">planned <span class="num">{{ formatConsistency(p.summary.ratio.planned) }}</span><br></template><span
           v-if="p.summary.ratio.actual"
           :class="!p.summary.daysOnly && Math.abs(p.summary.ratio.actual / p.summary.ratio.planned - 1) > RATIO_MISSED ? 'off' : 'soft'"
-        >was <span class="num">{{ formatConsistency(p.summary.ratio.actual) }}</span></span><span
+        >{{ p.summary.daysOnly ? 'weighed' : 'was' }} <span class="num">{{ formatConsistency(p.summary.ratio.actual) }}</span></span><span
           v-else
           class="soft"
         >not weighed</span></span>

@@ -70,8 +70,8 @@ async function giveUp() {
           <caption>{{ run.daysOnly ? 'What its moulds take of this powder, and what was weighed' : 'Planned against what happened, after powder met water' }}</caption>
           <thead>
             <tr>
-              <th scope="col">Moment</th><th scope="col">
-                expected
+              <th scope="col">{{ run.daysOnly ? 'Of the mix' : 'Moment' }}</th><th scope="col">
+                {{ run.daysOnly ? 'usual' : 'expected' }}
               </th><th scope="col">
                 was
               </th><th scope="col" />
