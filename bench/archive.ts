@@ -47,7 +47,8 @@ try {
   const headers = { origin: into.url, cookie: cookiesOf(owner) }
   await timed('taken in', into, async () => {
     const answer = await fetch(`${into.url}/api/archive`, { method: 'POST', headers: { ...headers, 'content-type': 'application/zip' }, body: Readable.toWeb(createReadStream(one)) as ReadableStream, duplex: 'half' } as RequestInit)
-    console.log(`  ${answer.status}: ${(await answer.text()).slice(0, 200)}`)
+    const lines = (await answer.text()).trim().split('\n')
+    console.log(`  ${answer.status}, progress told ${lines.length - 1} times: ${lines.at(-1)!.slice(0, 200)}`)
   })
   const again = await timed('written again', into, () => fetched(into, headers, other))
   console.log(again === hash ? '  the same' : '  NOT the same')

@@ -47,5 +47,8 @@ export type ArchiveList = keyof typeof archiveLines
 export type ArchiveLine<L extends ArchiveList> = z.infer<typeof archiveLines[L]>
 export const archiveWorkshopSchema = z.strictObject({ name: z.string().trim().min(1).max(80), units: unitsSchema })
 
+/** What is told while one is taken in, a line of JSON each: the share that was read, and at the end what came of it. */
+export type RestoreLine = { readonly read: number } | { readonly restored: Restored } | { readonly refused: string }
+
 /** What was taken in. */
 export interface Restored { readonly pours: number, readonly entries: number, readonly moulds: number, readonly plans: number, readonly photos: number, readonly models: number }

@@ -49,9 +49,7 @@ const more = computed(() => groups.value.filter(g => g.need === 'setting' || g.n
           <div class="what">
             <NuxtLink :to="`/bench/${p.id}`" class="row-link"><h3>{{ p.summary.name }}</h3></NuxtLink>
             <p class="small soft">
-              {{ p.summary.powder }}<template v-if="p.summary.wetAt">
-                , wet {{ formatDuration((clock.now - p.summary.wetAt) / 1000, 'minute') }} ago
-              </template>
+              {{ p.summary.powder }}{{ p.summary.wetAt ? `, wet ${formatDuration((clock.now - p.summary.wetAt) / 1000, 'minute')} ago` : '' }}
             </p>
             <p class="next">
               <template v-if="nextMoment(p.summary, clock.now)">

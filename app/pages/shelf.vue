@@ -100,14 +100,11 @@ const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c 
             />
             <span v-else />
             <span class="who">
-              <NuxtLink :to="`/pour/${r.pour}`" class="row-link strong">{{ r.label }}</NuxtLink>
-              <button
-                v-if="r === g && g.casts.length > 1"
-                class="unfold"
-                :aria-expanded="opened.has(g.key)"
-                @click="toggle(g.key)"
-              >{{ opened.has(g.key) ? 'together' : 'one by one' }}</button>
-              <br><span class="small soft">{{ r.pourName }} · {{ r.first.material.replace('-', ' ') }}, {{ r.first.powder.toLowerCase() }} at <span class="num">{{ formatConsistency(r.first.ratio) }}</span></span>
+              <span class="title">
+                <NuxtLink :to="`/pour/${r.pour}`" class="row-link strong">{{ r.label }}</NuxtLink>
+                <button v-if="r === g && g.casts.length > 1" class="unfold" :aria-expanded="opened.has(g.key)" @click="toggle(g.key)">{{ opened.has(g.key) ? 'together' : 'one by one' }}</button>
+              </span>
+              <span class="small soft">{{ r.pourName }} · {{ r.first.material.replace('-', ' ') }}, {{ r.first.powder.toLowerCase() }} at <span class="num">{{ formatConsistency(r.first.ratio) }}</span></span>
             </span>
             <CastBar class="bar" :cast="r.first" :now="clock.now" />
             <span class="need">
@@ -144,7 +141,8 @@ header { display: flex; gap: 14px; align-items: baseline; }
 .cast { display: grid; grid-template-columns: 40px minmax(0, 1.4fr) minmax(120px, 1.2fr) minmax(170px, 1fr) 84px 126px; gap: 14px; align-items: center; padding: 9px 0; min-height: 62px; }
 .part { padding-left: 22px; min-height: 48px; }
 .late .need .strong { color: var(--warn); }
-.unfold { border: 0; background: none; color: var(--action); font-size: 0.84rem; padding: 4px 6px; margin-left: 6px; text-decoration: underline; text-underline-offset: 2px; }
+.title { display: flex; flex-wrap: wrap; align-items: baseline; column-gap: 12px; }
+.unfold { border: 0; background: none; color: var(--action); font-size: 0.84rem; padding: 4px 0; text-decoration: underline; text-underline-offset: 2px; }
 .act { width: 100%; grid-column: -2; }
 .look { width: 100%; }
 .advice { display: block; color: var(--warn); font-weight: 620; }

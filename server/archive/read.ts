@@ -18,6 +18,8 @@ const BROKEN = 'This file is not a whole archive of a workshop. If it was downlo
 
 export interface Archive {
   readonly manifest: ArchiveManifest
+  /** How much of it was read so far, 0 to 1. */
+  share(): number
   has(name: string): boolean
   names(folder: 'photos' | 'meshes'): readonly string[]
   lines<L extends ArchiveList>(list: L): AsyncGenerator<ArchiveLine<L>>
@@ -35,7 +37,8 @@ export async function openArchive(path: string): Promise<Archive> {
     throw new ArchiveRefused(BROKEN)
   })
   try {
-    const entries = await entriesOf(zip)
+    const entries = await entriesOf(zip), bytes = [...entries.values()].reduce((sum, e) => sum + e.uncompressedSize, 0)
+    let taken = 0
     const read = (name: string) => new Promise<Readable>((resolve, reject) => zip.openReadStream(entries.get(name)!, (error, stream) => error ? reject(error) : resolve(stream)))
     /** A file in pieces, checked against its hash at the end. */
     async function* pieces(name: string, sha256: string | undefined): AsyncGenerator<Buffer> {
@@ -43,6 +46,7 @@ export async function openArchive(path: string): Promise<Archive> {
       try {
         for await (const piece of await read(name)) {
           hash.update(piece as Buffer)
+          taken += (piece as Buffer).length
           yield piece as Buffer
         }
       }
@@ -66,7 +70,7 @@ export async function openArchive(path: string): Promise<Archive> {
       let number = 0
       for await (const line of linesOf(pieces(list, manifest.files[list]), list)) yield parseLine(list, ++number, line)
     }
-    return { manifest, has: name => entries.has(name), names: folder => [...entries.keys()].filter(n => n.startsWith(`${folder}/`)), lines, whole: name => whole(name, manifest.files[name]), close: () => zip.close() }
+    return { manifest, share: () => Math.min(1, taken / Math.max(1, bytes)), has: name => entries.has(name), names: folder => [...entries.keys()].filter(n => n.startsWith(`${folder}/`)), lines, whole: name => whole(name, manifest.files[name]), close: () => zip.close() }
   }
   catch (error) {
     zip.close()

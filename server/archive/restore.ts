@@ -19,10 +19,10 @@ const STRANGER = 'Something in this archive belongs to what is not in it; nothin
 
 /**
  * Takes an archive into a workshop that holds nothing yet: all of it or, whatever is wrong with it, nothing.
- * @param path of the file @param goOn asked now and then: false gives it up
+ * @param path of the file @param told now and then how much of it was read, 0 to 1: an answer of false gives it up
  * @throws ArchiveRefused with a sentence
  */
-export async function restoreArchive(db: Db, workshopId: string, path: string, goOn: () => boolean): Promise<Restored> {
+export async function restoreArchive(db: Db, workshopId: string, path: string, told: (share: number) => boolean): Promise<Restored> {
   const archive = await openArchive(path)
   try {
     return await within(db, workshopId).transaction(async (inner, trx) => {
@@ -30,7 +30,7 @@ export async function restoreArchive(db: Db, workshopId: string, path: string, g
       for (const table of ['library_item', 'plan', 'pour'] as const) {
         if (await inner.select(table).select('id').limit(1).executeTakeFirst()) throw new ArchiveRefused('An archive is only taken into an empty workshop, so that nothing can be mixed up. Start a workshop of its own for it.')
       }
-      const restored = await restoreInto(inner, archive, goOn)
+      const restored = await restoreInto(inner, archive, told)
       const workshop = archiveWorkshopSchema.safeParse(JSON.parse((await archive.whole('workshop.json')).toString('utf8')))
       if (!workshop.success) throw new ArchiveRefused('This archive does not say whose workshop it is; nothing was taken in.')
       await trx.updateTable('workshop').set({ name: workshop.data.name, units: JSON.stringify(workshop.data.units) }).where('id', '=', workshopId).execute()
@@ -50,9 +50,9 @@ export async function restoreArchive(db: Db, workshopId: string, path: string, g
   }
 }
 
-async function restoreInto(inner: Scope, archive: Archive, goOn: () => boolean): Promise<Restored> {
+async function restoreInto(inner: Scope, archive: Archive, told: (share: number) => boolean): Promise<Restored> {
   const going = () => {
-    if (!goOn()) throw new ArchiveRefused('It was given up; nothing was taken in.')
+    if (!told(archive.share())) throw new ArchiveRefused('It was given up; nothing was taken in.')
   }
   const count = { pours: 0, entries: 0, moulds: 0, plans: 0, photos: 0, models: 0 }
   for await (const { id, name } of archive.lines('people.jsonl')) {

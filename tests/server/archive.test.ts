@@ -237,7 +237,14 @@ describe('what is no archive, or a trap, is refused whole with a sentence', () =
 
   it('when it is given up half way', async () => {
     let asked = 0
-    await expect(restoreArchive(other.db, other.workshop, path, () => ++asked < 2)).rejects.toThrow(/given up/)
+    const shares: number[] = []
+    await expect(restoreArchive(other.db, other.workshop, path, (share) => {
+      shares.push(share)
+      return ++asked < 2
+    })).rejects.toThrow(/given up/)
+    expect(shares[0]).toBeGreaterThan(0)
+    expect(shares[1]).toBeGreaterThanOrEqual(shares[0]!)
+    expect(shares[1]).toBeLessThanOrEqual(1)
     expect(await other.scope.select('library_item').select('id').execute()).toEqual([])
   })
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { ARCHIVE_BYTES, type Restored } from '~shared/archive'
+import { bringArchive, type ArchiveProgress } from '~/lib/archives'
 import FileButton from '~/ui/FileButton.vue'
 import { useLibrary } from '~/stores/library'
 import { usePlanning } from '~/stores/planning'
@@ -8,7 +9,7 @@ import { useSession } from '~/stores/session'
 
 /** The whole workshop as one file, out and in. */
 const session = useSession(), library = useLibrary(), planning = usePlanning()
-const reading = shallowRef<AbortController>(), trouble = ref(''), restored = ref<Restored>()
+const reading = shallowRef<AbortController>(), trouble = ref(''), restored = ref<Restored>(), progress = ref<ArchiveProgress>({ doing: 'sending', share: 0 })
 async function bringIn(file: File) {
   trouble.value = ''
   restored.value = undefined
@@ -16,21 +17,19 @@ async function bringIn(file: File) {
     trouble.value = 'This file is larger than an archive that can be sent here (2 GB).'
     return
   }
-  reading.value = new AbortController()
+  const giveUp = new AbortController()
+  reading.value = giveUp
+  progress.value = { doing: 'sending', share: 0 }
   try {
-    const answer = await fetch('/api/archive', { method: 'POST', headers: { 'content-type': 'application/zip' }, body: file, signal: reading.value.signal })
-    const read = await answer.json().catch(() => ({})) as Restored & { data?: { sentence?: string } }
-    if (answer.ok) {
-      restored.value = read
-      await Promise.all([session.load(), library.load(), planning.load()])
-    }
-    else trouble.value = read.data?.sentence ?? 'The server could not read this file. Nothing was taken in.'
+    restored.value = await bringArchive(file, giveUp.signal, now => progress.value = now)
+    await Promise.all([session.load(), library.load(), planning.load()])
   }
   catch (error) {
-    trouble.value = (error as Error).name === 'AbortError' ? 'Given up; nothing was taken in.' : 'The connection broke while it was sent. Nothing was taken in; try it again.'
+    trouble.value = (error as Error).message
   }
   reading.value = undefined
 }
+const percent = computed(() => Math.floor(100 * progress.value.share))
 const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`
 </script>
 
@@ -45,7 +44,7 @@ const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : 
       <a class="save" href="/api/archive" download>Save an archive</a>
       <FileButton label="Bring an archive in" accept=".zip,application/zip" :disabled="reading !== undefined" @file="bringIn" />
       <template v-if="reading">
-        <span role="status">Reading it in. Years of pours take minutes.</span>
+        <span class="progress"><span role="status">{{ progress.doing === 'sending' ? 'Sending it' : 'Reading it in. Years of pours take minutes' }}</span> <span class="num">{{ percent }} %</span><progress :value="percent" max="100" :aria-label="progress.doing === 'sending' ? 'Sent' : 'Read'" /></span>
         <Button label="Give it up" severity="secondary" size="small" @click="reading.abort()" />
       </template>
     </div>
@@ -57,5 +56,7 @@ const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : 
 section { display: grid; gap: 8px; }
 .ways { display: flex; flex-wrap: wrap; gap: 12px; align-items: center; padding-top: 4px; }
 .save { border: 1px solid var(--line-strong); background: var(--sheet); border-radius: 9px; padding: 0.62rem 1.05rem; font-weight: 650; color: var(--ink); text-decoration: none; }
+.progress { display: inline-flex; flex-wrap: wrap; gap: 10px; align-items: center; }
+progress { width: 180px; accent-color: var(--action); }
 .save:hover { background: var(--action-soft); }
 </style>
