@@ -196,9 +196,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           </button>
         </div>
         <p v-if="(step.stage === 'set' || step.stage === 'clean-up') && openWindow" class="open">
-          Open the moulds <span class="num">{{ windowOf(openWindow.from, openWindow.to, clock.now) }}</span><template v-if="openWindow.from > clock.now">
-            , in <span class="num">{{ formatDuration((openWindow.from - clock.now) / 1000) }}</span>
-          </template>
+          Open the moulds <span class="num">{{ windowOf(openWindow.from, openWindow.to, clock.now) }}</span><template v-if="openWindow.from > clock.now">, in <span class="num">{{ formatDuration((openWindow.from - clock.now) / 1000) }}</span></template>
         </p>
         <div v-for="r in readiness" :key="r.name" class="ready-list">
           <h3>{{ r.name }}</h3>

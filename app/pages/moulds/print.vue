@@ -6,6 +6,7 @@ import SelectButton from 'primevue/selectbutton'
 import { gaugeResult } from '~core/mould/gauge'
 import { formatArea, formatLength, formatPosition, formatVolume } from '~core/units/format'
 import PhotoMarks, { type MarkGroup } from '~/features/moulds/PhotoMarks.vue'
+import { Z80 } from '~core/units/quantity'
 import FileButton from '~/ui/FileButton.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useLibrary } from '~/stores/library'
@@ -88,7 +89,7 @@ async function sample() {
           <template v-if="volume">
             <QuantityField kind="length" label="Print, depth" :model-value="print.depth" :check="positive" @update:model-value="$event && (print.depth = $event)" />
             <QuantityField kind="length" label="Plaster above the ground" :model-value="print.cover" :check="positive" :problem="print.cover < 0.013 ? 'Thinner than 13 mm it breaks as it is lifted; 25 mm is better.' : ''" @update:model-value="$event && (print.cover = $event)" />
-            <p>It takes about <span class="num strong">{{ formatVolume(volume.volume, units) }}</span>. <span class="small soft">Trace a second outline for the ring; without one, it stands 40 mm around the print.</span></p>
+            <p>It takes <span class="num strong">{{ formatVolume(volume.volume, units) }}</span>, in eight of ten <span class="num">{{ formatVolume(volume.volume * Math.exp(-Z80 * volume.doubt), units) }}</span> to <span class="num">{{ formatVolume(volume.volume * Math.exp(Z80 * volume.doubt), units) }}</span>. <span class="small soft">Trace a second outline for the ring; without one, it stands 40 mm around the print.</span></p>
           </template>
           <p v-else class="small soft">Trace the print’s outline, and this says how much plaster it takes.</p>
         </section>
