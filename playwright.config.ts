@@ -3,8 +3,8 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: 'tests/browser',
   globalSetup: './tests/browser/cluster.ts',
-  timeout: 150_000,
-  expect: { timeout: 10_000 },
+  timeout: 300_000,
+  expect: { timeout: 20_000 },
   workers: 2,
   fullyParallel: false,
   reporter: [['list'], ['json', { outputFile: '.data/browser-tests.json' }]],

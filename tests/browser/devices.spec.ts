@@ -82,7 +82,7 @@ test('weighed by a scale that streams and by one pedal alone: tare, water, powde
 })
 
 test('a whole pour by pedal and keys alone, with scale, thermometer and room sensor: the network goes for five minutes, the server dies twice, and the logbook has every entry once', async ({ page, context, demo }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(480_000)
   const devices = await Promise.all([standIn('scale'), standIn('thermometer'), standIn('room')])
   const pace = async (rate: number) => expect((await page.request.post(`${demo.url}/api/clock`, { data: { rate }, headers: { origin: demo.url } })).ok()).toBe(true)
   try {

@@ -84,15 +84,16 @@ test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, th
   await page.locator('body').press('Space')
 
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible()
-  for (const cast of ['Lantern base', 'Bell-pull 1–2']) await page.getByRole('button', { name: `Opened: ${cast}`, exact: true }).first().click()
-  await page.getByRole('button', { name: 'Look over: Lantern base', exact: true }).click()
+  // Other pours have casts of the same name.
+  const onShelf = page.getByRole('listitem').filter({ hasText: 'Lanterns and bell-pulls' })
+  for (const cast of ['Lantern base', 'Bell-pull 1–2']) await onShelf.getByRole('button', { name: `Opened: ${cast}`, exact: true }).click()
+  await onShelf.getByRole('button', { name: 'Look over: Lantern base', exact: true }).click()
   await page.getByRole('button', { name: /^Good/ }).click()
-  await page.getByRole('button', { name: 'Look over: Bell-pull 1–2', exact: true }).click()
+  await onShelf.getByRole('button', { name: 'Look over: Bell-pull 1–2', exact: true }).click()
   await page.getByLabel('Trapped air').check()
   await expectAccessible(page)
   await page.getByRole('button', { name: /^Second/ }).click()
-  await page.getByRole('button', { name: 'Finished: Lantern base', exact: true }).click()
-  await page.getByRole('button', { name: 'Finished: Bell-pull 1–2', exact: true }).click()
+  for (const cast of ['Lantern base', 'Bell-pull 1–2']) await onShelf.getByRole('button', { name: `Finished: ${cast}`, exact: true }).click()
 
   await page.getByRole('link', { name: 'Logbook' }).click()
   await page.getByRole('textbox', { name: 'Find pours' }).fill('lanterns and bell-pulls')
