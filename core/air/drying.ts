@@ -112,8 +112,6 @@ export interface Drying {
   water(at: Seconds): Kilograms
   /** When it holds no more than this share of its dry mass. */
   reaches(share: number): Seconds
-  /** When water does not come to its faces any more as fast as they give it off: they fall dry and are no longer cold. */
-  facesDry(): Seconds
   readonly body: Body
 }
 
@@ -130,22 +128,20 @@ export function dryingOf(body: Body, stays: readonly Stay[], scatter: DryingScat
     if (end < Infinity) water = after(water, end - stay.from, rates)
     return leg
   })
-  /** The first moment at which it holds no more than what `target` says for where it stands. */
-  const first = (target: (leg: typeof legs[number]) => Kilograms): Seconds => {
-    for (const leg of legs) {
-      const t = leg.from + until(leg.water, target(leg), leg.rates)
-      if (t <= leg.end) return t
-    }
-    return Infinity
-  }
   return {
     body,
     water(at) {
       const leg = legs.filter(l => l.from <= at).at(-1)
       return leg ? after(leg.water, at - leg.from, leg.rates) : body.freeWater
     },
-    reaches: share => first(() => share * body.dryMass),
-    facesDry: () => first(leg => leg.rates.critical),
+    reaches(share) {
+      const target = share * body.dryMass
+      for (const leg of legs) {
+        const t = leg.from + until(leg.water, target, leg.rates)
+        if (t <= leg.end) return t
+      }
+      return Infinity
+    },
   }
 }
 

@@ -38,18 +38,6 @@ describe('two periods of drying', () => {
     for (const share of [0.3, 0.1, 0.05, 0.01]) expect(d.water(d.reaches(share)) / body.dryMass).toBeCloseTo(share, 6)
   })
 
-  it('its faces fall dry where the rate begins to fall: the same every hour before, less in each after', () => {
-    const d = dryingOf(body, stays), dry = d.facesDry(), lost = (t: number) => d.water(t) - d.water(t + 3600)
-    expect(dry).toBeGreaterThan(DAY / 2)
-    expect(dry).toBeLessThan(d.reaches(0.05))
-    expect(lost(dry - 7200)).toBeCloseTo(lost(0), 9)
-    expect(lost(dry + 3600)).toBeLessThan(lost(dry))
-    expect(lost(dry + 7200)).toBeLessThan(lost(dry + 3600))
-    expect(dryingOf(body, [{ place: 'damp', air: stays[0]!.air, from: 0 }]).facesDry()).toBe(Infinity)
-    const { low, value, high } = forecastDrying({ body, stays, weighed: [], felt: [] }).facesDry()
-    expect([low < value, value < high]).toEqual([true, true])
-  })
-
   it('moving it is the same as having stood in both places for that long; wrapped it keeps its water', () => {
     const half = dryingOf(body, [{ ...stays[0]!, from: 0 }, { ...stays[0]!, from: 2 * DAY }])
     expect(half.water(4 * DAY)).toBeCloseTo(dryingOf(body, stays).water(4 * DAY), 9)

@@ -98,8 +98,6 @@ export interface DryingForecast {
   massRange(at: Seconds): { readonly low: Kilograms, readonly high: Kilograms }
   /** When it holds no more than this share of its dry mass: `high` may be Infinity. For the last two per cent the slow way by the receding front is the late end. */
   reaches(share: number): { readonly value: Seconds, readonly low: Seconds, readonly high: Seconds }
-  /** When its faces fall dry; `high` may be Infinity. */
-  facesDry(): { readonly value: Seconds, readonly low: Seconds, readonly high: Seconds }
   /** Temperature of its face while it is wet, where it stands now. */
   readonly faceWhileWet: Celsius
   /** Water it gives off where it stands now while wet, kg/(m2 s). */
@@ -127,7 +125,6 @@ export function forecastDrying(record: DryingRecord): DryingForecast {
     centre, faceWhileWet: face.celsius, flux: speed * face.flux,
     waterRange: at => range(d => d.water(at)),
     massRange: at => range(d => d.body.dryMass + d.water(at)),
-    facesDry: () => range(d => d.facesDry()),
     reaches(share) {
       const r = range(d => d.reaches(share))
       if (share >= FRONT_BELOW) return r

@@ -10,17 +10,14 @@ import type { Instant } from './events'
 import type { FrozenRun } from './run'
 import type { CastState, PourState } from './timeline'
 
-/** What a piece can be used for at which share of free water (engineering guesses). It is handled as a piece once its faces are dry: till then edges are soft (common practice, no source). */
+/** What a piece can be used for at which share of free water (engineering guesses). Wetter than a tenth its edges are soft, and it is carried, not handled. */
 export const DRY_FOR = [
-  { id: 'handle', words: 'Handling, packing: faces dry', share: undefined },
+  { id: 'handle', words: 'Handling', share: 0.1 },
   { id: 'paint', words: 'Paint that breathes', share: 0.05 },
   { id: 'clay', words: 'Clay, as a pottery mould', share: 0.05 },
   { id: 'seal', words: 'Sealer, oil, anything tight', share: 0.01 },
   { id: 'heat', words: 'Heat, bone dry', share: 0.005 },
 ] as const
-
-/** When it is dry enough for that. */
-export const dryFor = (forecast: DryingForecast, { share }: typeof DRY_FOR[number]) => share === undefined ? forecast.facesDry() : forecast.reaches(share)
 
 /** A cast's drying as a record for the model: from what was really mixed, and everything that was told since it was opened. */
 export function dryingRecord(run: FrozenRun, state: PourState, cast: CastState): DryingRecord | undefined {

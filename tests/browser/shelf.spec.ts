@@ -15,7 +15,7 @@ test('a cast is opened, weighed three times and moved: its dry date moves, holds
   await expect(dialog.getByRole('img', { name: /Predicted weight from .* 0 weighings/ })).toBeVisible()
   await expect(dialog.getByText(/that is why it feels cold/)).toBeVisible()
   await expectAccessible(page)
-  await expect(dialog.locator('dt').first()).toHaveText('Handling, packing: faces dry')
+  await expect(dialog.locator('dt').first()).toHaveText('Handling')
   const paint = dialog.locator('dt', { hasText: 'Paint that breathes' }).locator('xpath=following-sibling::dd[1]')
   const before = await paint.innerText()
 

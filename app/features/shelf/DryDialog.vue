@@ -4,7 +4,7 @@ import Dialog from 'primevue/dialog'
 import Select from 'primevue/select'
 import { PLACES, WARM_ENOUGH, type PlaceId } from '~core/air/drying'
 import type { Happening } from '~core/pour/events'
-import { DRY_FOR, dryFor, missingWeight } from '~core/pour/drying'
+import { DRY_FOR, missingWeight } from '~core/pour/drying'
 import { endUse } from '~core/gypsum/end-use'
 import { formatMass, formatTemperature } from '~core/units/format'
 import { roughRange } from '~/lib/when'
@@ -64,8 +64,8 @@ const coldWords = computed(() => {
   const cooler = standing.value.air.celsius - k.forecast.faceWhileWet
   return cooler > 1 ? `While it is wet its face stays near ${formatTemperature(k.forecast.faceWhileWet, session.units)} in air of ${formatTemperature(standing.value.air.celsius, session.units)}: that is why it feels cold.` : ''
 })
-const lines = computed(() => DRY_FOR.map((what) => {
-  const { id, words } = what, r = drying.known && dryFor(drying.known.forecast, what)
+const lines = computed(() => DRY_FOR.map(({ id, words, share: at }) => {
+  const r = drying.known?.forecast.reaches(at)
   if (!r || !Number.isFinite(r.low)) return { id, words, when: 'not in this air', done: false }
   const when = (t: number) => opened.value + t * 1000
   if (r.high < now.value) return { id, words, when: 'dry enough', done: true }
