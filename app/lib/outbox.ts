@@ -33,10 +33,10 @@ export async function nextStamp(): Promise<{ device: string, deviceSeq: number }
   return { device, deviceSeq }
 }
 
-/** Writes entries down before anything is sent. */
-export async function keep(key: string, pour: string, event: SentEvent): Promise<Waiting> {
-  const waiting = { id: event.id, key, pour, order: event.deviceSeq, event }
-  await (await open()).put('waiting', waiting)
+/** Writes entries down before anything is sent: all of them at once, so that whoever reads meanwhile finds all or none. */
+export async function keep(key: string, pour: string, events: readonly SentEvent[]): Promise<Waiting[]> {
+  const waiting = events.map(event => ({ id: event.id, key, pour, order: event.deviceSeq, event })), tx = (await open()).transaction('waiting', 'readwrite')
+  await Promise.all([...waiting.map(w => tx.store.put(w)), tx.done])
   return waiting
 }
 

@@ -47,13 +47,14 @@ export const useRecords = defineStore('records', () => {
   async function recordAll(pour: string, happenings: readonly Happening[], batch?: number, happenedAt: Instant = clock.read()): Promise<void> {
     const key = session.key
     if (!key) throw new Refused('Sign in first.', 401)
-    const recordedAt = clock.read(), kept: Waiting[] = []
+    const recordedAt = clock.read(), events: SentEvent[] = []
     for (const happening of happenings) {
       const stamp = await nextStamp()
       // A plain copy: the browser's store takes no reactive objects.
       const plain = JSON.parse(JSON.stringify(happening)) as Happening
-      kept.push(await keep(key, pour, { ...plain, id: newId(), version: 1, batch, happenedAt: Math.round(happenedAt), recordedAt: Math.round(recordedAt), ...stamp } as SentEvent))
+      events.push({ ...plain, id: newId(), version: 1, batch, happenedAt: Math.round(happenedAt), recordedAt: Math.round(recordedAt), ...stamp } as SentEvent)
     }
+    const kept = await keep(key, pour, events)
     const known = new Set(waiting.value.map(w => w.event.id))
     waiting.value = [...waiting.value, ...kept.filter(w => !known.has(w.event.id))]
     void send()
