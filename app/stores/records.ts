@@ -62,7 +62,8 @@ export const useRecords = defineStore('records', () => {
 
   /** One writer at a time across tabs where the browser can say so. */
   function exclusively(work: () => Promise<void>): Promise<void> {
-    return navigator.locks ? navigator.locks.request('outbox', work) : work()
+    const locks = globalThis.navigator?.locks
+    return locks ? locks.request('outbox', work) : work()
   }
 
   function send(): Promise<void> {
