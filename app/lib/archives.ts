@@ -25,7 +25,7 @@ export function bringArchive(file: Blob, signal: AbortSignal, progress: (now: Ar
     request.upload.onload = () => progress({ doing: 'reading', share: 0 })
     request.onprogress = follow
     request.onerror = () => refuse(BROKEN)
-    request.onabort = () => refuse('Given up; nothing was taken in.')
+    request.onabort = () => refuse('Given up. Unless it had just come to its end, nothing was taken in.')
     request.onload = () => {
       follow()
       // Nothing happens here once it was taken in or refused above.

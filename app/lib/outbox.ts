@@ -1,4 +1,4 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import { openDB, type DBSchema, type IDBPDatabase, type IDBPObjectStore, type StoreNames } from 'idb'
 import { newId } from './api'
 import type { SentEvent } from '~shared/pour'
 
@@ -22,21 +22,28 @@ function open(): Promise<IDBPDatabase<Store>> {
   return opened
 }
 
-/** This browser's own name and its next number, taken in one transaction so that tabs never share one. */
-export async function nextStamp(): Promise<{ device: string, deviceSeq: number }> {
-  const tx = (await open()).transaction('device', 'readwrite')
-  const device = String((await tx.store.get('device'))?.value ?? newId())
-  const deviceSeq = Number((await tx.store.get('seq'))?.value ?? 0) + 1
-  await tx.store.put({ name: 'device', value: device })
-  await tx.store.put({ name: 'seq', value: deviceSeq })
-  await tx.done
-  return { device, deviceSeq }
+/** This browser's own name and its next numbers, taken within a transaction so that tabs never share one. */
+async function takeNumbers(devices: IDBPObjectStore<Store, StoreNames<Store>[], 'device', 'readwrite'>, count: number): Promise<{ readonly device: string, readonly first: number }> {
+  const device = String((await devices.get('device'))?.value ?? newId()), last = Number((await devices.get('seq'))?.value ?? 0)
+  await devices.put({ name: 'device', value: device })
+  await devices.put({ name: 'seq', value: last + count })
+  return { device, first: last + 1 }
 }
 
-/** Writes entries down before anything is sent: all of them at once, so that whoever reads meanwhile finds all or none. */
-export async function keep(key: string, pour: string, events: readonly SentEvent[]): Promise<Waiting[]> {
-  const waiting = events.map(event => ({ id: event.id, key, pour, order: event.deviceSeq, event })), tx = (await open()).transaction('waiting', 'readwrite')
-  await Promise.all([...waiting.map(w => tx.store.put(w)), tx.done])
+export async function nextStamp(): Promise<{ device: string, deviceSeq: number }> {
+  const tx = (await open()).transaction(['device'], 'readwrite'), { device, first } = await takeNumbers(tx.objectStore('device'), 1)
+  await tx.done
+  return { device, deviceSeq: first }
+}
+
+/** An entry before it has its number. */
+export type Draft<E = SentEvent> = E extends SentEvent ? Omit<E, 'device' | 'deviceSeq'> : never
+
+/** Numbers entries and writes them down before anything is sent: all in one transaction, so that whoever reads meanwhile finds all or none, and none that is later. */
+export async function keep(key: string, pour: string, drafts: readonly Draft[]): Promise<Waiting[]> {
+  const tx = (await open()).transaction(['device', 'waiting'], 'readwrite'), { device, first } = await takeNumbers(tx.objectStore('device'), drafts.length)
+  const waiting = drafts.map((draft, i) => ({ id: draft.id, key, pour, order: first + i, event: { ...draft, device, deviceSeq: first + i } as SentEvent }))
+  await Promise.all([...waiting.map(w => tx.objectStore('waiting').put(w)), tx.done])
   return waiting
 }
 

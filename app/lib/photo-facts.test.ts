@@ -15,6 +15,7 @@ describe('what a camera wrote beside a picture', () => {
   it('is nothing where nothing was written, a camera did not know its place, or the file is none', async () => {
     expect(await of(plain)).toEqual({})
     expect(await of(withExif(plain, { moment: 'not set', latitude: 0, longitude: 0 }))).toEqual({})
+    for (const moment of ['0000:00:00 00:00:00', '2026:02:31 10:00:00', '2026:13:01 10:00:00']) expect(await of(withExif(plain, { moment, latitude: 0, longitude: 0 })), moment).toEqual({})
     expect(await of(Buffer.from('no picture'))).toEqual({})
     expect(await of(withExif(plain, { moment: '2026:11:12 10:00:00', latitude: 54, longitude: 1 }).subarray(0, 60))).toEqual({})
   })

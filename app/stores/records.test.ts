@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { PourEvent } from '~core/pour/events'
+import { waitingOf } from '~/lib/outbox'
 import { useClock } from './clock'
 import { useRecords } from './records'
 import { useSession } from './session'
@@ -11,6 +12,8 @@ function fakeServer() {
   const taken = new Map<string, { pour: string, seq: number }>()
   const server = {
     taken, requests: 0,
+    /** How many entries came in each request. */
+    sizes: [] as number[],
     /** Who the cookie says it is. */
     signedIn: '',
     behaviour: 'takes' as 'takes' | 'unreachable' | 'signed-out' | 'refuses' | 'takes but the answer is lost' | 'broken',
@@ -26,6 +29,7 @@ function fakeServer() {
       const pour = /pours\/([^/]+)\/events/.exec(url)![1]!
       const { events, person } = JSON.parse(init!.body!) as { events: PourEvent[], person: string }
       if (person !== server.signedIn) return answer(401, { data: { sentence: 'These entries are someone else’s.' } })
+      server.sizes.push(events.length)
       for (const e of events) if (!taken.has(e.id)) taken.set(e.id, { pour, seq: taken.size })
       if (server.behaviour === 'takes but the answer is lost') throw new TypeError('cut off')
       return answer(200, { events: events.map(e => ({ ...e, pour, actor: 'me' })), seq: taken.size })
@@ -67,6 +71,22 @@ describe('what is told', () => {
     expect(records.pendingOf('a')).toHaveLength(1)
     await drained(records)
     expect([...server.taken.values()]).toEqual([{ pour: 'a', seq: 0 }])
+  })
+
+  it('at one moment goes together: whoever reads what waits, while it is written down, finds all of it or none', async () => {
+    const me = `p${who}`, records = await page(me), key = useSession().key!, found = new Set<number>()
+    server.behaviour = 'unreachable'
+    const told = records.recordAll('a', ['1.1', '1.2', '1.3', '1.4'].map(cast => ({ kind: 'opened' as const, data: { cast } })))
+    let done = false
+    void told.then(() => {
+      done = true
+    })
+    while (!done) found.add((await waitingOf(key)).length)
+    expect([...found].filter(n => n !== 0)).toEqual([4])
+    server.behaviour = 'takes'
+    records.hurry()
+    await drained(records)
+    expect(server.sizes).toEqual([4])
   })
 
   it('keeps its order and numbers, pour by pour', async () => {

@@ -1,9 +1,9 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import type { Happening, Instant, PourEvent } from '~core/pour/events'
-import type { EventsAnswer, SentEvent } from '~shared/pour'
+import type { EventsAnswer } from '~shared/pour'
 import { api, newId, Refused } from '~/lib/api'
-import { keep, markRefused, nextStamp, taken, waitingOf, type Waiting } from '~/lib/outbox'
+import { keep, markRefused, taken, waitingOf, type Draft, type Waiting } from '~/lib/outbox'
 import { useClock } from './clock'
 import { useSession } from './session'
 
@@ -47,14 +47,9 @@ export const useRecords = defineStore('records', () => {
   async function recordAll(pour: string, happenings: readonly Happening[], batch?: number, happenedAt: Instant = clock.read()): Promise<void> {
     const key = session.key
     if (!key) throw new Refused('Sign in first.', 401)
-    const recordedAt = clock.read(), events: SentEvent[] = []
-    for (const happening of happenings) {
-      const stamp = await nextStamp()
-      // A plain copy: the browser's store takes no reactive objects.
-      const plain = JSON.parse(JSON.stringify(happening)) as Happening
-      events.push({ ...plain, id: newId(), version: 1, batch, happenedAt: Math.round(happenedAt), recordedAt: Math.round(recordedAt), ...stamp } as SentEvent)
-    }
-    const kept = await keep(key, pour, events)
+    const at = { version: 1, batch, happenedAt: Math.round(happenedAt), recordedAt: Math.round(clock.read()) }
+    // Plain copies: the browser's store takes no reactive objects.
+    const kept = await keep(key, pour, happenings.map(h => ({ ...JSON.parse(JSON.stringify(h)) as Happening, ...at, id: newId() }) as Draft))
     const known = new Set(waiting.value.map(w => w.event.id))
     waiting.value = [...waiting.value, ...kept.filter(w => !known.has(w.event.id))]
     void send()

@@ -28,6 +28,11 @@ export interface GaugeResult {
   readonly basis: Basis
 }
 
+/** Volume that holds in eight of ten (log-normal). */
+export function gaugeRange({ volume, doubt }: Pick<GaugeResult, 'volume' | 'doubt'>): { readonly low: CubicMetres, readonly value: CubicMetres, readonly high: CubicMetres } {
+  return { low: volume * Math.exp(-Z80 * doubt), value: volume, high: volume * Math.exp(Z80 * doubt) }
+}
+
 export interface GaugeWay { readonly how: GaugeHow, readonly name: string, readonly tells: string }
 
 /** The ways people gauge, the surest first. Common practice, no source. */

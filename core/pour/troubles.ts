@@ -10,3 +10,4 @@ export const TROUBLES = [
   { id: 'on-skin', words: 'It is on skin or in an eye' },
 ] as const
 export type TroubleId = typeof TROUBLES[number]['id']
+export const troubleWords = (id: TroubleId) => TROUBLES.find(t => t.id === id)!.words

@@ -1,3 +1,4 @@
+import type { RestoreLine } from '../../shared/archive'
 import { launch } from '../product'
 import { enterDemo, expect, expectAccessible, test } from './workshop'
 
@@ -181,7 +182,12 @@ test('a whole workshop moves to an empty machine: saved, brought in, and there',
     const whole = page.getByRole('region', { name: 'The whole workshop' }), bring = (buffer: Buffer) => whole.locator('input[type=file]').setInputFiles({ name: 'w.zip', mimeType: 'application/zip', buffer })
     await bring(archive.subarray(0, 5000))
     await expect(whole.getByRole('alert')).toContainText('not a whole archive')
+    const answer = page.waitForResponse(r => r.url().endsWith('/api/archive') && r.status() === 200)
     await bring(archive)
+    const lines = (await (await answer).text()).trim().split('\n').map(l => JSON.parse(l) as RestoreLine), shares = lines.flatMap(l => 'read' in l ? [l.read] : [])
+    expect(shares.length).toBe(lines.length - 1)
+    expect(shares).toEqual([...shares].sort((a, b) => a - b))
+    expect(shares.at(-1)).toBeLessThanOrEqual(1)
     await expect(whole.getByText(/Taken in: \d+ pours with \d+ entries/)).toBeVisible()
     await expect(page.getByRole('heading', { name: 'Saltmarsh Lane' })).toBeVisible()
     await bring(archive)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog'
 import { rescue } from '~core/pour/rescue'
-import { TROUBLES, type TroubleId } from '~core/pour/troubles'
+import { TROUBLES, troubleWords, type TroubleId } from '~core/pour/troubles'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useClock } from '~/stores/clock'
 import { useRun } from '~/stores/run'
@@ -21,7 +21,7 @@ function choose(id: TroubleId) {
 }
 // Worked out for the minute it was asked in: advice that changes while it is read is no advice.
 const advice = computed(() => chosen.value && rescue(chosen.value, store.runFor(batch), store.state!, { now: at.value, batch, prefs: session.units, missing: missing.value }))
-const heading = computed(() => TROUBLES.find(t => t.id === chosen.value)?.words ?? 'What is wrong?')
+const heading = computed(() => chosen.value ? troubleWords(chosen.value) : 'What is wrong?')
 watch(open, (now) => {
   if (now) return
   chosen.value = undefined

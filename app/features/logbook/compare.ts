@@ -11,7 +11,7 @@ import type { Plan } from '~core/pour/plan'
 import { rippleRadius } from '~core/pour/ripples'
 import { castCounts, type FrozenRun } from '~core/pour/run'
 import { foldPour, type PourState } from '~core/pour/timeline'
-import { TROUBLES } from '~core/pour/troubles'
+import { troubleWords } from '~core/pour/troubles'
 import { formatConsistency, formatDuration, formatMass, formatTemperature } from '~core/units/format'
 import type { UnitPreferences } from '~core/units/units'
 import type { PourAnswer } from '~shared/pour'
@@ -60,7 +60,7 @@ export function comparison(all: readonly Compared[], units: UnitPreferences): re
       of('water per 100 powder', c => batch(c).ratio === undefined ? undefined : formatConsistency(batch(c).ratio!)), of('powder', c => batch(c).weighed.powder === undefined ? undefined : formatMass(batch(c).weighed.powder!, units)),
       of('soaked for', c => between(c, 'soak', 'soak')), of('stirred for', c => between(c, 'stir', 'stir')), moment('fill', 'all poured after'), moment('set', 'gloss gone after'), moment('warm', 'warmest after'), moment('open', 'opened after'), moment('dry', 'finished after'),
       of('warmest read', c => batch(c).temperatures.length === 0 ? undefined : formatTemperature(Math.max(...batch(c).temperatures.map(t => t.celsius)), units)),
-      of('troubles', c => list([...new Set(c.state.batches.flatMap(b => b.troubles))].map(t => TROUBLES.find(x => x.id === t)!.words.toLowerCase()))),
+      of('troubles', c => list([...new Set(c.state.batches.flatMap(b => b.troubles))].map(t => troubleWords(t).toLowerCase()))),
     ] },
     { word: 'Came of it', rows: [
       of('good', c => count(c, 'good')), of('second', c => count(c, 'second')), of('waste', c => count(c, 'waste')), of('defects', c => list([...new Set(c.state.casts.flatMap(x => x.defects))].map(d => defectWords(d).toLowerCase()))),

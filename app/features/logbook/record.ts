@@ -2,7 +2,7 @@ import { place } from '~core/air/drying'
 import { defectWords } from '~core/pour/defects'
 import type { PourEvent } from '~core/pour/events'
 import { standing } from '~core/pour/events'
-import { TROUBLES } from '~core/pour/troubles'
+import { troubleWords } from '~core/pour/troubles'
 import { causeWords } from '~core/pour/causes'
 import { SIGNS } from '~core/pour/stages'
 import { castsOf, type FrozenRun } from '~core/pour/run'
@@ -24,7 +24,7 @@ export function entryWords(event: PourEvent, run: FrozenRun, units: UnitPreferen
     case 'mark': return `${batch}${SIGNS.find(s => s.id === event.data.sign)?.words ?? event.data.sign}`
     case 'temperature': return `${batch}${formatTemperature(event.data.celsius, units)} ${{ cast: 'in the cast', room: 'in the room', water: 'in the water' }[event.data.where]}`
     case 'foreseen': return `${batch}Forecast: open from ${formatDuration(Math.min(...Object.values(event.data.open).map(o => o.from)), 'minute')} after wetting`
-    case 'trouble': return `${batch}Trouble: ${TROUBLES.find(t => t.id === event.data.trouble)?.words.toLowerCase() ?? event.data.trouble}`
+    case 'trouble': return `${batch}Trouble: ${troubleWords(event.data.trouble).toLowerCase()}`
     case 'filled': return `${cast} filled`
     case 'leftover': return `${batch}Leftover: ${PLACE[event.data.where]}`
     case 'cleaned': return `${batch}Bucket clean`

@@ -5,7 +5,7 @@ import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { MOULD_MATERIALS } from '~core/gypsum/body'
-import { GAUGE_WAYS, gaugeProblem, gaugeResult, type Gauge, type GaugeHow } from '~core/mould/gauge'
+import { GAUGE_WAYS, gaugeProblem, gaugeRange, gaugeResult, type Gauge, type GaugeHow } from '~core/mould/gauge'
 import { photoArea, photoLength } from '~core/mould/photo'
 import { readinessOf, releaseSentence, USUAL_LIFE } from '~core/mould/readiness'
 import { evenDepth } from '~core/mould/vessel'
@@ -54,7 +54,7 @@ const rows = computed(() => withPours.value.map((g, i) => {
   return { g, i, problem, result: problem ? undefined : gaugeResult(g) }
 }))
 const bars = computed(() => [
-  ...rows.value.flatMap(({ g, i, result }) => result ? [{ id: `${i}`, label: NAMES[g.how], low: result.volume * Math.exp(-Z80 * result.doubt), value: result.volume, high: result.volume * Math.exp(Z80 * result.doubt) }] : []),
+  ...rows.value.flatMap(({ g, i, result }) => result ? [{ id: `${i}`, label: NAMES[g.how], ...gaugeRange(result) }] : []),
   ...(gauged.value ? [{ id: 'all', label: 'Together', ...gauged.value, strong: true }] : []),
 ])
 const span = computed(() => {

@@ -3,10 +3,9 @@ import { format, parseISO } from 'date-fns'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import SelectButton from 'primevue/selectbutton'
-import { gaugeResult } from '~core/mould/gauge'
+import { gaugeRange, gaugeResult } from '~core/mould/gauge'
 import { formatArea, formatLength, formatPosition, formatVolume } from '~core/units/format'
 import PhotoMarks, { type MarkGroup } from '~/features/moulds/PhotoMarks.vue'
-import { Z80 } from '~core/units/quantity'
 import FileButton from '~/ui/FileButton.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useLibrary } from '~/stores/library'
@@ -31,7 +30,7 @@ const write = (i: number) => {
   const m = print.measured[i], how = print.marks[i]!.what === 'length' ? formatLength : formatArea
   return m && { value: how(m.value, units.value), range: `${how(m.low, units.value)} to ${how(m.high, units.value)}` }
 }
-const volume = computed(() => print.gauge && gaugeResult(print.gauge))
+const volume = computed(() => print.gauge && gaugeRange(gaugeResult(print.gauge)))
 const beside = computed(() => [print.taken.on && format(parseISO(print.taken.on), 'd MMM yyyy'), print.taken.at && formatPosition(print.taken.at)].filter(Boolean).join(', '))
 async function sample() {
   await print.take(await (await fetch('/samples/print.jpg')).blob())
@@ -89,7 +88,7 @@ async function sample() {
           <template v-if="volume">
             <QuantityField kind="length" label="Print, depth" :model-value="print.depth" :check="positive" @update:model-value="$event && (print.depth = $event)" />
             <QuantityField kind="length" label="Plaster above the ground" :model-value="print.cover" :check="positive" :problem="print.cover < 0.013 ? 'Thinner than 13 mm it breaks as it is lifted; 25 mm is better.' : ''" @update:model-value="$event && (print.cover = $event)" />
-            <p>It takes <span class="num strong">{{ formatVolume(volume.volume, units) }}</span>, in eight of ten <span class="num">{{ formatVolume(volume.volume * Math.exp(-Z80 * volume.doubt), units) }}</span> to <span class="num">{{ formatVolume(volume.volume * Math.exp(Z80 * volume.doubt), units) }}</span>. <span class="small soft">Trace a second outline for the ring; without one, it stands 40 mm around the print.</span></p>
+            <p>It takes <span class="num strong">{{ formatVolume(volume.value, units) }}</span>, in eight of ten <span class="num">{{ formatVolume(volume.low, units) }}</span> to <span class="num">{{ formatVolume(volume.high, units) }}</span>. <span class="small soft">Trace a second outline for the ring; without one, it stands 40 mm around the print.</span></p>
           </template>
           <p v-else class="small soft">Trace the print’s outline, and this says how much plaster it takes.</p>
         </section>
