@@ -181,4 +181,8 @@ td.num { font-size: 0.9rem; }
 .note { display: flex; gap: 8px; padding-top: 8px; }
 .give-up { padding-top: 18px; }
 @media (max-width: 900px) { .two, .lower { grid-template-columns: minmax(0, 1fr); } }
+@media (max-width: 600px) {
+  th, td { padding-left: 8px; }
+  th[scope=row], td:last-child { white-space: normal; }
+}
 </style>
