@@ -4,6 +4,8 @@ import type { z } from 'zod'
 import { DEVICE_ADDRESSES, type DeviceId } from '~shared/devices'
 
 const TRY_AGAIN_MS = 3000
+/** A timer this late tells of a busy page, not of a silent device. */
+const BUSY_MS = 250
 
 /**
  * A device at the bench: listened to while it is wanted on this device, and found again when it went away.
@@ -15,6 +17,15 @@ export function deviceStream<S extends z.ZodType>(device: DeviceId, schema: S, s
   let source: EventSource | undefined
   let quiet: ReturnType<typeof setTimeout> | undefined
 
+  /** A busy page runs its timers before it hears what came meanwhile: then the next line is waited for once more. */
+  function awaitLine(): void {
+    clearTimeout(quiet)
+    const due = Date.now() + silentAfter
+    quiet = setTimeout(() => {
+      if (Date.now() - due > BUSY_MS) awaitLine()
+      else silent.value = true
+    }, silentAfter)
+  }
   function read(text: string): void {
     let value: unknown
     try {
@@ -26,10 +37,7 @@ export function deviceStream<S extends z.ZodType>(device: DeviceId, schema: S, s
     const line = schema.safeParse(value)
     if (!line.success) return
     silent.value = false
-    clearTimeout(quiet)
-    quiet = setTimeout(() => {
-      silent.value = true
-    }, silentAfter)
+    awaitLine()
     heard(line.data)
   }
   function listen(): void {

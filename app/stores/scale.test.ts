@@ -57,12 +57,25 @@ describe('the scale on the table', () => {
     for (const noise of ['not json', { device: 'kettle', grams: 3 }, { device: 'scale', boot: 'a', grams: 'many' }]) stream.say(noise)
     stream.say(reading(963))
     expect([scale.here, scale.weighing.net]).toEqual([true, 323])
-    vi.advanceTimersByTime(1600)
+    vi.advanceTimersByTime(2600)
     expect([scale.here, scale.weighing.net]).toEqual([false, 323])
     // It comes back with another zero: what was in there is carried on.
     stream.say(reading(0, 'b'))
     stream.say(reading(10, 'b'))
     expect([scale.here, scale.weighing.net]).toEqual([true, 333])
+  })
+
+  it('a page that was busy asks once more before it calls the scale gone: its lines are still waiting to be read', () => {
+    const scale = useScale()
+    scale.wanted = true
+    scale.listen()
+    FakeStream.all[0]!.say(reading(640))
+    // The clock has gone on by more than the timer was set for.
+    vi.setSystemTime(Date.now() + 4000)
+    vi.advanceTimersByTime(2500)
+    expect(scale.here).toBe(true)
+    vi.advanceTimersByTime(2500)
+    expect(scale.here).toBe(false)
   })
 
   it('a stream that was refused is tried again, one that only broke is left to the browser', () => {

@@ -7,7 +7,7 @@ import { scaleLineSchema } from '~shared/devices'
 /** The scale on the table, if there is one. */
 export const useScale = defineStore('scale', () => {
   const weighing = shallowRef<Weighing>(NO_WEIGHING)
-  const stream = deviceStream('scale', scaleLineSchema, 1500, (line) => {
+  const stream = deviceStream('scale', scaleLineSchema, 2500, (line) => {
     weighing.value = heard(weighing.value, { at: Date.now(), grams: line.grams, boot: line.boot, overload: line.overload })
   })
   function tare(): void {

@@ -40,7 +40,7 @@ onBeforeUnmount(() => devices.forEach(d => d.stop()))
 const { probe } = useProbe()
 const settingUp = ref(false)
 const weighing = useWeighing(() => step.value.batch, () => step.value.stage === 'weigh')
-const { press: weighingPress, applies: scaleApplies } = weighing
+const { press: weighingPress, applies: scaleApplies, part: weighingPart, ready: scaleReady } = weighing
 const root = ref<HTMLElement>()
 const { isSupported: canFill, isFullscreen, toggle: toggleFull } = useFullscreen(root)
 const { isSupported: canWake, request, release } = useWakeLock()
@@ -55,13 +55,16 @@ function giveKeysBack(event: MouseEvent) {
   if (event.detail > 0 && document.activeElement instanceof HTMLButtonElement) document.activeElement.blur()
 }
 /**
- * Two people, or one foot, pressing at the same moment mean one step: just after the step changed a press is taken as that same press.
+ * Two people, or one foot, pressing at the same moment mean one step: just after the step, or what the press would do, changed, it is taken as
+ * that same press.
  */
 const SAME_PRESS_MS = 450
 const settled = ref(true)
 let settling: ReturnType<typeof setTimeout> | undefined
 watch(() => `${inHand.value} ${step.value.stage}`, () => {
   words.value = '' // a cue for the step before is over
+}, { flush: 'sync' })
+watch(() => `${inHand.value} ${step.value.stage} ${weighingPart.value} ${scaleReady.value}`, () => {
   settled.value = false
   clearTimeout(settling)
   settling = setTimeout(() => {

@@ -32,6 +32,7 @@ export function useWeighing(batch: () => number, active: () => boolean) {
     begun.value = false
     settle()
   }, { immediate: true })
+  watch(ready, settle)
   const target = computed(() => {
     const { mix } = store.run!.batches[batch()]!
     return part.value ? 1000 * mix[part.value] : 0
@@ -50,10 +51,19 @@ export function useWeighing(batch: () => number, active: () => boolean) {
   const press = computed(() => !ready.value || !part.value
     ? undefined
     : !begun.value ? `${part.value === 'water' ? 'Bucket' : 'Dry bucket'} on the scale: tare` : scale.weighing.net < 0.02 * target.value ? `Pour in ${formatMass(target.value / 1000, session.units)} of ${part.value}` : `Take ${shown.value} of ${part.value}`)
+  /** Notes that it was pressed although something is missing; @returns whether it was so already. */
+  function insists(): boolean {
+    if (insisting.value) return true
+    insisting.value = true
+    over = setTimeout(settle, INSIST_MS)
+    return false
+  }
   let taking = false
   /** @returns whether the press was for the scale. A second press while the first is being written down is the same press. */
   async function advance(): Promise<boolean> {
     if (taking) return true
+    // A scale that falls asleep as the pedal goes down must not turn “tare” into “start sifting”.
+    if (applies.value && part.value && !ready.value) return !insists()
     if (!press.value || !part.value) return false
     if (!begun.value) {
       scale.tare()
@@ -61,11 +71,7 @@ export function useWeighing(batch: () => number, active: () => boolean) {
       return true
     }
     const net = scale.weighing.steady ? scale.weighing.stood : scale.weighing.net, right = net >= target.value - tolerance(target.value)
-    if (!right && !insisting.value) {
-      insisting.value = true
-      over = setTimeout(settle, INSIST_MS)
-      return true
-    }
+    if (!right && !insists()) return true
     settle()
     // Nothing on it, and still on: then it is weighed elsewhere, or not at all.
     if (net < 0.02 * target.value) return false
@@ -78,5 +84,5 @@ export function useWeighing(batch: () => number, active: () => boolean) {
     }
     return true
   }
-  return { scale, part, begun, islands, applies, target, words, shown, share, press, advance, insisting }
+  return { scale, part, begun, islands, applies, ready, target, words, shown, share, press, advance, insisting }
 }
