@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import { useEventListener } from '@vueuse/core'
 import { formatConsistency } from '~core/units/format'
 import type { PlaceId } from '~core/air/drying'
 import type { Air } from '~core/air/humid-air'
@@ -22,7 +23,8 @@ await pours.load()
 const judging = ref<CastGroup>()
 const drying = ref<CastGroup>()
 const dries = (g: CastGroup) => g.first.openedAt !== undefined && ['drying', 'ready-now', 'kept-damp', 'judge'].includes(g.need)
-const opened = ref(new Set<string>())
+/** Kinds of cast that are shown one by one: as some of them are handled, the others stay so. */
+const unfolded = ref(new Set<string>())
 const said = ref('')
 
 const groups = computed(() => groupCasts(pours.needs.filter(r => r.need !== 'none')).sort(byNeed))
@@ -52,7 +54,20 @@ const ACTION: Partial<Record<CastGroup['need'], { word: string, strong: boolean 
 function recordAll(group: CastGroup, casts: readonly CastSummary[], make: (cast: string) => Happening) {
   return records.recordAll(group.pour, casts.map(c => make(c.id)))
 }
-async function act(group: CastGroup) {
+/** The row that was acted on last by keyboard: when it moves or goes, the focus must not be lost with it. */
+let lastRow = ''
+const heading = ref<HTMLElement>()
+function focusRow() {
+  if (lastRow) (document.getElementById(`act-${lastRow}`) ?? heading.value)?.focus()
+}
+useEventListener(document, 'pointerdown', () => {
+  lastRow = ''
+})
+watch(sections, () => {
+  if (document.activeElement === document.body) focusRow()
+}, { flush: 'post' })
+async function act(group: CastGroup, event: MouseEvent) {
+  lastRow = event.detail === 0 ? `${group.pour}|${group.first.id}` : ''
   if (group.need === 'judge') {
     judging.value = group
     return
@@ -67,21 +82,25 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
   if (!group) return
   await recordAll(group, group.casts, cast => ({ kind: 'judged', data: { cast, verdict, defects, note } }))
   said.value = `${group.label}: ${verdict}.`
+  await nextTick()
+  focusRow()
 }
 /** One of a group, treated alone. */
 const alone = (group: CastGroup, cast: CastSummary): CastGroup => ({ ...group, key: `${group.key}|${cast.id}`, label: cast.label, first: cast, casts: [cast] })
-function toggle(key: string) {
-  const next = new Set(opened.value)
-  if (!next.delete(key)) next.add(key)
-  opened.value = next
+const kindOf = (g: CastGroup) => `${g.pour}|${g.first.mouldId}`
+const isUnfolded = (g: CastGroup) => g.casts.length > 1 && unfolded.value.has(kindOf(g))
+function toggle(g: CastGroup) {
+  const next = new Set(unfolded.value)
+  if (!next.delete(kindOf(g))) next.add(kindOf(g))
+  unfolded.value = next
 }
-const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c => alone(g, c))] : [g]
+const rowsOf = (g: CastGroup) => isUnfolded(g) ? [g, ...g.casts.map(c => alone(g, c))] : [g]
 </script>
 
 <template>
   <div>
     <header>
-      <h1>Shelf</h1>
+      <h1 ref="heading" tabindex="-1">Shelf</h1>
       <p class="soft">{{ count }} {{ count === 1 ? 'cast' : 'casts' }}</p>
       <Button v-if="session.mayWrite && standing.length > 0" label="The air here" severity="secondary" size="small" class="air" @click="airing = true" />
     </header>
@@ -102,7 +121,7 @@ const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c 
             <span class="who">
               <span class="title">
                 <NuxtLink :to="`/pour/${r.pour}`" class="row-link strong">{{ r.label }}</NuxtLink>
-                <button v-if="r === g && g.casts.length > 1" class="unfold" :aria-expanded="opened.has(g.key)" @click="toggle(g.key)">{{ opened.has(g.key) ? 'together' : 'one by one' }}</button>
+                <button v-if="r === g && g.casts.length > 1" class="unfold" :aria-expanded="isUnfolded(g)" @click="toggle(g)">{{ isUnfolded(g) ? 'together' : 'one by one' }}</button>
               </span>
               <span class="small soft">{{ r.pourName }} · {{ r.first.material.replace('-', ' ') }}, {{ r.first.powder.toLowerCase() }} at <span class="num">{{ formatConsistency(r.first.ratio) }}</span></span>
             </span>
@@ -115,11 +134,12 @@ const rowsOf = (g: CastGroup) => opened.value.has(g.key) ? [g, ...g.casts.map(c 
             <Button v-if="dries(r)" class="look" label="Weigh" severity="secondary" :aria-label="`Weigh or feel: ${r.label}`" @click="drying = r" />
             <Button
               v-if="session.mayWrite && ACTION[r.need]"
+              :id="`act-${r.key}`"
               class="act"
               :label="ACTION[r.need]!.word"
               :aria-label="`${ACTION[r.need]!.word}: ${r.label}`"
               :severity="ACTION[r.need]!.strong ? undefined : 'secondary'"
-              @click="act(r)"
+              @click="act(r, $event)"
             />
           </li>
         </template>

@@ -35,7 +35,7 @@ test('what is marked moves the forecast, says so and is written down; the bag re
   await press(page, 'Tap the bucket, then pour')
   await later(page, demo, 60)
   await press(page, 'Clean up while it sets')
-  const opens = page.getByText(/^Open the moulds/)
+  const opens = page.getByText(/Open the moulds (tomorrow )?\d/)
   const minutesToOpen = async () => {
     const words = await opens.innerText(), [, h, m] = /in (?:(\d+) h ?)?(?:(\d+)(?: min)?)?/.exec(words) ?? []
     return 60 * Number(h ?? 0) + Number(m ?? 0)

@@ -28,6 +28,13 @@ describe('groups on the shelf', () => {
     expect(groupLabel([cast('1.1'), cast('1.2'), cast('1.5')])).toBe('Bell-pull 1, 2 and 5')
   })
 
+  it('a row stays the same row while its casts are opened, listed with their drying, and looked over', () => {
+    const told: Partial<CastSummary>[] = [{}, { status: 'opened', openedAt: NOW }, { status: 'opened', openedAt: NOW, drying: { standing: { place: 'rack', air: { celsius: 18, humidity: 0.5 } }, since: NOW, weighed: 0, stuck: false } }, { status: 'judged', verdict: 'good', openedAt: NOW, readyFrom: NOW + 1, readyTo: NOW + 2 }]
+    const keys = told.map(change => groupCasts([row(cast('1.2', change)), row(cast('1.1', change)), row(cast('2.1'))]).map(g => g.key))
+    expect(keys.map(k => k.includes('p|1.1'))).toEqual([true, true, true, true])
+    expect(new Set(keys.flat())).toEqual(new Set(['p|1.1', 'p|2.1']))
+  })
+
   it('what is late comes before what is due, and that before what only dries', () => {
     const late = cast('1.1', { openTo: NOW - 2 * HOUR }), due = cast('1.2'), dries = cast('1.3', { status: 'judged', openedAt: NOW, readyFrom: NOW + 1, readyTo: NOW + 2 })
     expect(groupCasts([row(dries), row(due), row(late)]).sort(byNeed).map(g => g.need)).toEqual(['open-late', 'open-now', 'drying'])

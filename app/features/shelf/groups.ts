@@ -5,6 +5,7 @@ import { roughDay, roughRange, timeOfDay, windowOf, dayAndTime } from '~/lib/whe
 
 /** Casts of one pour and mould that are in the same state and need the same: handled as one. */
 export interface CastGroup {
+  /** Its pour and first cast: the same row while what it needs changes, so that a key pressed meanwhile is not lost with it. */
   readonly key: string
   readonly pour: string
   readonly pourName: string
@@ -37,9 +38,9 @@ export function groupCasts(rows: readonly (CastRow & { readonly need: CastNeed }
     const key = [row.pour, row.cast.mould, row.need, row.cast.openFrom, row.cast.verdict, ...dryingKey(row.cast)].join('|')
     groups.set(key, [...groups.get(key) ?? [], row])
   }
-  return [...groups].map(([key, members]) => {
-    const casts = members.map(m => m.cast).sort((a, b) => numberOf(a.label) - numberOf(b.label))
-    return { key, pour: members[0]!.pour, pourName: members[0]!.pourName, need: members[0]!.need, label: groupLabel(casts), first: casts[0]!, casts }
+  return [...groups.values()].map((members) => {
+    const casts = members.map(m => m.cast).sort((a, b) => numberOf(a.label) - numberOf(b.label)), [first] = casts, { pour, pourName, need } = members[0]!
+    return { key: `${pour}|${first!.id}`, pour, pourName, need, label: groupLabel(casts), first: first!, casts }
   })
 }
 
