@@ -184,5 +184,6 @@ td.num { font-size: 0.9rem; }
 @media (max-width: 600px) {
   th, td { padding-left: 8px; }
   th[scope=row], td:last-child { white-space: normal; }
+  td.num { font-size: 0.82rem; }
 }
 </style>
