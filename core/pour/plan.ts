@@ -295,7 +295,7 @@ export function workOutPlan(plan: Plan, world: PlanWorld, prefs: UnitPreferences
   const coatsOf = (all: readonly MouldFacts[]) => plan.coats ? coatVolumes(plan.coats, 0).map((_, k) => all.reduce((v, m) => v + coatVolumes(plan.coats!, m.volume.value)[k]!, 0)) : []
   let spare = 0
   if (plan.known.what !== 'moulds') {
-    if (!(plan.known.amount > 0)) {
+    if (!(plan.known.amount > 0 && plan.known.amount < Infinity)) {
       add('known', 'refuse', plan.known.what === 'powder' ? 'Say how much powder is left.' : 'Say how much water is already in the bucket.')
       return nothing
     }
