@@ -12,7 +12,7 @@ import AirDialog from '~/features/shelf/AirDialog.vue'
 import CastBar from '~/features/shelf/CastBar.vue'
 import JudgeDialog from '~/features/shelf/JudgeDialog.vue'
 import DryDialog from '~/features/shelf/DryDialog.vue'
-import { adviceFor, byNeed, groupCasts, needWords, type CastGroup } from '~/features/shelf/groups'
+import { adviceFor, byNeed, groupCasts, needWords, rowKey, type CastGroup } from '~/features/shelf/groups'
 import { useClock } from '~/stores/clock'
 import { usePours } from '~/stores/pours'
 import { useRecords } from '~/stores/records'
@@ -67,7 +67,7 @@ watch(sections, () => {
   if (document.activeElement === document.body) focusRow()
 }, { flush: 'post' })
 async function act(group: CastGroup, event: MouseEvent) {
-  lastRow = event.detail === 0 ? `${group.pour}|${group.first.id}` : ''
+  lastRow = event.detail === 0 ? rowKey(group.pour, group.first) : ''
   if (group.need === 'judge') {
     judging.value = group
     return

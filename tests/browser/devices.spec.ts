@@ -69,7 +69,7 @@ test('weighed by a scale that streams and by one pedal alone: tare, water, powde
     await act({ off: true })
     await expect(page.getByText(/^The scale is not heard/)).toBeVisible()
     // What the pedal meant is not to be had now; it does not skip the weighing either.
-    await pedal(page, 'Start sifting')
+    await pedal(page, 'Go on without the scale')
     await expect(page.getByText(/^The scale is not heard.*Press again to go on as it is\.$/)).toBeVisible()
     await act({ on: true })
     await act({ put: 140, within: 1 })

@@ -190,7 +190,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           :key="`${step.batch}-${step.stage}`"
           :batch="step.batch"
           :powder-only="showsPowder"
-          :by-scale="weighingPress !== undefined"
+          :by-scale="scaleReady && weighingPart !== undefined"
         />
         <FillPanel v-if="step.stage === 'fill'" :batch="step.batch" />
         <div v-if="step.stage === 'clean-up'" class="leftover" role="group" aria-label="Where the leftover went">

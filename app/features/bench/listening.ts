@@ -1,12 +1,12 @@
 import { onBeforeUnmount, onMounted, ref } from 'vue'
 import { commandOf, type Command } from './commands'
 
-/** The part of the browser’s speech recognition that is used; still new, and not in the DOM’s own types. */
+/** The part of the browser’s speech recognition that is used; still new, and its class is not in the DOM’s own types. */
 interface Recognition extends EventTarget {
   lang: string
   continuous: boolean
   processLocally?: boolean
-  onresult: ((e: { readonly resultIndex: number, readonly results: ArrayLike<ArrayLike<{ readonly transcript: string }> & { readonly isFinal: boolean }> }) => void) | null
+  onresult: ((e: SpeechRecognitionEvent) => void) | null
   onend: (() => void) | null
   start(): void
   abort(): void

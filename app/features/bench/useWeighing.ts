@@ -48,9 +48,11 @@ export function useWeighing(batch: () => number, active: () => boolean) {
   const shown = computed(() => formatMass(Math.max(0, scale.weighing.net) / 1000, session.units))
   const share = computed(() => Math.max(0, Math.min(1, scale.weighing.net / (target.value || 1))))
   /** What the one big press does now; undefined when weighing has nothing left to do. */
-  const press = computed(() => !ready.value || !part.value
+  const press = computed(() => !applies.value || !part.value
     ? undefined
-    : !begun.value ? `${part.value === 'water' ? 'Bucket' : 'Dry bucket'} on the scale: tare` : scale.weighing.net < 0.02 * target.value ? `Pour in ${formatMass(target.value / 1000, session.units)} of ${part.value}` : `Take ${shown.value} of ${part.value}`)
+    : !ready.value
+        ? 'Go on without the scale'
+        : !begun.value ? `${part.value === 'water' ? 'Bucket' : 'Dry bucket'} on the scale: tare` : scale.weighing.net < 0.02 * target.value ? `Pour in ${formatMass(target.value / 1000, session.units)} of ${part.value}` : `Take ${shown.value} of ${part.value}`)
   /** Notes that it was pressed although something is missing; @returns whether it was so already. */
   function insists(): boolean {
     if (insisting.value) return true
@@ -62,9 +64,9 @@ export function useWeighing(batch: () => number, active: () => boolean) {
   /** @returns whether the press was for the scale. A second press while the first is being written down is the same press. */
   async function advance(): Promise<boolean> {
     if (taking) return true
-    // A scale that falls asleep as the pedal goes down must not turn “tare” into “start sifting”.
-    if (applies.value && part.value && !ready.value) return !insists()
     if (!press.value || !part.value) return false
+    // A scale that falls asleep as the pedal goes down must not turn “tare” into “start sifting”.
+    if (!ready.value) return !insists()
     if (!begun.value) {
       scale.tare()
       begun.value = true

@@ -15,6 +15,7 @@ export interface CastGroup {
   readonly casts: readonly CastSummary[]
 }
 
+export const rowKey = (pour: string, first: CastSummary) => `${pour}|${first.id}`
 const numberOf = (label: string) => Number(/ (\d+)$/.exec(label)?.[1] ?? 0)
 
 /** `Bell-pull 4–9`, `Lantern base 1, 2 and 5`, or the one name. */
@@ -40,7 +41,7 @@ export function groupCasts(rows: readonly (CastRow & { readonly need: CastNeed }
   }
   return [...groups.values()].map((members) => {
     const casts = members.map(m => m.cast).sort((a, b) => numberOf(a.label) - numberOf(b.label)), [first] = casts, { pour, pourName, need } = members[0]!
-    return { key: `${pour}|${first!.id}`, pour, pourName, need, label: groupLabel(casts), first: first!, casts }
+    return { key: rowKey(pour, first!), pour, pourName, need, label: groupLabel(casts), first: first!, casts }
   })
 }
 
