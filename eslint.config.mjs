@@ -1,7 +1,7 @@
 // @ts-check
 import withNuxt from './.nuxt/eslint.config.mjs'
 
-/** Imports run one way: app and server use shared and core; shared uses core; core uses nothing above it. */
+/** Imports run one way: app and server use contract and core; contract uses core; core uses nothing above it. */
 function mayNotImport(folder, groups) {
   return {
     name: `house/${folder}`,
@@ -12,8 +12,8 @@ function mayNotImport(folder, groups) {
 }
 
 export default withNuxt(
-  mayNotImport('core', [[['vue', '#*', 'nuxt*', 'node:*', 'pinia', 'zod', '~*', '**/app/**', '**/server/**', '**/shared/**'], 'The core is pure: it imports nothing but the core.']]),
-  mayNotImport('shared', [[['vue', '#*', 'nuxt*', 'node:*', 'pinia', '~demo/*', '**/app/**', '**/server/**'], 'Shared schemas import the core and zod only.']]),
+  mayNotImport('core', [[['vue', '#*', 'nuxt*', 'node:*', 'pinia', 'zod', '~*', '**/app/**', '**/server/**', '**/contract/**'], 'The core is pure: it imports nothing but the core.']]),
+  mayNotImport('contract', [[['vue', '#*', 'nuxt*', 'node:*', 'pinia', '~demo/*', '**/app/**', '**/server/**'], 'Contracts import the core and zod only.']]),
   mayNotImport('server', [[['vue', 'pinia', '~/*', '**/app/**'], 'The server never reaches into the screens.']]),
   mayNotImport('app', [[['node:*', 'kysely', 'pg', '~demo/*', '**/server/**'], 'Screens talk to the server through its routes.']]),
   {

@@ -1,9 +1,9 @@
 import { fileURLToPath } from 'node:url'
 import { writeServiceWorker } from './bin/service-worker'
-import { DEVICE_ADDRESSES } from './shared/devices'
+import { DEVICE_ADDRESSES } from './contract/devices'
 
 const core = fileURLToPath(new URL('./core', import.meta.url))
-const shared = fileURLToPath(new URL('./shared', import.meta.url))
+const contract = fileURLToPath(new URL('./contract', import.meta.url))
 const demo = fileURLToPath(new URL('./demo', import.meta.url))
 
 // Rendered in the browser: the product lives behind a sign-in and must open without a network later on.
@@ -36,7 +36,7 @@ export default defineNuxtConfig({
     demoMode: false,
     session: { maxAge: 60 * 60 * 24 * 30, password: '' },
   },
-  alias: { '~core': core, '~shared': shared, '~demo': demo },
+  alias: { '~core': core, '~contract': contract, '~demo': demo },
   // A whole workshop is larger than any other request, and is counted as it comes.
   routeRules: { '/api/archive': { security: { requestSizeLimiter: false } } },
   // A screen's code is fetched when it is opened: the landing screen stays light.
@@ -45,7 +45,7 @@ export default defineNuxtConfig({
   nitro: {
     compressPublicAssets: true,
     typescript: { strict: true },
-    alias: { '~core': core, '~shared': shared, '~demo': demo },
+    alias: { '~core': core, '~contract': contract, '~demo': demo },
   },
   vite: {
     build: { assetsInlineLimit: 0 },

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onBeforeUnmount } from 'vue'
-import { useClock } from '~/stores/clock'
+import { useClock } from '~/sync/clock'
 
 const stop = useClock().start()
 // Keeps the application itself in this browser. Where the page came over plain http from another machine, browsers do not offer that.

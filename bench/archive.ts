@@ -5,7 +5,7 @@ import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { startCluster } from '../bin/cluster.mjs'
 import { openArchive } from '../server/archive/read'
-import { connect } from '../server/db/open'
+import { connect } from '../server/store/open'
 import { launch, type Product } from '../tests/product'
 import { cookiesOf, entered, seasons } from './seasons'
 

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'kysely'
 import { startCluster } from '../bin/cluster.mjs'
-import { connect } from '../server/db/open'
+import { connect } from '../server/store/open'
 import { launch } from '../tests/product'
 import { entered, seasons } from './seasons'
 

@@ -1,11 +1,11 @@
 import { BufferGeometry } from 'three'
 import { STLLoader } from 'three/addons/loaders/STLLoader.js'
 import { mergeVertices } from 'three/addons/utils/BufferGeometryUtils.js'
-import { measureMesh, tightness } from '../core/mould/mesh'
-import { ball, positionsOf, torus, type Triangle } from '../core/mould/solids'
-import type { Vector } from '../core/mould/spans'
-import { readStl, writeStl } from '../core/mould/stl'
-import { searchTilt, trappedAir, type Opening } from '../core/mould/trapped-air'
+import { measureMesh, tightness } from '../core/mould/mesh/mesh'
+import { ball, positionsOf, torus, type Triangle } from '../core/mould/mesh/solids'
+import type { Vector } from '../core/mould/mesh/spans'
+import { readStl, writeStl } from '../core/mould/mesh/stl'
+import { searchTilt, trappedAir, type Opening } from '../core/mould/mesh/trapped-air'
 import { measure } from './measure'
 
 /** Meshes: reading and measuring beside the general-purpose loader, watertightness beside vertex merging, trapped air beside a plain voxel flood. */

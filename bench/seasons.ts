@@ -1,11 +1,11 @@
-import { freezeRun, type FrozenRun } from '../core/pour/run'
+import { freezeRun, type FrozenRun } from '../core/plan/run'
 import { tell, type Progress } from '../demo/history'
 import { chance } from '../demo/random'
 import { BAGS, BUCKETS, makeIds, MOULDS, planOf, WISHES, type WishKey } from '../demo/saltmarsh'
-import { worldOf } from '../server/db/library'
-import type { Db } from '../server/db/open'
-import { restorePours, type WholePour } from '../server/db/recording'
-import { within } from '../server/db/scope'
+import { worldOf } from '../server/store/library'
+import type { Db } from '../server/store/open'
+import { restorePours, type WholePour } from '../server/store/recording'
+import { within } from '../server/store/scope'
 import type { Product } from '../tests/product'
 
 /** Invented pours of many seasons for the demo's workshop, told through the core like the demo itself. */

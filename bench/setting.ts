@@ -1,7 +1,7 @@
-import { FINE, runSetting, settingMoments, type SettingInput } from '../core/gypsum/hydration'
+import { FINE, runSetting, settingMoments, type SettingInput } from '../core/setting/hydration'
 import { powderClass } from '../core/gypsum/powders'
-import { labInput, usualMix } from '../core/pour/lab'
-import { centreMoments, forecast } from '../core/pour/moments'
+import { labInput, usualMix } from '../core/lab/lab'
+import { centreMoments, forecast } from '../core/setting/moments'
 import { methodOfLines } from '../tests/published/method-of-lines'
 import { measure } from './measure'
 

@@ -1,5 +1,5 @@
 import pg from 'pg'
-import { connect, migrateToLatest } from '../server/db/open'
+import { connect, migrateToLatest } from '../server/store/open'
 import { seedDemo } from '../demo/seed'
 
 /** Makes the database ready: created when asked, migrated, and with the demo workshop in it when asked. */

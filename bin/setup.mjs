@@ -88,7 +88,7 @@ export function npmPackages() {
   }
 }
 
-const SOURCES = ['app', 'core', 'shared', 'server', 'public', 'docs/figures', 'docs/model.md', 'nuxt.config.ts', 'package-lock.json', 'bin/service-worker.ts']
+const SOURCES = ['app', 'core', 'contract', 'server', 'public', 'docs/figures', 'docs/model.md', 'nuxt.config.ts', 'package-lock.json', 'bin/service-worker.ts']
 
 /** @param {string} path @returns {string[]} */
 function filesBelow(path) {

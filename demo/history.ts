@@ -1,10 +1,10 @@
-import { castBody } from '~core/air/cast-drying'
-import { dryingOf } from '~core/air/drying'
+import { castBody } from '~core/drying/expected'
+import { dryingOf } from '~core/drying/cast'
 import type { DefectId } from '~core/pour/defects'
 import type { Happening, Instant, Verdict } from '~core/pour/events'
-import { castsOf, stepsOf, type FrozenRun, type RunCast } from '~core/pour/run'
+import { castsOf, stepsOf, type FrozenRun, type RunCast } from '~core/plan/run'
 import { needsScale } from '~core/gypsum/schools'
-import type { SentEvent } from '~shared/pour'
+import type { SentEvent } from '~contract/pour'
 import type { Chance } from './random'
 
 /** How far a demo pour has come. */

@@ -1,8 +1,8 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { ball, box, positionsOf, turned, type Triangle } from '../core/mould/solids'
-import type { Vector } from '../core/mould/spans'
-import { writeStl } from '../core/mould/stl'
+import { ball, box, positionsOf, turned, type Triangle } from '../core/mould/mesh/solids'
+import type { Vector } from '../core/mould/mesh/spans'
+import { writeStl } from '../core/mould/mesh/stl'
 
 /** Writes the sample models of the demo workshop, in millimetres: `npm run models`. Both carry a fault on purpose. */
 function moved(triangles: readonly Triangle[], [x, y, z]: Vector, scale: Vector = [1, 1, 1], turn = 0): Triangle[] {

@@ -1,4 +1,4 @@
-import { normalQuantile } from '~core/units/sampling'
+import { normalQuantile } from '~core/numeric/sampling'
 
 /** Repeatable chance for the demo: the same seed gives the same workshop. mulberry32. */
 export interface Chance { next(): number, normal(): number, id(): string }

@@ -1,7 +1,7 @@
-import type { Plan } from '~core/pour/plan'
+import type { Plan } from '~core/plan/plan'
 import { powderClass, type PowderClassId } from '~core/gypsum/powders'
-import { combineGauges, type Gauge } from '~core/mould/gauge'
-import type { BagBody, BucketBody, MouldBody } from '~shared/library'
+import { combineGauges, type Gauge } from '~core/mould/gauge/gauge'
+import type { BagBody, BucketBody, MouldBody } from '~contract/library'
 import type { Chance } from './random'
 
 /** Saltmarsh Lane, an invented workshop. Every number here is made up. */

@@ -1,4 +1,4 @@
-import { settingCurve } from '../core/gypsum/hydration'
+import { settingCurve } from '../core/setting/hydration'
 import { powderClass, type PowderClassId } from '../core/gypsum/powders'
 import { standIn } from './stand-in.mjs'
 

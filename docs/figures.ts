@@ -1,8 +1,8 @@
 import { writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { dryStrength, wetStrength } from '../core/gypsum/hardening'
-import { settingCurve, settingMoments, type SettingInput } from '../core/gypsum/hydration'
-import { temperatureFactor } from '../core/gypsum/kinetics'
+import { dryStrength, wetStrength } from '../core/setting/hardening'
+import { settingCurve, settingMoments, type SettingInput } from '../core/setting/hydration'
+import { temperatureFactor } from '../core/setting/kinetics'
 import { solveMix } from '../core/gypsum/mix'
 import { powderClass, type PowderClassId } from '../core/gypsum/powders'
 

@@ -1,7 +1,7 @@
 import type pg from 'pg'
 import { useRuntimeConfig } from '#imports'
-import { connect, migrateToLatest, type Db } from './db/open'
-import { bringUpToDate } from './db/recording'
+import { connect, migrateToLatest, type Db } from './store/open'
+import { bringUpToDate } from './store/recording'
 
 let opened: Promise<{ db: Db, pool: pg.Pool }> | undefined
 

@@ -1,4 +1,4 @@
-import type { Frozen } from '~core/pour/run'
+import type { Frozen } from '~core/plan/run'
 
 /** Longest that freezing a plan keeps everybody else waiting. */
 const TURN_MS = 8

@@ -1,7 +1,7 @@
-import type { Plan } from '~core/pour/plan'
-import { freezing, type FrozenRun } from '~core/pour/run'
-import { savedPlan, worldOf } from './db/library'
-import type { Scope } from './db/scope'
+import type { Plan } from '~core/plan/plan'
+import { freezing, type FrozenRun } from '~core/plan/run'
+import { savedPlan, worldOf } from './store/library'
+import type { Scope } from './store/scope'
 import { frozenBetweenOthers } from './freezing'
 import { found, refuse } from './route'
 

@@ -1,6 +1,6 @@
 import { getRequestURL, setResponseHeaders, type H3Event } from 'h3'
 import { labelsPdf } from './formats/labels'
-import type { Label } from '~core/pour/labels'
+import type { Label } from '~core/formats/labels'
 
 /** Where a label's code leads. */
 export const labelAddress = (event: H3Event) => `${getRequestURL(event, { xForwardedHost: true, xForwardedProto: true }).origin}/l/`

@@ -1,13 +1,13 @@
 import { createError, defineEventHandler, getCookie, getQuery, getRouterParams, readBody, H3Error, type EventHandler, type H3Event } from 'h3'
 import { getUserSession, useRuntimeConfig } from '#imports'
 import type { z } from 'zod'
-import type { Role } from '~shared/account'
-import { workshopTime } from '~shared/clock'
+import type { Role } from '~contract/account'
+import { workshopTime } from '~contract/clock'
 import { database } from './database'
 import { LastUsed } from './last-used'
-import { personById } from './db/workshops'
-import { within, type Scope } from './db/scope'
-import type { Db } from './db/open'
+import { personById } from './store/workshops'
+import { within, type Scope } from './store/scope'
+import type { Db } from './store/open'
 
 /** Ends a request with a sentence that a person can act on; `field` says where it belongs. */
 export function refuse(status: number, sentence: string, field?: string): H3Error {

@@ -1,9 +1,9 @@
 import type { DefectId } from '../core/pour/defects'
 import type { Happening, PourEvent } from '../core/pour/events'
-import type { MouldFacts, Plan } from '../core/pour/plan'
-import { freezeRun, type FrozenRun } from '../core/pour/run'
-import { foldPour } from '../core/pour/timeline'
-import type { PourState } from '../core/pour/timeline'
+import type { MouldFacts, Plan } from '../core/plan/plan'
+import { freezeRun, type FrozenRun } from '../core/plan/run'
+import { foldPour } from '../core/pour/fold'
+import type { PourState } from '../core/pour/fold'
 
 /**
  * Made-up failed pours whose true cause is known. What went wrong is done to the pour (more water, a longer stir, a mould opened too soon …), never looked up in the rules;

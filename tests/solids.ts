@@ -1,5 +1,5 @@
-import { box, turned, type Triangle } from '../core/mould/solids'
-import type { Vector } from '../core/mould/spans'
+import { box, turned, type Triangle } from '../core/mould/mesh/solids'
+import type { Vector } from '../core/mould/mesh/spans'
 
 /** Solids with known answers, for tests and benchmarks. */
 /** Two legs of 20 x 20 x 100 joined at the bottom, 80 wide. */

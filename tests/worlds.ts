@@ -1,9 +1,9 @@
-import { coarseFor, runSetting, type SettingInput } from '../core/gypsum/hydration'
+import { coarseFor, runSetting, type SettingInput } from '../core/setting/hydration'
 
-import { learn, priorOf, type Observation, type TellingSign } from '../core/pour/forecast'
-import type { MomentsInput } from '../core/pour/moments'
+import { learn, priorOf, type Observation, type TellingSign } from '../core/forecast/learning'
+import type { MomentsInput } from '../core/setting/moments'
 import { powderClass } from '../core/gypsum/powders'
-import { MOULD_MATERIALS } from '../core/gypsum/body'
+import { MOULD_MATERIALS } from '../core/setting/body'
 
 /** Made-up pours whose truth lies beyond what the forecast assumes, to see how far its ranges can be believed. */
 

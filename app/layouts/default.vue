@@ -3,9 +3,9 @@ import { BookOpenText, Boxes, FlaskConical, Home, PackageOpen, PencilRuler, Sett
 import RippleMark from '~/ui/RippleMark.vue'
 import AlarmBar from '~/ui/AlarmBar.vue'
 import ClockBar from '~/ui/ClockBar.vue'
-import { useAlarms } from '~/stores/alarms'
-import { useLive } from '~/stores/live'
-import { useRecords } from '~/stores/records'
+import { useAlarms } from '~/sync/alarms'
+import { useLive } from '~/sync/live'
+import { useRecords } from '~/sync/records'
 
 const places = [
   { to: '/', word: 'Today', icon: Home, phone: true },

@@ -1,7 +1,7 @@
-import { Refused } from '~/lib/api'
-import { useLive } from '~/stores/live'
-import { useRecords } from '~/stores/records'
-import { useSession } from '~/stores/session'
+import { Refused } from '~/sync/api'
+import { useLive } from '~/sync/live'
+import { useRecords } from '~/sync/records'
+import { useSession } from '~/sync/session'
 
 /** Asks once who is here; people who are not signed in see the entrance. */
 export default defineNuxtRouteMiddleware(async (to) => {

@@ -4,13 +4,13 @@ import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import type { UnitPreferences } from '~core/units/units'
-import { ROLES, type PersonFacts, type Role } from '~shared/account'
-import { api, Refused } from '~/lib/api'
+import { ROLES, type PersonFacts, type Role } from '~contract/account'
+import { api, Refused } from '~/sync/api'
 import ArchiveSection from '~/features/settings/ArchiveSection.vue'
 import LinksSection from '~/features/settings/LinksSection.vue'
-import { useLive } from '~/stores/live'
-import { useRecords } from '~/stores/records'
-import { useSession } from '~/stores/session'
+import { useLive } from '~/sync/live'
+import { useRecords } from '~/sync/records'
+import { useSession } from '~/sync/session'
 
 const session = useSession(), records = useRecords()
 const people = ref<PersonFacts[]>([])

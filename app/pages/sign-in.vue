@@ -4,8 +4,8 @@ import InputText from 'primevue/inputtext'
 import SelectButton from 'primevue/selectbutton'
 import { METRIC, US_CUSTOMARY } from '~core/units/units'
 import RippleMark from '~/ui/RippleMark.vue'
-import { Refused } from '~/lib/api'
-import { useSession } from '~/stores/session'
+import { Refused } from '~/sync/api'
+import { useSession } from '~/sync/session'
 
 definePageMeta({ layout: 'bare' })
 const session = useSession(), route = useRoute()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { timeOfDay } from '~/lib/when'
-import { useAlarms } from '~/stores/alarms'
+import { timeOfDay } from '~/ui/when'
+import { useAlarms } from '~/sync/alarms'
 
 /** What a live pour calls for, on whatever screen one is. The bench tells its own pour itself. */
 const alarms = useAlarms()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { timeOfDay } from '~/lib/when'
-import { useClock } from '~/stores/clock'
-import { useSession } from '~/stores/session'
+import { timeOfDay } from '~/ui/when'
+import { useClock } from '~/sync/clock'
+import { useSession } from '~/sync/session'
 
 /** The demo's clock: to watch a two-hour set in two minutes. Not there outside the demo. */
 const session = useSession(), clock = useClock()

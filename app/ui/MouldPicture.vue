@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { evenDepth, type Mouth } from '~core/mould/vessel'
+import { evenDepth, type Mouth } from '~core/mould/gauge/vessel'
 
 /** A mould as a small cross-section; a hundred millimetres wide at least, so that small ones look small. */
 const { mouth, volume, size = 44 } = defineProps<{ mouth: Mouth, volume: number, size?: number }>()

@@ -3,7 +3,7 @@ import InputText from 'primevue/inputtext'
 import { formatLength, formatMass, formatTemperature, formatVolume, formatDuration } from '~core/units/format'
 import { parseQuantity } from '~core/units/parse'
 import type { UnitKind } from '~core/units/units'
-import { useSession } from '~/stores/session'
+import { useSession } from '~/sync/session'
 
 /** A number with its unit, read as people type it. SI outside; a value that cannot be read is refused in words and the old one kept. */
 const { kind, label, hideLabel = false, clearable = false, problem = '', invalid = false, check } = defineProps<{

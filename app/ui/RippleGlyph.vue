@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { layoutRipples } from '~core/pour/ripples'
 import type { Milestone } from '~core/pour/milestones'
-import type { MilestoneMark } from '~core/pour/summary'
+import type { MilestoneMark } from '~core/pour/projection'
 
 /** The same drawing at the size of a letter: what has been is filled, what is to come is drawn. */
 const { marks, now, size = 30 } = defineProps<{ marks: readonly MilestoneMark[], now?: number, size?: number }>()

@@ -1,4 +1,4 @@
-import { forecast, type Forecast, type MomentsInput } from '~core/pour/moments'
+import { forecast, type Forecast, type MomentsInput } from '~core/setting/moments'
 
 /** Ranges take tens of milliseconds: worked out beside the page so that typing stays smooth. */
 export interface ForecastAsked { readonly id: number, readonly inputs: readonly MomentsInput[] }

@@ -1,5 +1,5 @@
-import { learn, priorOf, type Observation, type Prior, type Taught, type TellingSign } from '~core/pour/forecast'
-import type { Moments, MomentsInput } from '~core/pour/moments'
+import { learn, priorOf, type Observation, type Prior, type Taught, type TellingSign } from '~core/forecast/learning'
+import type { Moments, MomentsInput } from '~core/setting/moments'
 
 /** The forecast that learns, beside the page. Surfaces of a mix are kept: one more mark then takes milliseconds. */
 export interface BatchAsked { readonly batch: number, readonly kinds: readonly { readonly moulds: readonly string[], readonly input: MomentsInput }[], readonly seen: readonly Observation[] }

@@ -1,8 +1,8 @@
-import { searchMoves, type FillMoves } from '~core/mould/fill-moves'
-import { judged, readModel, type Model } from '~core/mould/model'
-import type { Vector } from '~core/mould/spans'
-import { bestVent, searchTilt, trappedAir, type Opening, type TiltSearch, type Trapped } from '~core/mould/trapped-air'
-import { lockedAlong, searchPull, type Locked, type PullSearch } from '~core/mould/undercut'
+import { searchMoves, type FillMoves } from '~core/mould/mesh/fill-moves'
+import { judged, readModel, type Model } from '~core/mould/mesh/model'
+import type { Vector } from '~core/mould/mesh/spans'
+import { bestVent, searchTilt, trappedAir, type Opening, type TiltSearch, type Trapped } from '~core/mould/mesh/trapped-air'
+import { lockedAlong, searchPull, type Locked, type PullSearch } from '~core/mould/mesh/undercut'
 
 /** Work on a mesh beside the page. A question that takes long reports how far it is; it is stopped by ending the worker. */
 export interface Pouring { readonly up: Vector, readonly pour: readonly Opening[], readonly vents: readonly Opening[] }

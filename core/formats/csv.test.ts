@@ -3,7 +3,7 @@ import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
 import { csvCell, csvRow } from './csv'
 import { LOGBOOK_HEAD, logbookRows } from './logbook-table'
-import type { CastSummary, PourSummary } from '../pour/summary'
+import type { CastSummary, PourSummary } from '../pour/projection'
 
 describe('comma-separated values', () => {
   it('an independent parser reads back what was written', () => {

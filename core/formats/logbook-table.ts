@@ -1,5 +1,5 @@
 import { defectWords } from '../pour/defects'
-import type { CastSummary, PourSummary } from '../pour/summary'
+import type { CastSummary, PourSummary } from '../pour/projection'
 import { causeWords } from '../pour/causes'
 import type { Cell } from './csv'
 

@@ -1,7 +1,7 @@
-import { MOULD_MATERIALS, type MouldMaterial } from '../gypsum/body'
+import { MOULD_MATERIALS, type MouldMaterial } from '../setting/body'
 import { POWDER_CLASSES, type PowderClassId } from '../gypsum/powders'
 import { DEFECTS, type DefectId } from '../pour/defects'
-import { wordsOf } from '../pour/tallies'
+import { wordsOf } from '../logbook/tallies'
 import { parseNumber, parseQuantity } from '../units/parse'
 import { UNITS, type Unit, type UnitKind, type UnitPreferences } from '../units/units'
 

@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { aroundPart, atScale } from './around'
-import { combineGauges, gaugeProblem, gaugeResult, type Gauge } from './gauge'
+import { aroundPart, atScale } from './gauge/around'
+import { combineGauges, gaugeProblem, gaugeResult, type Gauge } from './gauge/gauge'
 import { readinessOf, releaseRule } from './readiness'
-import { outlineArea, shapeDoubt, shapeProblem, shapeVolume, turnedArea, turnedUndercuts, type Shape, type TurnedPoint } from './shapes'
+import { outlineArea, shapeDoubt, shapeProblem, shapeVolume, turnedArea, turnedUndercuts, type Shape, type TurnedPoint } from './gauge/shapes'
 
 const mm3 = (shape: Shape) => shapeVolume(shape) * 1e9
 const mm = (v: number) => v / 1000

@@ -1,4 +1,4 @@
-import type { MouldMaterial } from '../gypsum/body'
+import type { MouldMaterial } from '../setting/body'
 import type { Addition } from '../gypsum/additions'
 
 /** Common practice of readying and opening, no source. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { costOf, powderUsed } from './cost'
-import type { FrozenRun } from './run'
-import type { PourState } from './timeline'
+import type { FrozenRun } from '../plan/run'
+import type { PourState } from './fold'
 
 const mould = { id: 'm', material: 'silicone', cost: 120, life: 60 }
 const run = (bag: object | undefined, batches = 2) => ({ world: { bag, moulds: [] }, batches: Array.from({ length: batches }, () => ({ mix: { powder: 2 } })) }) as unknown as FrozenRun

@@ -1,7 +1,7 @@
 import type { Kilograms } from '../units/quantity'
 import { USUAL_LIFE } from '../mould/readiness'
-import type { FrozenRun } from './run'
-import type { PourState } from './timeline'
+import type { FrozenRun } from '../plan/run'
+import type { PourState } from './fold'
 
 /** Powder that went into the buckets of a pour: as weighed, else as planned, batch by batch as far as they were wetted. */
 export function powderUsed(run: FrozenRun, state: PourState): Kilograms {

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { dryingAdvice, dryingDates, missingWeight, type DryingSummary } from './drying'
 import type { Happening, PourEvent } from './events'
-import type { MouldFacts, Plan } from './plan'
-import { freezeRun } from './run'
-import { summariseCasts } from './summary'
-import { foldPour } from './timeline'
+import type { MouldFacts, Plan } from '../plan/plan'
+import { freezeRun } from '../plan/run'
+import { summariseCasts } from './projection'
+import { foldPour } from './fold'
 
 const tile: MouldFacts = { id: 'tile', name: 'Tile', material: 'silicone', volume: { value: 640e-6, low: 630e-6, high: 650e-6 }, mouth: { shape: 'rectangular', width: 0.2, length: 0.2 }, wall: 0.01, section: 0.016, fragile: false }
 const plan: Plan = {

@@ -1,14 +1,14 @@
 import type { Kilograms, Seconds } from '../units/quantity'
-import { castBody, LONGEST_DRYING, usualStay } from '../air/cast-drying'
-import { place, WARM_ENOUGH, type Standing, type Stay } from '../air/drying'
-import { constantWeight, forecastDrying, type DryingForecast, type DryingRecord, type Steady } from '../air/weighings'
-import { castSection, castVolume } from './coats'
+import { castBody, LONGEST_DRYING, usualStay } from '../drying/expected'
+import { place, WARM_ENOUGH, type Standing, type Stay } from '../drying/cast'
+import { constantWeight, forecastDrying, type DryingForecast, type DryingRecord, type Steady } from '../drying/weighings'
+import { castSection, castVolume } from '../plan/coats'
 import { endUse } from '../gypsum/end-use'
 import { solveMix } from '../gypsum/mix'
 import { powderClass } from '../gypsum/powders'
 import type { Instant } from './events'
-import type { FrozenRun } from './run'
-import type { CastState, PourState } from './timeline'
+import type { FrozenRun } from '../plan/run'
+import type { CastState, PourState } from './fold'
 
 /** What a piece can be used for at which share of free water (engineering guesses). Wetter than a tenth its edges are soft, and it is carried, not handled. */
 export const DRY_FOR = [

@@ -1,9 +1,9 @@
-import type { PlaceId } from '../air/drying'
-import type { Air } from '../air/humid-air'
+import type { PlaceId } from '../drying/cast'
+import type { Air } from '../drying/air'
 import type { Celsius, Kilograms, Metres, Seconds } from '../units/quantity'
 import type { DefectId } from './defects'
 import type { TroubleId } from './troubles'
-import type { Sign, Stage } from './stages'
+import type { Sign, Stage } from '../plan/stages'
 import type { CauseId } from './causes'
 
 /** Milliseconds since 1970 on the workshop's clock. */

@@ -1,12 +1,12 @@
 import type { Basis, Seconds } from '../units/quantity'
 import { endUse } from '../gypsum/end-use'
-import type { Moments } from './moments'
-import { finishesCasts } from './coats'
-import type { Batch } from './plan'
+import type { Moments } from '../setting/moments'
+import { finishesCasts } from '../plan/coats'
+import type { Batch } from '../plan/plan'
 import type { SchoolId } from '../gypsum/schools'
-import { schoolStages, type Stage } from './stages'
-import type { FrozenRun } from './run'
-import type { BatchState, CastState, PourState } from './timeline'
+import { schoolStages, type Stage } from '../plan/stages'
+import type { FrozenRun } from '../plan/run'
+import type { BatchState, CastState, PourState } from './fold'
 
 export type MilestoneId = 'sift' | 'soak' | 'stir' | 'fill' | 'set' | 'warm' | 'open' | 'dry'
 /** Which material colour a milestone wears. */

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { formatDuration, formatDurationRange, formatMass, formatPercent, formatPosition, formatRoughMass, formatTemperature, formatVolume, roundTo } from './format'
 import { parseNumber, parseQuantity } from './parse'
-import { latinCube, normalQuantile, sortedQuantile } from './sampling'
+import { latinCube, normalQuantile, sortedQuantile } from '../numeric/sampling'
 import { METRIC, UNITS, US_CUSTOMARY, type Unit, type UnitKind } from './units'
 
 const read = (text: string, kind: UnitKind, prefs = METRIC) => {

@@ -1,6 +1,6 @@
 import { setResponseHeaders } from 'h3'
-import { comingMoments } from '~core/pour/coming'
-import { castRows } from '../db/pours'
+import { comingMoments } from '~core/formats/coming'
+import { castRows } from '../store/pours'
 import { calendarOf } from '../formats/calendar'
 import { route } from '../route'
 

@@ -1,5 +1,5 @@
-import { z } from '~shared/zod'
-import { castRows } from '../db/pours'
+import { z } from '~contract/zod'
+import { castRows } from '../store/pours'
 import { route } from '../route'
 
 const WEEK = 7 * 86_400_000

@@ -1,4 +1,4 @@
-import { confirmedCauses } from '../db/pours'
+import { confirmedCauses } from '../store/pours'
 import { route } from '../route'
 
 /** Causes of defects that this workshop has confirmed. */

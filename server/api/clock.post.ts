@@ -1,5 +1,5 @@
-import { changedClock, clockChangeSchema, workshopTime } from '~shared/clock'
-import { changeWorkshop } from '../db/workshops'
+import { changedClock, clockChangeSchema, workshopTime } from '~contract/clock'
+import { changeWorkshop } from '../store/workshops'
 import { demoMode, refuse, route } from '../route'
 
 /** Runs the demo's clock faster, or jumps it ahead. A real workshop's clock cannot be touched. */

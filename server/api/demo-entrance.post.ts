@@ -1,5 +1,5 @@
 import { remember } from '../auth/session'
-import { demoOwner } from '../db/workshops'
+import { demoOwner } from '../store/workshops'
 import { demoMode, found, openRoute, refuse } from '../route'
 
 /** The one-press entrance of the demo. Outside demo mode there is no such door. */

@@ -1,4 +1,4 @@
-import { importSchema, type Imported } from '~shared/import'
+import { importSchema, type Imported } from '~contract/import'
 import { importRows, RowRefused } from '../import'
 import { refuse, route } from '../route'
 

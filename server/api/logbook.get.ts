@@ -2,7 +2,7 @@ import { setResponseHeaders } from 'h3'
 import { Readable } from 'node:stream'
 import { CSV_MARK, csvRow } from '~core/formats/csv'
 import { LOGBOOK_HEAD, logbookRows } from '~core/formats/logbook-table'
-import { logbookPages } from '../db/pours'
+import { logbookPages } from '../store/pours'
 import { route } from '../route'
 
 /** The whole logbook as a table, a page at a time, so that its length does not matter. */

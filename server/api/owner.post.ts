@@ -1,7 +1,7 @@
 import { hashPassword } from '#imports'
-import { ownerSchema } from '~shared/account'
+import { ownerSchema } from '~contract/account'
 import { remember } from '../auth/session'
-import { AlreadyOwned, createFirstWorkshop } from '../db/workshops'
+import { AlreadyOwned, createFirstWorkshop } from '../store/workshops'
 import { openRoute, refuse } from '../route'
 
 /** The first start: creates the workshop with its owner. Once there is a workshop this door is shut. */

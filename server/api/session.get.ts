@@ -1,6 +1,6 @@
-import type { SessionFacts } from '~shared/account'
-import { REAL_TIME, workshopTime } from '~shared/clock'
-import { anyWorkshop } from '../db/workshops'
+import type { SessionFacts } from '~contract/account'
+import { REAL_TIME, workshopTime } from '~contract/clock'
+import { anyWorkshop } from '../store/workshops'
 import { demoMode, openRoute, whoIs } from '../route'
 
 /** Who is here, what their workshop is called and what time it is there. */

@@ -1,10 +1,10 @@
 import { getRequestIP } from 'h3'
 import { hashPassword, verifyPassword } from '#imports'
-import { signInSchema } from '~shared/account'
+import { signInSchema } from '~contract/account'
 import { forgiveTries, takeTry } from '../auth/limit'
 import { remember } from '../auth/session'
 import { database } from '../database'
-import { personByEmail } from '../db/workshops'
+import { personByEmail } from '../store/workshops'
 import { openRoute, refuse } from '../route'
 
 let nobody: Promise<string> | undefined

@@ -1,5 +1,5 @@
-import { workshopChangeSchema } from '~shared/account'
-import { changeWorkshop } from '../db/workshops'
+import { workshopChangeSchema } from '~contract/account'
+import { changeWorkshop } from '../store/workshops'
 import { route } from '../route'
 
 export default route('owner', { body: workshopChangeSchema }, async ({ db, person, body }) => {

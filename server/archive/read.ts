@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import type { Readable } from 'node:stream'
 import yauzl from 'yauzl'
-import { ARCHIVE_FORMAT, ARCHIVE_VERSION, archiveLines, archiveManifestSchema, type ArchiveLine, type ArchiveList, type ArchiveManifest } from '~shared/archive'
+import { ARCHIVE_FORMAT, ARCHIVE_VERSION, archiveLines, archiveManifestSchema, type ArchiveLine, type ArchiveList, type ArchiveManifest } from '~contract/archive'
 import { hashOfFiles } from './write'
 
 /** Why an archive was not taken in; nothing of it was written. */

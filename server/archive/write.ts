@@ -5,10 +5,10 @@ import yazl from 'yazl'
 import { canonicalJson } from '~core/formats/canonical'
 import { CSV_MARK, csvRow } from '~core/formats/csv'
 import { LOGBOOK_HEAD, logbookRows } from '~core/formats/logbook-table'
-import { ARCHIVE_FORMAT, ARCHIVE_VERSION, type ArchiveLine, type ArchiveList, type ArchiveManifest } from '~shared/archive'
-import type { Db } from '../db/open'
-import { logbookPages } from '../db/pours'
-import { within, type Scope } from '../db/scope'
+import { ARCHIVE_FORMAT, ARCHIVE_VERSION, type ArchiveLine, type ArchiveList, type ArchiveManifest } from '~contract/archive'
+import type { Db } from '../store/open'
+import { logbookPages } from '../store/pours'
+import { within, type Scope } from '../store/scope'
 
 const PAGE = 40
 

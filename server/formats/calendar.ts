@@ -1,5 +1,5 @@
 import ical from 'ical-generator'
-import type { Coming } from '~core/pour/coming'
+import type { Coming } from '~core/formats/coming'
 
 /** Moments to come as an iCalendar file (RFC 5545). Their ids stay the same from one asking to the next, so that a calendar moves them rather than adding. */
 export function calendarOf(workshop: string, coming: readonly Coming[], made: number): string {

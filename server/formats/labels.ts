@@ -1,6 +1,6 @@
 import { PDFDocument, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib'
 import QR from 'qrcode'
-import type { Label } from '~core/pour/labels'
+import type { Label } from '~core/formats/labels'
 import { rippleRadius } from '~core/pour/ripples'
 import { INK, MM, plain, SOFT } from './print'
 

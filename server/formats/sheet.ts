@@ -1,5 +1,5 @@
 import { PDFDocument, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib'
-import type { BenchSheet } from '~core/pour/sheet'
+import type { BenchSheet } from '~core/formats/sheet'
 import { INK, MM, plain, SOFT } from './print'
 
 /** A bench sheet on A4: large enough to be read from where the bucket stands. */

@@ -1,6 +1,6 @@
 import type pg from 'pg'
-import type { LiveMessage } from '~shared/pour'
-import { CHANNEL } from '../db/announce'
+import type { LiveMessage } from '~contract/pour'
+import { CHANNEL } from '../store/announce'
 import { database } from '../database'
 
 type Listener = (message: LiveMessage) => void

@@ -1,5 +1,5 @@
 import { createEventStream, type H3Event } from 'h3'
-import type { LiveMessage } from '~shared/pour'
+import type { LiveMessage } from '~contract/pour'
 import { subscribe } from './hub'
 
 const HEARTBEAT_MS = 20_000

@@ -1,4 +1,4 @@
-import type { RestoreLine } from '../../shared/archive'
+import type { RestoreLine } from '../../contract/archive'
 import { launch } from '../product'
 import { enterDemo, expect, expectAccessible, test } from './workshop'
 

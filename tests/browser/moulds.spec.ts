@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { box, positionsOf } from '../../core/mould/solids'
-import { writeStl } from '../../core/mould/stl'
+import { box, positionsOf } from '../../core/mould/mesh/solids'
+import { writeStl } from '../../core/mould/mesh/stl'
 import { withExif } from '../exif'
 import { enterDemo, expect, expectAccessible, test } from './workshop'
 

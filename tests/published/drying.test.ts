@@ -1,7 +1,7 @@
 import psychrolib from 'psychrolib'
 import { describe, expect, it } from 'vitest'
-import { dryingOf, frontReaches, wetFace, type Body, type PlaceId } from '../../core/air/drying'
-import { dewPoint, saturationPressure, wetBulb } from '../../core/air/humid-air'
+import { dryingOf, frontReaches, wetFace, type Body, type PlaceId } from '../../core/drying/cast'
+import { dewPoint, saturationPressure, wetBulb } from '../../core/drying/air'
 import { solveMix } from '../../core/gypsum/mix'
 import { powderClass } from '../../core/gypsum/powders'
 

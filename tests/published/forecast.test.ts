@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { runSetting } from '../../core/gypsum/hydration'
-import { bagRate, learn, priorOf, shiftWords, type Observation } from '../../core/pour/forecast'
-import { forecast } from '../../core/pour/moments'
-import { fitSurfaces, onSurface, termCount } from '../../core/pour/surface'
+import { runSetting } from '../../core/setting/hydration'
+import { bagRate, learn, priorOf, shiftWords, type Observation } from '../../core/forecast/learning'
+import { forecast } from '../../core/setting/moments'
+import { fitSurfaces, onSurface, termCount } from '../../core/forecast/surface'
 import { CASES, dice, score, WORLDS } from '../worlds'
 
 const input = CASES[0]!.input
@@ -25,7 +25,7 @@ describe('surfaces', () => {
     const prior = priorOf(input), d = dice(3), off: number[] = []
     for (let i = 0; i < 40; i++) {
       const z = Float64Array.from({ length: 8 }, () => d.normal())
-      // The prior's own scales: core/pour/moments.ts and core/pour/forecast.ts.
+      // The prior's own scales: core/setting/moments.ts and core/forecast/learning.ts.
       const { moments } = runSetting({ ...input, ratio: 0.7 * Math.exp(0.02 * z[2]!), waterTemperature: 20 + z[3]!, roomTemperature: 20 + z[3]! },
         { rate: Math.exp(0.3 * z[0]!), seeds: Math.exp(0.8 * z[1]!), jamming: Math.exp(0.008 * z[4]!), conductivity: Math.exp(0.2 * z[5]!), tail: 1.02 * Math.exp(0.41 * z[7]!) }, { cells: 8, steps: 36 })
       for (const [k, key] of [[1, 'webbing'], [3, 'glossGone'], [5, 'openFlexible'], [8, 'warmest']] as const) off.push(Math.abs(onSurface(prior.times[k]!, z) - Math.log(moments[key])))

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { adiabaticRise } from '../../core/gypsum/hydration'
-import { CP, HEAT, HEAT_SLOPE, isothermalTime, temperatureFactor } from '../../core/gypsum/kinetics'
+import { adiabaticRise } from '../../core/setting/hydration'
+import { CP, HEAT, HEAT_SLOPE, isothermalTime, temperatureFactor } from '../../core/setting/kinetics'
 import { CHEMICAL_WATER, GYPSUM_YIELD, chemicalShrinkage, saturationRatio, solveMix, waterDensity } from '../../core/gypsum/mix'
 import { powderClass, type PowderClass } from '../../core/gypsum/powders'
 import { ratioOf } from '../../core/gypsum/schools'

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { dampStrength, dryStrength, settingExpansion, wetStrength } from '../../core/gypsum/hardening'
+import { dampStrength, dryStrength, settingExpansion, wetStrength } from '../../core/setting/hardening'
 import { solveMix } from '../../core/gypsum/mix'
 import { powderClass, type PowderClassId } from '../../core/gypsum/powders'
-import { bleedShare } from '../../core/gypsum/rheology'
+import { bleedShare } from '../../core/setting/flow'
 
 const porosity = (id: PowderClassId, ratio: number) => solveMix({ powder: powderClass(id), ratio, waterTemperature: 21 }, { what: 'powder', amount: 1 }).dryPorosity
 const wet = (id: PowderClassId, ratio: number) => wetStrength(powderClass(id), porosity(id, ratio))

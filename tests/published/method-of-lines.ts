@@ -1,8 +1,8 @@
 import { createRequire } from 'node:module'
-import { openFaceFlux, shellsOf, CONDUCTIVITY } from '../../core/gypsum/body'
-import { bodyOf, settingMix, type SettingInput } from '../../core/gypsum/hydration'
-import { HEAT_SLOPE, temperatureFactor } from '../../core/gypsum/kinetics'
-import { pourLimit, shareAtYield } from '../../core/gypsum/rheology'
+import { openFaceFlux, shellsOf, CONDUCTIVITY } from '../../core/setting/body'
+import { bodyOf, settingMix, type SettingInput } from '../../core/setting/hydration'
+import { HEAT_SLOPE, temperatureFactor } from '../../core/setting/kinetics'
+import { pourLimit, shareAtYield } from '../../core/setting/flow'
 
 /** What is used of the general-purpose integrator `odex`, whose own sources do not pass a strict check. */
 interface Integrator {
@@ -14,7 +14,7 @@ interface Integrator {
 }
 const { Solver } = createRequire(import.meta.url)('odex') as { Solver: new (dimension: number) => Integrator }
 
-/** The same equations as core/gypsum/hydration, written as one system of rates and handed to a general-purpose integrator (Gragg-Bulirsch-Stoer with step control). */
+/** The same equations as core/setting/hydration, written as one system of rates and handed to a general-purpose integrator (Gragg-Bulirsch-Stoer with step control). */
 export interface Traced { readonly pourBy: number, readonly glossGone: number, readonly steps: number, readonly evaluations: number }
 
 /** Temperature of the wet face: where what comes up through half a shell equals what leaves it. */

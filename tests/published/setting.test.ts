@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { CONDUCTIVITY } from '../../core/gypsum/body'
-import { bodyOf, coarseFor, FINE, runSetting, settingCurve, settingMix, settingMoments, type SettingInput } from '../../core/gypsum/hydration'
-import { isothermalTime, temperatureFactor } from '../../core/gypsum/kinetics'
+import { CONDUCTIVITY } from '../../core/setting/body'
+import { bodyOf, coarseFor, FINE, runSetting, settingCurve, settingMix, settingMoments, type SettingInput } from '../../core/setting/hydration'
+import { isothermalTime, temperatureFactor } from '../../core/setting/kinetics'
 import { POWDER_CLASSES, powderClass } from '../../core/gypsum/powders'
-import { bubbleSpeed, clearing, freeBubble } from '../../core/gypsum/rheology'
+import { bubbleSpeed, clearing, freeBubble } from '../../core/setting/flow'
 import { methodOfLines } from './method-of-lines'
 
 const plaster: SettingInput = { powder: powderClass('plaster-of-paris'), ratio: 0.7, waterTemperature: 21, roomTemperature: 21, stir: { tool: 'spatula', minutes: 100 / 110 }, section: 0.025, mould: 'plastic' }

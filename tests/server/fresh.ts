@@ -1,6 +1,6 @@
 import pg from 'pg'
 import { inject } from 'vitest'
-import { connect, migrateToLatest, type Db } from '../../server/db/open'
+import { connect, migrateToLatest, type Db } from '../../server/store/open'
 
 let made = 0
 

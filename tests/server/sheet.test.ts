@@ -1,6 +1,6 @@
 import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
-import type { BenchSheet } from '../../core/pour/sheet'
+import type { BenchSheet } from '../../core/formats/sheet'
 import { benchSheetPdf } from '../../server/formats/sheet'
 
 const sheet = (over: Partial<BenchSheet> = {}): BenchSheet => ({

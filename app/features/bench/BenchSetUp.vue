@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useRoom, useThermometer } from '~/stores/climate'
-import { useScale } from '~/stores/scale'
+import { useRoom, useThermometer } from '~/sync/climate'
+import { useScale } from '~/features/bench/scale'
 import { COMMAND_HINT } from './commands'
 import { LEADS } from './telling'
 

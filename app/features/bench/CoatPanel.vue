@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { CoatMoment } from '~core/pour/coat-moment'
+import type { CoatMoment } from '~core/bench/coat-moment'
 import { formatDuration, formatFine } from '~core/units/format'
-import { timeOfDay } from '~/lib/when'
-import { useClock } from '~/stores/clock'
-import { useRun } from '~/stores/run'
-import { useSession } from '~/stores/session'
+import { timeOfDay } from '~/ui/when'
+import { useClock } from '~/sync/clock'
+import { useRun } from '~/sync/run'
+import { useSession } from '~/sync/session'
 
 /** When this coat goes on the one before, and for a shell how thick where. */
 const { coat } = defineProps<{ coat: CoatMoment & { readonly number: number, /** Its own mix is wet already. */ readonly mixing: boolean } }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { formatDuration } from '~core/units/format'
-import { useClock } from '~/stores/clock'
-import { useRun } from '~/stores/run'
-import { useSession } from '~/stores/session'
+import { useClock } from '~/sync/clock'
+import { useRun } from '~/sync/run'
+import { useSession } from '~/sync/session'
 import { pouringEnds } from './cues'
 
 /** The moulds of this batch in the order of filling; a press says “filled”, with its minute. */

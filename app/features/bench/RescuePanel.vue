@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog'
-import { rescue } from '~core/pour/rescue'
+import { rescue } from '~core/bench/rescue'
 import { TROUBLES, troubleWords, type TroubleId } from '~core/pour/troubles'
 import QuantityField from '~/ui/QuantityField.vue'
-import { useClock } from '~/stores/clock'
-import { useRun } from '~/stores/run'
-import { useSession } from '~/stores/session'
+import { useClock } from '~/sync/clock'
+import { useRun } from '~/sync/run'
+import { useSession } from '~/sync/session'
 
 /** When it goes wrong: one press says what, and the best thing to do now stands there, from the state of this pour. The press is written down. */
 const { batch } = defineProps<{ batch: number }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatMass } from '~core/units/format'
-import { useSession } from '~/stores/session'
+import { useSession } from '~/sync/session'
 import type { useWeighing } from './useWeighing'
 
 /** What stands on the scale, large enough for two metres, and how much more. */

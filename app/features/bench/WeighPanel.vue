@@ -2,10 +2,10 @@
 import Button from 'primevue/button'
 import { needsScale } from '~core/gypsum/schools'
 import { formatConsistency, formatLength, formatMass, formatVolume, roundTo } from '~core/units/format'
-import { ratioRestored } from '~core/pour/plan'
+import { ratioRestored } from '~core/plan/plan'
 import QuantityField from '~/ui/QuantityField.vue'
-import { useRun } from '~/stores/run'
-import { useSession } from '~/stores/session'
+import { useRun } from '~/sync/run'
+import { useSession } from '~/sync/session'
 
 /** What goes in, and what really went in. Nothing has to be typed: “as planned” is one press, and may be left out too. */
 const { batch, byScale = false } = defineProps<{ batch: number, /** While sifting or soaking only the powder is asked for. */ powderOnly?: boolean, /** A scale is at work: typing steps back until something is weighed. */ byScale?: boolean }>()

@@ -1,4 +1,4 @@
-import type { Sign } from '~core/pour/stages'
+import type { Sign } from '~core/plan/stages'
 
 /** What can be said to the bench instead of pressed. Each begins with “bench”, so that talk in the room moves nothing. */
 export type Command = { readonly do: 'next' | 'back' | 'mute' | 'help' } | { readonly do: 'sign', readonly sign: Sign }

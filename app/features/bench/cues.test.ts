@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { freezeRun } from '~core/pour/run'
-import { foldPour } from '~core/pour/timeline'
+import { freezeRun } from '~core/plan/run'
+import { foldPour } from '~core/pour/fold'
 import type { PourEvent } from '~core/pour/events'
 import { chance } from '~demo/random'
 import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '~demo/saltmarsh'

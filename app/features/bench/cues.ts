@@ -1,7 +1,7 @@
-import { coatMoment } from '~core/pour/coat-moment'
-import type { FrozenRun } from '~core/pour/run'
+import { coatMoment } from '~core/bench/coat-moment'
+import type { FrozenRun } from '~core/plan/run'
 import { milestonesOf } from '~core/pour/milestones'
-import type { PourState } from '~core/pour/timeline'
+import type { PourState } from '~core/pour/fold'
 
 /** Something to be told at a moment of a batch: spoken, sounded or flashed. */
 export interface Cue { readonly id: string, readonly at: number, readonly words: string, readonly short: string }

@@ -6,10 +6,10 @@ const WET = 1_800_000_000_000.4
 interface Recorded { readonly kind: string, readonly data: { readonly celsius?: number, readonly sign?: string }, readonly batch: number, readonly at: number }
 const told: Recorded[] = []
 const { bench } = vi.hoisted(() => ({ bench: {} as { run: Record<string, unknown>, thermometer: { wanted: boolean, heardAt: number, celsius?: number }, now: number } }))
-vi.mock('~/stores/run', () => ({ useRun: () => bench.run }))
-vi.mock('~/stores/clock', () => ({ useClock: () => ({ read: () => bench.now }) }))
-vi.mock('~/stores/session', () => ({ useSession: () => ({ mayWrite: true }) }))
-vi.mock('~/stores/climate', () => ({ useThermometer: () => bench.thermometer, useRoom: () => ({ here: false }) }))
+vi.mock('~/sync/run', () => ({ useRun: () => bench.run }))
+vi.mock('~/sync/clock', () => ({ useClock: () => ({ read: () => bench.now }) }))
+vi.mock('~/sync/session', () => ({ useSession: () => ({ mayWrite: true }) }))
+vi.mock('~/sync/climate', () => ({ useThermometer: () => bench.thermometer, useRoom: () => ({ here: false }) }))
 
 /** What was recorded and kept so far, as the pour's state says it; the server rounds to the millisecond. */
 function kept(list: readonly Recorded[], batches = 1) {

@@ -1,9 +1,9 @@
 import { computed, ref, watch } from 'vue'
-import { NO_PROBE, probed, probeFrom, type Probe } from '~core/pour/probe'
-import { useRoom, useThermometer } from '~/stores/climate'
-import { useClock } from '~/stores/clock'
-import { useRun } from '~/stores/run'
-import { useSession } from '~/stores/session'
+import { NO_PROBE, probed, probeFrom, type Probe } from '~core/bench/probe'
+import { useRoom, useThermometer } from '~/sync/climate'
+import { useClock } from '~/sync/clock'
+import { useRun } from '~/sync/run'
+import { useSession } from '~/sync/session'
 
 /** A room reading this far from the last one recorded is recorded too, K. */
 const ROOM_STEP = 2

@@ -1,11 +1,11 @@
 import { computed, ref, watch } from 'vue'
 import { powderClass } from '~core/gypsum/powders'
 import { needsScale, ratioOf } from '~core/gypsum/schools'
-import { tolerance, weighingWords } from '~core/pour/weighing'
+import { tolerance, weighingWords } from '~core/bench/weighing'
 import { formatMass } from '~core/units/format'
-import { useRun } from '~/stores/run'
-import { useScale } from '~/stores/scale'
-import { useSession } from '~/stores/session'
+import { useRun } from '~/sync/run'
+import { useScale } from '~/features/bench/scale'
+import { useSession } from '~/sync/session'
 
 type Part = 'water' | 'powder'
 /** A second press within this goes on even though the amount is not right yet. */

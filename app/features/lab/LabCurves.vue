@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import type { SettingCurve } from '~core/gypsum/hydration'
-import { GLOSS_YIELD } from '~core/gypsum/rheology'
+import type { SettingCurve } from '~core/setting/hydration'
+import { GLOSS_YIELD } from '~core/setting/flow'
 import { formatDuration, formatStrength, formatTemperature } from '~core/units/format'
-import { useLab } from '~/stores/lab'
-import { useSession } from '~/stores/session'
+import { useLab } from '~/features/lab/lab'
+import { useSession } from '~/sync/session'
 import { VARIANTS } from './showing'
 
 /** Temperature, thickening and strength of every variant on one scale of time. */

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
-import { CAST_SHAPES, MOULD_MATERIALS, SURROUNDINGS } from '~core/gypsum/body'
-import { soakAdvice, stirAdvice, waterAdvice } from '~core/gypsum/choices'
+import { CAST_SHAPES, MOULD_MATERIALS, SURROUNDINGS } from '~core/setting/body'
+import { soakAdvice, stirAdvice, waterAdvice } from '~core/plan/choices'
 import { POWDER_CLASSES, powderClass } from '~core/gypsum/powders'
-import { DRIVING } from '~core/gypsum/rheology'
+import { DRIVING } from '~core/setting/flow'
 import { STIR_TOOLS } from '~core/gypsum/stirring'
 import { formatConsistency, formatDuration, formatLength, formatPercent, formatTemperature } from '~core/units/format'
 import AdditionPicker from '~/ui/AdditionPicker.vue'
 import QuantityField from '~/ui/QuantityField.vue'
-import { useLab } from '~/stores/lab'
-import { useSession } from '~/stores/session'
+import { useLab } from '~/features/lab/lab'
+import { useSession } from '~/sync/session'
 import Lever from './Lever.vue'
 
 /** Everything that can be moved in the chosen mix. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useLab } from '~/stores/lab'
-import { useSession } from '~/stores/session'
+import { useLab } from '~/features/lab/lab'
+import { useSession } from '~/sync/session'
 import { differs, showFact, VARIANTS } from './showing'
 
 /** The facts of every variant side by side; what differs from A stands out. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { METRIC, US_CUSTOMARY } from '~core/units/units'
-import type { LabFact } from '~core/pour/lab'
+import type { LabFact } from '~core/lab/lab'
 import { differs, showFact } from './showing'
 
 const fact = (unit: LabFact['unit'], value: number, low?: number, high?: number): LabFact => ({ id: 'x', name: 'A fact', unit, value, low, high, note: '' })

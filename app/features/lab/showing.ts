@@ -1,7 +1,7 @@
 import { formatDensity, formatDuration, formatDurationRange, formatFine, formatPercent, formatStrength, formatTemperature, roundTo } from '~core/units/format'
 import type { UnitPreferences } from '~core/units/units'
-import type { LabFact } from '~core/pour/lab'
-import { NOT_WITHIN } from '~core/pour/moments'
+import type { LabFact } from '~core/lab/lab'
+import { NOT_WITHIN } from '~core/setting/moments'
 
 /** How the variants are told apart, in print and without colour too. */
 export const VARIANTS = [

@@ -1,8 +1,8 @@
 import { reactive, ref } from 'vue'
-import type { LibraryBodies, LibraryItem, LibraryKind } from '~shared/library'
-import { LIBRARY } from '~shared/library'
-import { newId, Refused } from '~/lib/api'
-import { useLibrary } from '~/stores/library'
+import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
+import { LIBRARY } from '~contract/library'
+import { newId, Refused } from '~/sync/api'
+import { useLibrary } from '~/sync/library'
 
 /** Editing one thing of the library in a dialog: a copy that is checked by its schema and saved whole, or left. */
 export function useEditing<K extends LibraryKind>(kind: K, blank: () => LibraryBodies[K]) {

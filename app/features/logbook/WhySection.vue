@@ -2,11 +2,11 @@
 import Button from 'primevue/button'
 import { defectWords, type DefectId } from '~core/pour/defects'
 import { causeWords, type CauseId } from '~core/pour/causes'
-import { why, type Confirmed } from '~core/pour/why'
-import { remembered } from '~/lib/kept'
-import { useRecords } from '~/stores/records'
-import { useRun } from '~/stores/run'
-import { useSession } from '~/stores/session'
+import { why, type Confirmed } from '~core/logbook/why'
+import { remembered } from '~/sync/kept'
+import { useRecords } from '~/sync/records'
+import { useRun } from '~/sync/run'
+import { useSession } from '~/sync/session'
 
 /** For every defect the likely causes, with what this pour's record says for and against each, and what to do next time. */
 const store = useRun(), session = useSession(), records = useRecords()

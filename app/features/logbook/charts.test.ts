@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
-import { NO_COUNTS, type Counts } from '~core/pour/tallies'
-import type { KeyTally, SetTime } from '~shared/logbook'
+import { NO_COUNTS, type Counts } from '~core/logbook/tallies'
+import type { KeyTally, SetTime } from '~contract/logbook'
 import { costChart, defectsChart, everyMonth, monthWords, percent, resultsChart, setChart } from './charts'
 
 /** Colours come from the page, which is not here; everything else is figures. */

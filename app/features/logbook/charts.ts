@@ -1,7 +1,7 @@
 import type { ChartConfiguration } from 'chart.js'
-import { controlChart, FEWEST_FOR_LIMITS, shareOf } from '~core/statistics/control-chart'
+import { controlChart, FEWEST_FOR_LIMITS, shareOf } from '~core/logbook/control-chart'
 import { formatDuration } from '~core/units/format'
-import type { KeyTally, MonthTally, SetTime } from '~shared/logbook'
+import type { KeyTally, MonthTally, SetTime } from '~contract/logbook'
 
 /** What the charts of the logbook show, worked out from the counts: drawings and their figures side by side. */
 

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { METRIC } from '~core/units/units'
-import { freezeRun } from '~core/pour/run'
+import { freezeRun } from '~core/plan/run'
 import type { Happening, PourEvent } from '~core/pour/events'
 import { chance } from '~demo/random'
 import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '~demo/saltmarsh'
-import type { PourAnswer } from '~shared/pour'
+import type { PourAnswer } from '~contract/pour'
 import { compared, comparison, lanes } from './compare'
 
 const ids = makeIds(chance(1)), plan = { ...planOf(ids, WISHES.lanterns), bag: undefined }

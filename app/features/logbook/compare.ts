@@ -7,14 +7,14 @@ import { causeWords } from '~core/pour/causes'
 import { costOf } from '~core/pour/cost'
 import { defectWords } from '~core/pour/defects'
 import { milestonesOf, type Milestone, type MilestoneId } from '~core/pour/milestones'
-import type { Plan } from '~core/pour/plan'
+import type { Plan } from '~core/plan/plan'
 import { rippleRadius } from '~core/pour/ripples'
-import { castCounts, type FrozenRun } from '~core/pour/run'
-import { foldPour, type PourState } from '~core/pour/timeline'
+import { castCounts, type FrozenRun } from '~core/plan/run'
+import { foldPour, type PourState } from '~core/pour/fold'
 import { troubleWords } from '~core/pour/troubles'
 import { formatConsistency, formatDuration, formatMass, formatTemperature } from '~core/units/format'
 import type { UnitPreferences } from '~core/units/units'
-import type { PourAnswer } from '~shared/pour'
+import type { PourAnswer } from '~contract/pour'
 
 /** One pour among several: its letter, what was planned and what came of it. */
 export interface Compared { readonly id: string, readonly letter: string, readonly run: FrozenRun, readonly state: PourState, readonly milestones: readonly Milestone[] }

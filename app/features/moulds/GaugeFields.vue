@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Select from 'primevue/select'
-import { aroundPart, atScale } from '~core/mould/around'
-import type { Gauge } from '~core/mould/gauge'
-import type { Shape } from '~core/mould/shapes'
+import { aroundPart, atScale } from '~core/mould/gauge/around'
+import type { Gauge } from '~core/mould/gauge/gauge'
+import type { Shape } from '~core/mould/gauge/shapes'
 import { formatLength, formatMass, formatVolume } from '~core/units/format'
 import QuantityField from '~/ui/QuantityField.vue'
 import Stepper from '~/ui/Stepper.vue'
-import { useSession } from '~/stores/session'
+import { useSession } from '~/sync/session'
 import { BLANK_SHAPES, MODEL_MATERIALS } from './blanks'
 import ShapeFields from './ShapeFields.vue'
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import * as THREE from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
-import type { Vector } from '~core/mould/spans'
-import type { Opening, Pocket } from '~core/mould/trapped-air'
+import type { Vector } from '~core/mould/mesh/spans'
+import type { Opening, Pocket } from '~core/mould/mesh/trapped-air'
 
 /** The piece in space: turned by mouse, finger or keys; cut open; with its openings, its pockets of air and the level of the pour. */
 const { positions, up, pull, draft, openings, pockets, cut, level } = defineProps<{

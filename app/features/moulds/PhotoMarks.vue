@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import type { Pixel } from '~core/mould/photo'
+import type { Pixel } from '~core/mould/photo/photo'
 
 /** Marks on a photo, dragged by finger or moved by the arrow keys one pixel at a time, with a loupe over the one in hand. */
 export interface MarkGroup { readonly id: number, readonly name: string, readonly points: readonly Pixel[], readonly closed: boolean, readonly scale: boolean }

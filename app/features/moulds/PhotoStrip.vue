@@ -2,11 +2,11 @@
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
-import type { KeptPhoto } from '~shared/photo'
-import { newId, Refused } from '~/lib/api'
-import { dropPhoto, keepPhoto, photoAddress, photosOf, shrunk } from '~/lib/photos'
+import type { KeptPhoto } from '~contract/photo'
+import { newId, Refused } from '~/sync/api'
+import { dropPhoto, keepPhoto, photoAddress, photosOf, shrunk } from '~/sync/photos'
 import FileButton from '~/ui/FileButton.vue'
-import { useSession } from '~/stores/session'
+import { useSession } from '~/sync/session'
 
 /** Photos of one mould: looked at, added with a caption, taken away. */
 const { mould, name } = defineProps<{ mould: string, name: string }>()

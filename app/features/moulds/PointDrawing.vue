@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatLength } from '~core/units/format'
-import type { Point } from '~core/mould/shapes'
-import { useSession } from '~/stores/session'
+import type { Point } from '~core/mould/gauge/shapes'
+import { useSession } from '~/sync/session'
 
 /** Corners that can be dragged, or moved with the arrow keys by a millimetre: a traced outline, or half of a turned profile mirrored. */
 const { points, mirrored = false, label } = defineProps<{ points: readonly Point[], mirrored?: boolean, label: string }>()

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Select from 'primevue/select'
-import { positionsOf, turned } from '~core/mould/solids'
-import { turnedArea, turnedUndercuts, type Point, type Shape } from '~core/mould/shapes'
+import { positionsOf, turned } from '~core/mould/mesh/solids'
+import { turnedArea, turnedUndercuts, type Point, type Shape } from '~core/mould/gauge/shapes'
 import { formatArea, formatLength } from '~core/units/format'
 import QuantityField from '~/ui/QuantityField.vue'
-import { useModel } from '~/stores/model'
-import { useSession } from '~/stores/session'
+import { useModel } from '~/features/moulds/model'
+import { useSession } from '~/sync/session'
 import { BLANK_SHAPES } from './blanks'
 import PointDrawing from './PointDrawing.vue'
 

@@ -1,5 +1,5 @@
-import type { Gauge, GaugeHow } from '~core/mould/gauge'
-import type { Shape } from '~core/mould/shapes'
+import type { Gauge, GaugeHow } from '~core/mould/gauge/gauge'
+import type { Shape } from '~core/mould/gauge/shapes'
 
 /** Where each way of gauging and each shape begins: plausible, and plainly to be replaced. */
 export const BLANK_GAUGES: Readonly<Record<Exclude<GaugeHow, 'mesh' | 'pours'>, Gauge>> = {

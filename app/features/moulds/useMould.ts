@@ -1,9 +1,9 @@
 import { computed, ref } from 'vue'
-import { combineGauges, gaugeProblem, type Gauge } from '~core/mould/gauge'
-import { mouldSchema, type LibraryItem, type MouldBody } from '~shared/library'
-import { Refused } from '~/lib/api'
-import { useLibrary } from '~/stores/library'
-import { useSession } from '~/stores/session'
+import { combineGauges, gaugeProblem, type Gauge } from '~core/mould/gauge/gauge'
+import { mouldSchema, type LibraryItem, type MouldBody } from '~contract/library'
+import { Refused } from '~/sync/api'
+import { useLibrary } from '~/sync/library'
+import { useSession } from '~/sync/session'
 
 const SAVE_AFTER_MS = 500
 

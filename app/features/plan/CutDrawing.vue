@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { formatLength, formatMass, formatVolume, roundTo } from '~core/units/format'
-import type { Batch } from '~core/pour/plan'
-import type { Vessel } from '~core/mould/vessel'
+import type { Batch } from '~core/plan/plan'
+import type { Vessel } from '~core/mould/gauge/vessel'
 import type { SchoolId } from '~core/gypsum/schools'
-import { useSession } from '~/stores/session'
+import { useSession } from '~/sync/session'
 import { CUT, layoutCut } from './cut'
 
 const { batch, vessel, school, bucketName = 'bucket', approximate = false } = defineProps<{ batch: Batch, vessel?: Vessel, school: SchoolId, bucketName?: string, /** The powder follows from the sifting. */ approximate?: boolean }>()

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
-import { COAT_WAYS, coatWay, type Area, type Coats, type CoatWay } from '~core/pour/coats'
+import { COAT_WAYS, coatWay, type Area, type Coats, type CoatWay } from '~core/plan/coats'
 import QuantityField from '~/ui/QuantityField.vue'
 import Stepper from '~/ui/Stepper.vue'
-import { usePlanning } from '~/stores/planning'
+import { usePlanning } from '~/features/plan/planning'
 
 /** Whether it is poured at once or built in coats, and for a shell how thick where. */
 const planning = usePlanning()

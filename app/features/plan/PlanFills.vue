@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
 import { END_USES, endUse } from '~core/gypsum/end-use'
-import { MOULD_MATERIALS } from '~core/gypsum/body'
+import { MOULD_MATERIALS } from '~core/setting/body'
 import { formatVolume } from '~core/units/format'
 import MouldPicture from '~/ui/MouldPicture.vue'
 import Stepper from '~/ui/Stepper.vue'
-import { useLibrary } from '~/stores/library'
-import { usePlanning } from '~/stores/planning'
-import { useSession } from '~/stores/session'
+import { useLibrary } from '~/sync/library'
+import { usePlanning } from '~/features/plan/planning'
+import { useSession } from '~/sync/session'
 import { reAdvised } from './advice'
 
 const planning = usePlanning(), library = useLibrary(), session = useSession()

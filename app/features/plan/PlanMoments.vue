@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { castSection, castVolume } from '~core/pour/coats'
+import { castSection, castVolume } from '~core/plan/coats'
 import { endUse } from '~core/gypsum/end-use'
 import { needsScale } from '~core/gypsum/schools'
 import { formatDuration, formatDurationRange, formatFine, formatTemperature } from '~core/units/format'
-import { usePlanning } from '~/stores/planning'
-import { useSession } from '~/stores/session'
-import { expectedDrying } from '~core/air/cast-drying'
+import { usePlanning } from '~/features/plan/planning'
+import { useSession } from '~/sync/session'
+import { expectedDrying } from '~core/drying/expected'
 
 /** What to expect, counted from the moment powder meets water. Centre values at once, ranges a moment later. */
 const planning = usePlanning(), session = useSession()

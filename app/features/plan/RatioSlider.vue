@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatConsistency } from '~core/units/format'
-import { usePlanning } from '~/stores/planning'
+import { usePlanning } from '~/features/plan/planning'
 
 /** Water per 100 powder, on a track that shows where this powder works. Where the ratio follows from scoops or islands it is shown, not set. */
 const planning = usePlanning()

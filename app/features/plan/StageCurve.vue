@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { formatDuration, formatTemperature } from '~core/units/format'
-import { usePlanning } from '~/stores/planning'
-import { useSession } from '~/stores/session'
+import { usePlanning } from '~/features/plan/planning'
+import { useSession } from '~/sync/session'
 
 /** Core temperature and thickening over the whole set, on the ripple chart's own scale of time. */
 const planning = usePlanning(), session = useSession()

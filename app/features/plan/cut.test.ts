@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { BatchFill, MouldFacts } from '~core/pour/plan'
+import type { BatchFill, MouldFacts } from '~core/plan/plan'
 import { CUT, layoutCut } from './cut'
 
 const mould = (width: number, volume: number): MouldFacts => ({ id: `${width}`, name: 'A mould', material: 'silicone', volume: { value: volume, low: volume, high: volume }, mouth: { shape: 'round', width, length: width }, wall: 0.008, section: 0.02, fragile: false })

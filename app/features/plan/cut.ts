@@ -1,5 +1,5 @@
-import { evenDepth, vesselDiameter, type Vessel } from '~core/mould/vessel'
-import type { BatchFill } from '~core/pour/plan'
+import { evenDepth, vesselDiameter, type Vessel } from '~core/mould/gauge/vessel'
+import type { BatchFill } from '~core/plan/plan'
 
 /** Layout of the cut drawing: bucket and moulds of one batch side by side, to one scale, standing on one table. Units: the drawing's own. */
 export interface CutMould { readonly x: number, readonly width: number, readonly depth: number, readonly wall: number, readonly name: string, readonly count: number, readonly volume: number }

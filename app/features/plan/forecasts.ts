@@ -1,4 +1,4 @@
-import type { Forecast, MomentsInput } from '~core/pour/moments'
+import type { Forecast, MomentsInput } from '~core/setting/moments'
 import type { ForecastAnswered, ForecastAsked } from '~/workers/forecast.worker'
 
 let worker: Worker | undefined

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { ARCHIVE_BYTES, type Restored } from '~shared/archive'
-import { bringArchive, type ArchiveProgress } from '~/lib/archives'
+import { ARCHIVE_BYTES, type Restored } from '~contract/archive'
+import { bringArchive, type ArchiveProgress } from '~/sync/archives'
 import FileButton from '~/ui/FileButton.vue'
-import { useLibrary } from '~/stores/library'
-import { usePlanning } from '~/stores/planning'
-import { useSession } from '~/stores/session'
+import { useLibrary } from '~/sync/library'
+import { usePlanning } from '~/features/plan/planning'
+import { useSession } from '~/sync/session'
 
 /** The whole workshop as one file, out and in. */
 const session = useSession(), library = useLibrary(), planning = usePlanning()

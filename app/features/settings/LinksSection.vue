@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import type { LinkFacts, LinkKind, NewLink } from '~shared/link'
-import { api, Refused } from '~/lib/api'
-import { useSession } from '~/stores/session'
+import type { LinkFacts, LinkKind, NewLink } from '~contract/link'
+import { api, Refused } from '~/sync/api'
+import { useSession } from '~/sync/session'
 
 /** Links that open one thing to whoever has them; the address is shown once, when it is made. */
 const { kind, title, explained, path, ending = '' } = defineProps<{ kind: LinkKind, title: string, explained: string, path: string, ending?: string }>()

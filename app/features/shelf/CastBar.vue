@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CastSummary } from '~core/pour/summary'
+import type { CastSummary } from '~core/pour/projection'
 
 /** From filling to the end of what is awaited: the waiting as a line, the time to act as a band, now as a mark. */
 const { cast, now } = defineProps<{ cast: CastSummary, now: number }>()

@@ -1,4 +1,4 @@
-import { TOO_HOT } from '~core/air/drying'
+import { TOO_HOT } from '~core/drying/cast'
 import { formatTemperature } from '~core/units/format'
 import type { UnitPreferences } from '~core/units/units'
 

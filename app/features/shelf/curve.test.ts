@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { forecastDrying, type DryingRecord } from '~core/air/weighings'
+import { forecastDrying, type DryingRecord } from '~core/drying/weighings'
 import { CURVE, layoutCurve } from './curve'
 
 const DAY = 86_400

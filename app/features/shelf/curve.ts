@@ -1,4 +1,4 @@
-import type { DryingRecord, DryingForecast } from '~core/air/weighings'
+import type { DryingRecord, DryingForecast } from '~core/drying/weighings'
 
 /** The drying curve as it is drawn: predicted weight against time, its range, weighings, now, and when it is ready. Pure, so that it can be tried without a screen. */
 export const CURVE = { width: 560, height: 250, left: 64, right: 14, top: 14, bottom: 34 } as const

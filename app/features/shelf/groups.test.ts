@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { needOf, type CastSummary } from '~core/pour/summary'
+import { needOf, type CastSummary } from '~core/pour/projection'
 import { byNeed, groupCasts, groupLabel, needWords } from './groups'
 
 const HOUR = 3_600_000, NOW = new Date(2027, 0, 14, 12, 0).getTime()

@@ -1,7 +1,7 @@
 import { dryingAdvice } from '~core/pour/drying'
-import type { CastNeed, CastSummary } from '~core/pour/summary'
-import type { CastRow } from '~shared/pour'
-import { roughDay, roughRange, timeOfDay, windowOf, dayAndTime } from '~/lib/when'
+import type { CastNeed, CastSummary } from '~core/pour/projection'
+import type { CastRow } from '~contract/pour'
+import { roughDay, roughRange, timeOfDay, windowOf, dayAndTime } from '~/ui/when'
 
 /** Casts of one pour and mould that are in the same state and need the same: handled as one. */
 export interface CastGroup {

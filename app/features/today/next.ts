@@ -1,5 +1,5 @@
 import { formatDuration } from '~core/units/format'
-import type { PourSummary } from '~core/pour/summary'
+import type { PourSummary } from '~core/pour/projection'
 
 const WORDS: Record<string, string> = {
   sift: 'until all powder is in', soak: 'until it is soaked', stir: 'until it is stirred', fill: 'until it must be poured', set: 'until the gloss should go', warm: 'until it is warmest', open: 'until the moulds can be opened', dry: 'until it is dry',

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { milestonesOf } from '~core/pour/milestones'
-import type { FrozenRun } from '~core/pour/run'
-import type { PourState } from '~core/pour/timeline'
+import type { FrozenRun } from '~core/plan/run'
+import type { PourState } from '~core/pour/fold'
 import { formatDuration } from '~core/units/format'
 import { cuesOf } from '~/features/bench/cues'
-import { counting, windowOf } from '~/lib/when'
-import { useClock } from '~/stores/clock'
+import { counting, windowOf } from '~/ui/when'
+import { useClock } from '~/sync/clock'
 import RippleChart from '~/ui/RippleChart.vue'
 
 /** One live pour for a whole room to read: what is done now, what comes next, and its ripples. */

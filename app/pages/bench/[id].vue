@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import BenchRun from '~/features/bench/BenchRun.vue'
 import AlarmBar from '~/ui/AlarmBar.vue'
-import { useAlarms } from '~/stores/alarms'
-import { useLibrary } from '~/stores/library'
-import { usePlanning } from '~/stores/planning'
-import { usePours } from '~/stores/pours'
-import { useRun } from '~/stores/run'
+import { useAlarms } from '~/sync/alarms'
+import { useLibrary } from '~/sync/library'
+import { usePlanning } from '~/features/plan/planning'
+import { usePours } from '~/sync/pours'
+import { useRun } from '~/sync/run'
 
 definePageMeta({ layout: 'bench' })
 const store = useRun(), route = useRoute()

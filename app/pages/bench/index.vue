@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import RippleGlyph from '~/ui/RippleGlyph.vue'
-import { dayAndTime } from '~/lib/when'
-import { useClock } from '~/stores/clock'
-import { useLibrary } from '~/stores/library'
-import { usePlanning } from '~/stores/planning'
-import { usePours } from '~/stores/pours'
-import { useSession } from '~/stores/session'
-import type { SavedPlan } from '~shared/plan'
+import { dayAndTime } from '~/ui/when'
+import { useClock } from '~/sync/clock'
+import { useLibrary } from '~/sync/library'
+import { usePlanning } from '~/features/plan/planning'
+import { usePours } from '~/sync/pours'
+import { useSession } from '~/sync/session'
+import type { SavedPlan } from '~contract/plan'
 
 const pours = usePours(), planning = usePlanning(), clock = useClock(), session = useSession()
 await Promise.all([pours.load(), planning.load(), useLibrary().load()])

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import Button from 'primevue/button'
-import type { CodeAnswer } from '~shared/label'
-import { api, Refused } from '~/lib/api'
+import type { CodeAnswer } from '~contract/label'
+import { api, Refused } from '~/sync/api'
 
 /** Where a label's code leads: straight to its page, or to a choice where two things share it. */
 const route = useRoute()

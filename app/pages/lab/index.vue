@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
 import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
-import { workOutPlan } from '~core/pour/plan'
-import { mixLine, mixOfPlan, usualMix } from '~core/pour/lab'
+import { workOutPlan } from '~core/plan/plan'
+import { mixLine, mixOfPlan, usualMix } from '~core/lab/lab'
 import LabCurves from '~/features/lab/LabCurves.vue'
 import LabHead from '~/features/lab/LabHead.vue'
 import LabLevers from '~/features/lab/LabLevers.vue'
 import LabTable from '~/features/lab/LabTable.vue'
 import { VARIANTS } from '~/features/lab/showing'
-import { MOST_VARIANTS, useLab } from '~/stores/lab'
-import { useLibrary } from '~/stores/library'
-import { usePlanning } from '~/stores/planning'
-import { useSession } from '~/stores/session'
+import { MOST_VARIANTS, useLab } from '~/features/lab/lab'
+import { useLibrary } from '~/sync/library'
+import { usePlanning } from '~/features/plan/planning'
+import { useSession } from '~/sync/session'
 
 const lab = useLab(), library = useLibrary(), planning = usePlanning(), session = useSession()
 await Promise.all([library.loaded ? undefined : library.load(), planning.load()])

@@ -7,14 +7,14 @@ import { readSaying } from '~core/gypsum/read-saying'
 import { powderOfSaying, ratioVerdict, readingsOf, SAYINGS, trueYield, yieldVerdict, type SayingId } from '~core/gypsum/sayings'
 import { solveMix } from '~core/gypsum/mix'
 import { formatConsistency, formatMass, formatVolume, roundTo } from '~core/units/format'
-import { labFacts, labInput, labRemarks, usualMix, type LabFact } from '~core/pour/lab'
-import { centreMoments } from '~core/pour/moments'
+import { labFacts, labInput, labRemarks, usualMix, type LabFact } from '~core/lab/lab'
+import { centreMoments } from '~core/setting/moments'
 import LabHead from '~/features/lab/LabHead.vue'
 import RangeAxis from '~/ui/RangeAxis.vue'
 import { differs, showFact } from '~/features/lab/showing'
 import QuantityField from '~/ui/QuantityField.vue'
-import { useLibrary } from '~/stores/library'
-import { useSession } from '~/stores/session'
+import { useLibrary } from '~/sync/library'
+import { useSession } from '~/sync/session'
 
 const library = useLibrary(), session = useSession()
 if (!library.loaded) await library.load()

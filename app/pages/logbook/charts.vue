@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
 import { format } from 'date-fns'
-import { shareOf } from '~core/statistics/control-chart'
-import type { LogbookTallies, SetTime } from '~shared/logbook'
+import { shareOf } from '~core/logbook/control-chart'
+import type { LogbookTallies, SetTime } from '~contract/logbook'
 import { costChart, defectsChart, percent, resultsChart, setChart } from '~/features/logbook/charts'
 import LogbookHead from '~/features/logbook/LogbookHead.vue'
 import DataChart from '~/ui/DataChart.vue'
-import { remembered } from '~/lib/kept'
-import { latestOnly } from '~/lib/latest'
-import { useSession } from '~/stores/session'
+import { remembered } from '~/sync/kept'
+import { latestOnly } from '~/sync/latest'
+import { useSession } from '~/sync/session'
 
 /** What a season of pours adds up to. */
 const session = useSession()

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import { wordsOf } from '~core/pour/tallies'
-import type { PourAnswer } from '~shared/pour'
+import { wordsOf } from '~core/logbook/tallies'
+import type { PourAnswer } from '~contract/pour'
 import { compared, comparison, lanes } from '~/features/logbook/compare'
 import LogbookHead from '~/features/logbook/LogbookHead.vue'
 import DataChart from '~/ui/DataChart.vue'
-import { remembered } from '~/lib/kept'
-import { useSession } from '~/stores/session'
+import { remembered } from '~/sync/kept'
+import { useSession } from '~/sync/session'
 
 /** Two to six pours side by side: what was planned, what happened, what came of it. */
 const WIDTH = 1000, LANE = 40, COLOURS = ['a', 'b', 'c', 'd'] as const, DASHES = [[], [8, 4], [2, 4], [10, 3, 2, 3], [4, 2], [1, 2]] as const

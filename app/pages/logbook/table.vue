@@ -4,13 +4,13 @@ import Papa from 'papaparse'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { guessMapping, readTable, TABLE_FIELDS, type Mapping, type TableKind } from '~core/formats/table-in'
-import { MOST_ROWS } from '~shared/import'
+import { MOST_ROWS } from '~contract/import'
 import FileButton from '~/ui/FileButton.vue'
 import LogbookHead from '~/features/logbook/LogbookHead.vue'
-import { api, Refused } from '~/lib/api'
-import { useClock } from '~/stores/clock'
-import { useLibrary } from '~/stores/library'
-import { useSession } from '~/stores/session'
+import { api, Refused } from '~/sync/api'
+import { useClock } from '~/sync/clock'
+import { useLibrary } from '~/sync/library'
+import { useSession } from '~/sync/session'
 
 /** Somebody's own table: say which column is what, see what is read and what cannot be, then take it in. */
 const library = useLibrary(), session = useSession(), clock = useClock(), route = useRoute()

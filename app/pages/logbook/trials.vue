@@ -2,13 +2,13 @@
 import InputNumber from 'primevue/inputnumber'
 import Select from 'primevue/select'
 import { SCHOOLS } from '~core/gypsum/schools'
-import { askTrials, CHOICE_FACTORS, middleOf, NUMBER_FACTORS, OUTCOMES, type ChoiceFactor, type NumberFactor, type OutcomeId, type Split, type Trial } from '~core/pour/trial'
+import { askTrials, CHOICE_FACTORS, middleOf, NUMBER_FACTORS, OUTCOMES, type ChoiceFactor, type NumberFactor, type OutcomeId, type Split, type Trial } from '~core/logbook/trial'
 import { roundTo } from '~core/units/format'
 import LogbookHead from '~/features/logbook/LogbookHead.vue'
-import { remembered } from '~/lib/kept'
-import { latestOnly } from '~/lib/latest'
-import { useLibrary } from '~/stores/library'
-import { useSession } from '~/stores/session'
+import { remembered } from '~/sync/kept'
+import { latestOnly } from '~/sync/latest'
+import { useLibrary } from '~/sync/library'
+import { useSession } from '~/sync/session'
 
 /** One factor, two sides, one honest answer. */
 const session = useSession(), library = useLibrary()

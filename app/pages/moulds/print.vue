@@ -3,14 +3,14 @@ import { format, parseISO } from 'date-fns'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import SelectButton from 'primevue/selectbutton'
-import { gaugeRange, gaugeResult } from '~core/mould/gauge'
+import { gaugeRange, gaugeResult } from '~core/mould/gauge/gauge'
 import { formatArea, formatLength, formatPosition, formatVolume } from '~core/units/format'
 import PhotoMarks, { type MarkGroup } from '~/features/moulds/PhotoMarks.vue'
 import FileButton from '~/ui/FileButton.vue'
 import QuantityField from '~/ui/QuantityField.vue'
-import { useLibrary } from '~/stores/library'
-import { usePrint } from '~/stores/print'
-import { useSession } from '~/stores/session'
+import { useLibrary } from '~/sync/library'
+import { usePrint } from '~/features/moulds/print'
+import { useSession } from '~/sync/session'
 
 /** A print in the ground by photo: its scale, its measures, and what is known of it, kept as a mould to be poured. */
 const print = usePrint(), library = useLibrary(), session = useSession()

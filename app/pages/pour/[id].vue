@@ -11,10 +11,10 @@ import { formatConsistency, formatDuration, formatDurationRange, formatMass, for
 import { entriesOf } from '~/features/logbook/record'
 import WhySection from '~/features/logbook/WhySection.vue'
 import RippleChart from '~/ui/RippleChart.vue'
-import { recordTime } from '~/lib/when'
-import { useClock } from '~/stores/clock'
-import { useRun } from '~/stores/run'
-import { useSession } from '~/stores/session'
+import { recordTime } from '~/ui/when'
+import { useClock } from '~/sync/clock'
+import { useRun } from '~/sync/run'
+import { useSession } from '~/sync/session'
 
 const store = useRun(), clock = useClock(), session = useSession(), route = useRoute()
 await store.load(String(route.params.id))

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import WallPour from '~/features/wall/WallPour.vue'
-import { timeOfDay } from '~/lib/when'
-import { useClock } from '~/stores/clock'
-import { useWall } from '~/stores/wall'
+import { timeOfDay } from '~/ui/when'
+import { useClock } from '~/sync/clock'
+import { useWall } from '~/features/wall/wall'
 
 definePageMeta({ layout: 'bench' })
 const wall = useWall(), clock = useClock(), route = useRoute()

@@ -1,5 +1,5 @@
 import { setResponseHeaders } from 'h3'
-import { wordsOf } from '~core/pour/tallies'
+import { wordsOf } from '~core/logbook/tallies'
 import { archiveOf } from '../../archive/write'
 import { route } from '../../route'
 

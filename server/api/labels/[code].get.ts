@@ -1,6 +1,6 @@
-import { readCode } from '~core/pour/labels'
-import { z } from '~shared/zod'
-import { whatCodeNames } from '../../db/labels'
+import { readCode } from '~core/formats/labels'
+import { z } from '~contract/zod'
+import { whatCodeNames } from '../../store/labels'
 import { found, refuse, route } from '../../route'
 
 /** What a label's code opens, in this workshop. */

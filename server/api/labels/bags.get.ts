@@ -1,6 +1,6 @@
-import { bagCode } from '~core/pour/labels'
+import { bagCode } from '~core/formats/labels'
 import { powderClass } from '~core/gypsum/powders'
-import { libraryItems } from '../../db/library'
+import { libraryItems } from '../../store/library'
 import { sendLabels } from '../../pdf'
 import { route } from '../../route'
 

@@ -1,6 +1,6 @@
-import { z } from '~shared/zod'
-import { announce } from '../../db/announce'
-import { dropLink } from '../../db/links'
+import { z } from '~contract/zod'
+import { announce } from '../../store/announce'
+import { dropLink } from '../../store/links'
 import { found, route } from '../../route'
 
 export default route('owner', { params: z.object({ id: z.uuid() }) }, async ({ scope, db, params }) => {

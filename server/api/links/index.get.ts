@@ -1,4 +1,4 @@
-import { links } from '../../db/links'
+import { links } from '../../store/links'
 import { route } from '../../route'
 
 export default route('member', {}, ({ scope }) => links(scope))

@@ -1,5 +1,5 @@
-import { newLinkSchema } from '~shared/link'
-import { makeLink, TooManyLinks } from '../../db/links'
+import { newLinkSchema } from '~contract/link'
+import { makeLink, TooManyLinks } from '../../store/links'
 import { refuse, route } from '../../route'
 
 export default route('owner', { body: newLinkSchema }, ({ scope, body }) => makeLink(scope, body.kind, body.name).catch((error) => {

@@ -1,5 +1,5 @@
-import { logbookQuerySchema } from '~shared/logbook'
-import { talliesOfWorkshop } from '../../db/logbook'
+import { logbookQuerySchema } from '~contract/logbook'
+import { talliesOfWorkshop } from '../../store/logbook'
 import { route } from '../../route'
 
 export default route('viewer', { query: logbookQuerySchema.pick({ from: true, to: true }) }, ({ scope, query }) => talliesOfWorkshop(scope, query.from, query.to))

@@ -1,6 +1,6 @@
-import { factListSchema } from '~shared/logbook'
-import { z } from '~shared/zod'
-import { trials } from '../../db/logbook'
+import { factListSchema } from '~contract/logbook'
+import { z } from '~contract/zod'
+import { trials } from '../../store/logbook'
 import { route } from '../../route'
 
 export default route('viewer', { query: z.object({ facts: factListSchema }) }, ({ scope, query }) => trials(scope, query.facts))

@@ -1,5 +1,5 @@
-import { z } from '~shared/zod'
-import { meshOfMould } from '../../db/meshes'
+import { z } from '~contract/zod'
+import { meshOfMould } from '../../store/meshes'
 import { found, route } from '../../route'
 
 /** The model a mould has. */

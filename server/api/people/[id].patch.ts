@@ -1,7 +1,7 @@
 import { hashPassword } from '#imports'
-import { z } from '~shared/zod'
-import { personChangeSchema } from '~shared/account'
-import { changePerson, LastOwner } from '../../db/workshops'
+import { z } from '~contract/zod'
+import { personChangeSchema } from '~contract/account'
+import { changePerson, LastOwner } from '../../store/workshops'
 import { found, refuse, route } from '../../route'
 
 export default route('owner', { params: z.object({ id: z.uuid() }), body: personChangeSchema }, async ({ scope, params, body }) => {

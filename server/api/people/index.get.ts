@@ -1,4 +1,4 @@
-import { people } from '../../db/workshops'
+import { people } from '../../store/workshops'
 import { route } from '../../route'
 
 export default route('viewer', {}, ({ scope }) => people(scope))

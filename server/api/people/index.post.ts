@@ -1,6 +1,6 @@
 import { hashPassword } from '#imports'
-import { personSchema } from '~shared/account'
-import { addPerson, EmailTaken } from '../../db/workshops'
+import { personSchema } from '~contract/account'
+import { addPerson, EmailTaken } from '../../store/workshops'
 import { refuse, route } from '../../route'
 
 export default route('owner', { body: personSchema }, async ({ scope, body }) => {

@@ -1,5 +1,5 @@
-import { photoSubjectSchema } from '~shared/photo'
-import { photosOf } from '../../db/photos'
+import { photoSubjectSchema } from '~contract/photo'
+import { photosOf } from '../../store/photos'
 import { route } from '../../route'
 
 /** The photos of a mould or a cast, without their pictures. */

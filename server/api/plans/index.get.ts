@@ -1,4 +1,4 @@
-import { savedPlans } from '../../db/library'
+import { savedPlans } from '../../store/library'
 import { route } from '../../route'
 
 export default route('viewer', {}, ({ scope }) => savedPlans(scope))

@@ -1,4 +1,4 @@
-import { pourRows } from '../../db/pours'
+import { pourRows } from '../../store/pours'
 import { route } from '../../route'
 
 export default route('viewer', {}, ({ scope }) => pourRows(scope))

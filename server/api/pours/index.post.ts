@@ -1,8 +1,8 @@
-import { freezing } from '~core/pour/run'
-import { startPourSchema } from '~shared/pour'
-import { worldOf } from '../../db/library'
-import { pourWithEvents } from '../../db/pours'
-import { EventsRefused, startPour } from '../../db/recording'
+import { freezing } from '~core/plan/run'
+import { startPourSchema } from '~contract/pour'
+import { worldOf } from '../../store/library'
+import { pourWithEvents } from '../../store/pours'
+import { EventsRefused, startPour } from '../../store/recording'
 import { frozenBetweenOthers } from '../../freezing'
 import { found, refuse, route } from '../../route'
 

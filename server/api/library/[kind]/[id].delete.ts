@@ -1,7 +1,7 @@
-import { z } from '~shared/zod'
-import { LIBRARY_KINDS } from '~shared/library'
-import { announce } from '../../../db/announce'
-import { archiveItem } from '../../../db/library'
+import { z } from '~contract/zod'
+import { LIBRARY_KINDS } from '~contract/library'
+import { announce } from '../../../store/announce'
+import { archiveItem } from '../../../store/library'
 import { found, route } from '../../../route'
 
 export default route('member', { params: z.object({ kind: z.enum(LIBRARY_KINDS), id: z.uuid() }) }, async ({ scope, db, params }) => {

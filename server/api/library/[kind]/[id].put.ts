@@ -1,7 +1,7 @@
-import { z } from '~shared/zod'
-import { LIBRARY, LIBRARY_KINDS } from '~shared/library'
-import { announce } from '../../../db/announce'
-import { saveItem, Stale } from '../../../db/library'
+import { z } from '~contract/zod'
+import { LIBRARY, LIBRARY_KINDS } from '~contract/library'
+import { announce } from '../../../store/announce'
+import { saveItem, Stale } from '../../../store/library'
 import { refuse, route } from '../../../route'
 
 /** Saves a mould, bucket or bag; revision 0 makes a new one. */

@@ -1,5 +1,5 @@
-import { z } from '~shared/zod'
-import { dropView } from '../../../db/logbook'
+import { z } from '~contract/zod'
+import { dropView } from '../../../store/logbook'
 import { found, route } from '../../../route'
 
 export default route('member', { params: z.object({ id: z.uuid() }) }, async ({ scope, params }) => {

@@ -1,6 +1,6 @@
-import { z } from '~shared/zod'
-import { MOST_VIEWS, viewSchema } from '~shared/logbook'
-import { saveView } from '../../../db/logbook'
+import { z } from '~contract/zod'
+import { MOST_VIEWS, viewSchema } from '~contract/logbook'
+import { saveView } from '../../../store/logbook'
 import { refuse, route } from '../../../route'
 
 export default route('member', { params: z.object({ id: z.uuid() }), body: viewSchema }, async ({ scope, params, body }) => {

@@ -1,4 +1,4 @@
-import { logbookViews } from '../../../db/logbook'
+import { logbookViews } from '../../../store/logbook'
 import { route } from '../../../route'
 
 export default route('viewer', {}, ({ scope }) => logbookViews(scope))

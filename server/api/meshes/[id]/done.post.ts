@@ -1,7 +1,7 @@
-import { z } from '~shared/zod'
-import { meshDoneSchema } from '~shared/mesh'
-import { announce } from '../../../db/announce'
-import { finishMesh, NotWhole } from '../../../db/meshes'
+import { z } from '~contract/zod'
+import { meshDoneSchema } from '~contract/mesh'
+import { announce } from '../../../store/announce'
+import { finishMesh, NotWhole } from '../../../store/meshes'
 import { found, refuse, route } from '../../../route'
 
 /** All parts were sent: the model is checked and becomes its mould's. */

@@ -1,6 +1,6 @@
-import { z } from '~shared/zod'
-import { meshSchema } from '~shared/mesh'
-import { beginMesh } from '../../../db/meshes'
+import { z } from '~contract/zod'
+import { meshSchema } from '~contract/mesh'
+import { beginMesh } from '../../../store/meshes'
 import { found, route } from '../../../route'
 
 /** Begins to receive a model for a mould. */

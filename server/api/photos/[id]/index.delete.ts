@@ -1,6 +1,6 @@
-import { z } from '~shared/zod'
-import { announce } from '../../../db/announce'
-import { dropPhoto } from '../../../db/photos'
+import { z } from '~contract/zod'
+import { announce } from '../../../store/announce'
+import { dropPhoto } from '../../../store/photos'
 import { found, route } from '../../../route'
 
 export default route('member', { params: z.object({ id: z.uuid() }) }, async ({ scope, db, params }) => {

@@ -1,6 +1,6 @@
 import { setResponseHeaders } from 'h3'
-import { z } from '~shared/zod'
-import { photoData } from '../../../db/photos'
+import { z } from '~contract/zod'
+import { photoData } from '../../../store/photos'
 import { found, route } from '../../../route'
 
 /** One photo. It never changes, so the browser may keep it, for whoever is signed in as they are now. */

@@ -1,8 +1,8 @@
 import { readRawBody } from 'h3'
-import { z } from '~shared/zod'
-import { MOST_PHOTOS, PHOTO_BYTES, photoQuerySchema } from '~shared/photo'
-import { announce } from '../../../db/announce'
-import { keepPhoto, TooMany } from '../../../db/photos'
+import { z } from '~contract/zod'
+import { MOST_PHOTOS, PHOTO_BYTES, photoQuerySchema } from '~contract/photo'
+import { announce } from '../../../store/announce'
+import { keepPhoto, TooMany } from '../../../store/photos'
 import { cleanJpeg } from '../../../photos/jpeg'
 import { found, refuse, route } from '../../../route'
 

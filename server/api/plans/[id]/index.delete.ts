@@ -1,6 +1,6 @@
-import { z } from '~shared/zod'
-import { announce } from '../../../db/announce'
-import { archivePlan } from '../../../db/library'
+import { z } from '~contract/zod'
+import { announce } from '../../../store/announce'
+import { archivePlan } from '../../../store/library'
 import { found, route } from '../../../route'
 
 export default route('member', { params: z.object({ id: z.uuid() }) }, async ({ scope, db, params }) => {

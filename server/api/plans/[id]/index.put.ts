@@ -1,7 +1,7 @@
-import { z } from '~shared/zod'
-import { savePlanSchema } from '~shared/plan'
-import { announce } from '../../../db/announce'
-import { savePlan, Stale } from '../../../db/library'
+import { z } from '~contract/zod'
+import { savePlanSchema } from '~contract/plan'
+import { announce } from '../../../store/announce'
+import { savePlan, Stale } from '../../../store/library'
 import { refuse, route } from '../../../route'
 
 export default route('member', { params: z.object({ id: z.uuid() }), body: savePlanSchema }, async ({ scope, db, params, body }) => {

@@ -1,5 +1,5 @@
-import { z } from '~shared/zod'
-import { fieldBagLabels } from '~core/pour/labels'
+import { z } from '~contract/zod'
+import { fieldBagLabels } from '~core/formats/labels'
 import { frozenPlan } from '../../../frozen-plan'
 import { sendLabels } from '../../../pdf'
 import { route } from '../../../route'

@@ -1,6 +1,6 @@
 import { setResponseHeaders } from 'h3'
-import { z } from '~shared/zod'
-import { benchSheet } from '~core/pour/sheet'
+import { z } from '~contract/zod'
+import { benchSheet } from '~core/formats/sheet'
 import { benchSheetPdf } from '../../../formats/sheet'
 import { frozenPlan } from '../../../frozen-plan'
 import { route } from '../../../route'

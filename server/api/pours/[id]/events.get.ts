@@ -1,5 +1,5 @@
-import { z } from '~shared/zod'
-import { pourEventsAfter } from '../../../db/pours'
+import { z } from '~contract/zod'
+import { pourEventsAfter } from '../../../store/pours'
 import { found, route } from '../../../route'
 
 const shape = { params: z.object({ id: z.uuid() }), query: z.object({ after: z.coerce.number().int().min(0).default(0) }) }

@@ -1,6 +1,6 @@
-import { z } from '~shared/zod'
-import { sendEventsSchema } from '~shared/pour'
-import { EventsRefused, recordEvents } from '../../../db/recording'
+import { z } from '~contract/zod'
+import { sendEventsSchema } from '~contract/pour'
+import { EventsRefused, recordEvents } from '../../../store/recording'
 import { found, refuse, route } from '../../../route'
 
 /** Takes a device's events. Sending the same ones again is harmless; what is answered is committed. */

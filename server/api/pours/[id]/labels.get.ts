@@ -1,6 +1,6 @@
-import { z } from '~shared/zod'
-import { castLabels } from '~core/pour/labels'
-import { castsOfPour } from '../../../db/pours'
+import { z } from '~contract/zod'
+import { castLabels } from '~core/formats/labels'
+import { castsOfPour } from '../../../store/pours'
 import { sendLabels } from '../../../pdf'
 import { found, route } from '../../../route'
 

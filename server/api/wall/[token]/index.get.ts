@@ -1,8 +1,8 @@
-import { workshopTime } from '~shared/clock'
-import { tokenSchema, type WallAnswer } from '~shared/link'
-import { z } from '~shared/zod'
-import { livePours, workshopOfLink } from '../../../db/links'
-import { within } from '../../../db/scope'
+import { workshopTime } from '~contract/clock'
+import { tokenSchema, type WallAnswer } from '~contract/link'
+import { z } from '~contract/zod'
+import { livePours, workshopOfLink } from '../../../store/links'
+import { within } from '../../../store/scope'
 import { found, openRoute } from '../../../route'
 
 /** What a wall display shows, to whoever has its link. */

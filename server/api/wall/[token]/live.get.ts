@@ -1,6 +1,6 @@
-import { tokenSchema } from '~shared/link'
-import { z } from '~shared/zod'
-import { workshopOfLink } from '../../../db/links'
+import { tokenSchema } from '~contract/link'
+import { z } from '~contract/zod'
+import { workshopOfLink } from '../../../store/links'
 import { streamOf } from '../../../live/stream'
 import { found, openRoute } from '../../../route'
 

@@ -1,7 +1,7 @@
 import { setResponseHeader } from 'h3'
-import { z } from '~shared/zod'
-import { MOST_PARTS } from '~shared/mesh'
-import { meshPart } from '../../../../db/meshes'
+import { z } from '~contract/zod'
+import { MOST_PARTS } from '~contract/mesh'
+import { meshPart } from '../../../../store/meshes'
 import { found, route } from '../../../../route'
 
 const params = z.object({ id: z.uuid(), part: z.coerce.number().int().min(0).max(MOST_PARTS - 1) })

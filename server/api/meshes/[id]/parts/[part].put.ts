@@ -1,7 +1,7 @@
 import { readRawBody } from 'h3'
-import { z } from '~shared/zod'
-import { MOST_PARTS, PART_BYTES } from '~shared/mesh'
-import { putPart } from '../../../../db/meshes'
+import { z } from '~contract/zod'
+import { MOST_PARTS, PART_BYTES } from '~contract/mesh'
+import { putPart } from '../../../../store/meshes'
 import { found, refuse, route } from '../../../../route'
 
 const params = z.object({ id: z.uuid(), part: z.coerce.number().int().min(0).max(MOST_PARTS - 1) })

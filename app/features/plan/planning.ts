@@ -1,0 +1,138 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { advisedRatio, endUse } from '~core/gypsum/end-use'
+import { powderClass } from '~core/gypsum/powders'
+import type { Forecast } from '~core/setting/moments'
+import { workOutPlan, type Plan } from '~core/plan/plan'
+import { planSchema, type SavedPlan } from '~contract/plan'
+import { settingCurve } from '~core/setting/hydration'
+import { cautionsFor } from '~core/plan/cautions'
+import { forecast } from '~/features/plan/forecasts'
+import { api, newId } from '~/sync/api'
+import { remembered } from '~/sync/kept'
+import { latestOnly } from '~/sync/latest'
+import { nextStamp } from '~/sync/outbox'
+import { useClock } from '../../sync/clock'
+import { useLibrary } from '../../sync/library'
+import { useLive } from '../../sync/live'
+import { useSession } from '../../sync/session'
+
+const SAVE_AFTER_MS = 500, FORECAST_AFTER_MS = 60
+
+export function emptyPlan(): Plan {
+  const powder = powderClass('casting-plaster')
+  return {
+    name: '', endUse: 'painted', fills: [], classId: powder.id, school: 'weighed', ratio: advisedRatio(powder, endUse('painted')),
+    scoop: { volume: 250e-6, filling: 'loose', perWater: 2 }, waterTemperature: 20, roomTemperature: 20, losses: 0.06, soakMinutes: 2,
+    stir: { tool: 'hand', minutes: 2 }, additions: [], known: { what: 'moulds', amount: 0 },
+  }
+}
+
+/** The plan in hand: edited live, worked out at once, its ranges a moment later, saved by itself. */
+export const usePlanning = defineStore('planning', () => {
+  const library = useLibrary(), session = useSession(), clock = useClock()
+  const saved = ref<SavedPlan[]>([])
+  const loaded = ref(false)
+  const trouble = ref('')
+  const id = ref('')
+  const revision = ref(0)
+  const plan = ref<Plan>(emptyPlan())
+  const saving = ref<'saved' | 'waiting' | 'failed'>('saved')
+  const saveTrouble = ref('')
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let inFlight: Promise<void> | undefined
+  const latest = latestOnly()
+
+  const world = computed(() => library.worldOf(plan.value))
+  const result = computed(() => workOutPlan(plan.value, world.value, session.units))
+  /** The cast that takes longest to open, which the plan's moments are about. */
+  const governing = computed(() => result.value.setting?.mould)
+  const input = computed(() => result.value.setting?.input)
+  const centre = computed(() => result.value.setting?.centre)
+  const curve = computed(() => input.value && settingCurve({ ...input.value, ratio: result.value.ratio.value }, Math.max(5400, Math.min(6 * 3600, (centre.value?.open ?? 3600) * 1.4)), 140))
+  const cautions = computed(() => cautionsFor(plan.value, world.value, centre.value))
+  const outlook = shallowRef<Forecast>()
+  const moments = computed(() => outlook.value?.moments)
+
+  let forecastTimer: ReturnType<typeof setTimeout> | undefined
+  watch(input, (now) => {
+    clearTimeout(forecastTimer)
+    if (!now) {
+      outlook.value = undefined
+      return
+    }
+    forecastTimer = setTimeout(async () => {
+      const answer = await forecast([now])
+      if (answer && input.value === now) outlook.value = answer[0]
+    }, FORECAST_AFTER_MS)
+  }, { immediate: true })
+
+  async function load(): Promise<void> {
+    try {
+      await latest(() => remembered<SavedPlan[]>(session.key ?? '', 'plans'), (plans) => {
+        saved.value = plans.value
+      })
+      loaded.value = true
+      trouble.value = ''
+    }
+    catch (error) {
+      trouble.value = (error as Error).message
+    }
+  }
+  function open(wanted: SavedPlan | undefined): void {
+    clearTimeout(timer)
+    id.value = wanted?.id ?? newId()
+    revision.value = wanted?.revision ?? 0
+    plan.value = wanted ? JSON.parse(JSON.stringify(wanted.plan)) as Plan : emptyPlan()
+    saving.value = 'saved'
+    saveTrouble.value = ''
+  }
+
+  /** Changes the plan and saves it a moment later. */
+  function change(part: Partial<Plan>): void {
+    plan.value = { ...plan.value, ...part }
+    if (!session.mayWrite) return
+    saving.value = 'waiting'
+    clearTimeout(timer)
+    timer = setTimeout(() => void save(), SAVE_AFTER_MS)
+  }
+  function save(): Promise<void> {
+    clearTimeout(timer)
+    inFlight = (inFlight ?? Promise.resolve()).then(saveNow)
+    return inFlight
+  }
+  async function saveNow(): Promise<void> {
+    if (saving.value === 'saved') return
+    const [forId, body] = [id.value, plan.value]
+    try {
+      const answer = await api<SavedPlan>(`plans/${forId}`, { method: 'PUT', body: { plan: planSchema.parse(body), revision: revision.value } })
+      if (id.value !== forId) return
+      revision.value = answer.revision
+      if (plan.value === body) saving.value = 'saved'
+      saveTrouble.value = ''
+      saved.value = [answer, ...saved.value.filter(p => p.id !== forId)]
+    }
+    catch (error) {
+      saving.value = 'failed'
+      saveTrouble.value = (error as { sentence?: string }).sentence ?? 'This plan could not be saved yet.'
+    }
+  }
+  async function remove(which: string): Promise<void> {
+    await api(`plans/${which}`, { method: 'DELETE' })
+    saved.value = saved.value.filter(p => p.id !== which)
+  }
+
+  /** Freezes a plan into a new pour. @returns the pour's id. */
+  async function toBench(which: { readonly id?: string, readonly plan: Plan }): Promise<string> {
+    const pour = newId()
+    const stamp = await nextStamp()
+    const name = which.plan.name.trim() || result.value.batches.flatMap(b => b.fills).map(f => f.mould.name)[0] || 'A pour'
+    await api('pours', { method: 'POST', body: { id: pour, planId: which.id, plan: { ...which.plan, name }, startedAt: Math.round(clock.read()), eventId: newId(), ...stamp } })
+    return pour
+  }
+
+  useLive().on((message) => {
+    if (loaded.value && message.what === 'plans' && saving.value === 'saved') void load()
+  })
+  return { saved, loaded, trouble, id, revision, plan, world, result, governing, centre, outlook, moments, curve, cautions, saving, saveTrouble, load, open, change, save, remove, toBench }
+})

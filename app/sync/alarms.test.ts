@@ -1,0 +1,94 @@
+import 'fake-indexeddb/auto'
+import { createPinia, setActivePinia } from 'pinia'
+import { nextTick } from 'vue'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { chance } from '~demo/random'
+import { tell } from '~demo/history'
+import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '~demo/saltmarsh'
+import { freezeRun } from '~core/plan/run'
+import { summarisePour } from '~core/pour/projection'
+import { foldPour } from '~core/pour/fold'
+import type { PourEvent } from '~core/pour/events'
+import { useAlarms } from './alarms'
+import { useClock } from './clock'
+import { usePours } from './pours'
+import { useSession } from './session'
+
+const sounded = vi.hoisted(() => ({ times: 0 }))
+vi.mock('~/features/bench/telling', () => ({ sound: () => void sounded.times++ }))
+
+/** One pour that is setting, as the server tells it: wetted at zero, opened when its forecast says. */
+const NOW = 1_800_000_000_000, MINUTE = 60_000, ids = makeIds(chance(1))
+const frozen = freezeRun({ ...planOf(ids, WISHES.lanterns), bag: undefined }, { moulds: [{ id: ids.moulds.lantern, ...MOULDS.lantern }], bucket: { id: ids.buckets.bowl, ...BUCKETS.bowl } })
+if (!frozen.ok) throw new Error('refused')
+const { run } = frozen
+let dice = 0
+const events = tell(run, { wetAt: NOW - 20 * MINUTE, progress: 'setting' }, NOW, { ...chance(2), id: () => `00000000-0000-4000-8000-${String(++dice).padStart(12, '0')}` }, 'd').map(e => ({ ...e, pour: 'p', actor: 'x' }) as PourEvent)
+const opens = Math.min(...foldPour(run, events).casts.map(c => c.openFrom!))
+
+async function begin(): Promise<ReturnType<typeof useAlarms>> {
+  const alarms = useAlarms()
+  await usePours().load()
+  alarms.start()
+  await expect.poll(() => asked.filter(u => u.endsWith('/pours/p')).length).toBeGreaterThan(0)
+  await new Promise(done => setTimeout(done, 20))
+  return alarms
+}
+async function at(moment: number) {
+  useClock().anchor(moment, 1)
+  await nextTick()
+}
+let asked: string[] = []
+
+beforeEach(() => {
+  asked = []
+  sounded.times = 0
+  vi.stubGlobal('navigator', {})
+  vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => {}, removeItem: () => {} })
+  vi.stubGlobal('fetch', async (url: string) => {
+    asked.push(url)
+    const body = url.endsWith('/pours/p') ? { id: 'p', run, startedBy: 'x', events, seq: 1 } : url.endsWith('/pours') ? [{ id: 'p', summary: summarisePour(run, foldPour(run, events)) }] : []
+    return new Response(JSON.stringify(body))
+  })
+  setActivePinia(createPinia())
+  useSession().facts = { person: { id: 'me', name: 'Me', email: 'm@example.org', role: 'member' }, workshop: { id: 'w', name: 'W', units: { mass: 'g', volume: 'ml', length: 'mm', temperature: 'C' } }, clock: { now: NOW, rate: 1 }, demo: false, needsOwner: false }
+  useClock().anchor(NOW, 1)
+})
+afterEach(() => {
+  vi.unstubAllGlobals()
+})
+
+describe('alarms on a device that is not at the bench', () => {
+  it('tell of a moment as it comes, once, with a sound, and stand until they are put away', async () => {
+    const alarms = await begin()
+    await at(opens - MINUTE)
+    const before = alarms.standing.length, sounds = sounded.times
+    await at(opens + MINUTE)
+    expect(alarms.standing.length).toBeGreaterThan(before)
+    expect(sounded.times).toBe(sounds + 1)
+    const [alarm] = alarms.standing
+    expect(alarm).toMatchObject({ pour: 'p', name: run.plan.name })
+    await at(opens + 2 * MINUTE)
+    expect(sounded.times).toBe(sounds + 1)
+    alarms.dismiss(alarm!.id)
+    expect(alarms.standing.map(a => a.id)).not.toContain(alarm!.id)
+  })
+
+  it('say of a night slept through only what was last', async () => {
+    const alarms = await begin()
+    await at(opens + 600 * MINUTE)
+    expect(alarms.standing).toHaveLength(1)
+    expect(sounded.times).toBe(1)
+  })
+
+  it('leave the pour at this bench to the bench, and keep quiet when asked', async () => {
+    const alarms = await begin()
+    alarms.here = 'p'
+    await at(opens + MINUTE)
+    expect([alarms.standing.length, sounded.times]).toEqual([0, 0])
+    alarms.here = ''
+    alarms.quiet = true
+    await at(opens + 600 * MINUTE)
+    expect(sounded.times).toBe(0)
+  })
+})

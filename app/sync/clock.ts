@@ -1,0 +1,37 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { api } from '~/sync/api'
+import type { ClockChange } from '~contract/clock'
+
+/**
+ * The one clock of the product: the workshop's, as the server told it, running on at its pace. Every component takes time from here.
+ * `now` moves a few times a second; `read()` is exact.
+ */
+export const useClock = defineStore('clock', () => {
+  const anchored = ref({ real: Date.now(), workshop: Date.now(), rate: 1 })
+  const now = ref(Date.now())
+  const rate = computed(() => anchored.value.rate)
+
+  function read(): number {
+    const { real, workshop, rate: pace } = anchored.value
+    return workshop + (Date.now() - real) * pace
+  }
+  function tick(): void {
+    now.value = read()
+  }
+  /** @param workshop the workshop's now at this moment. */
+  function anchor(workshop: number, pace: number): void {
+    anchored.value = { real: Date.now(), workshop, rate: pace }
+    tick()
+  }
+  /** Demo only: another pace, or a jump ahead in seconds. */
+  async function change(body: ClockChange): Promise<void> {
+    const answer = await api<{ now: number, rate: number }>('clock', { method: 'POST', body })
+    anchor(answer.now, answer.rate)
+  }
+  function start(): () => void {
+    const timer = setInterval(tick, 250)
+    return () => clearInterval(timer)
+  }
+  return { now, rate, read, anchor, change, start }
+})

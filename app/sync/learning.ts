@@ -1,0 +1,68 @@
+import { shallowRef } from 'vue'
+import { learningInputs, observationsOf, withMoments } from '~core/forecast/observations'
+import type { FrozenRun } from '~core/plan/run'
+import type { PourState } from '~core/pour/fold'
+import type { BatchAsked, BatchLearnt, LearnAnswered, LearnAsked } from '~/workers/learn.worker'
+
+let worker: Worker | undefined
+let asked = 0
+const waiting = new Map<number, (batches: readonly BatchLearnt[]) => void>()
+
+/** What batches have taught so far. The worker is kept with what it knows of each mix; questions are answered in their order. */
+export function learnBatches(batches: readonly BatchAsked[]): Promise<readonly BatchLearnt[]> {
+  if (!worker) {
+    worker = new Worker(new URL('../workers/learn.worker.ts', import.meta.url), { type: 'module' })
+    worker.onmessage = ({ data }: MessageEvent<LearnAnswered>) => {
+      waiting.get(data.id)?.(data.batches)
+      waiting.delete(data.id)
+    }
+    // What cannot be worked out leaves the plan's own forecast standing.
+    worker.onerror = () => {
+      worker?.terminate()
+      worker = undefined
+      for (const resolve of waiting.values()) resolve([])
+      waiting.clear()
+    }
+  }
+  const id = ++asked
+  return new Promise((resolve) => {
+    waiting.set(id, resolve)
+    worker!.postMessage({ id, batches: JSON.parse(JSON.stringify(batches)) } as LearnAsked)
+  })
+}
+
+/** What a pour asks to be learnt: its batches as far as they are wet. */
+function askedOf(run: FrozenRun, state: PourState): readonly BatchAsked[] {
+  return state.batches.flatMap((batch, b) => batch.wetAt === undefined ? [] : [{ batch: b, kinds: learningInputs(run, state, b), seen: observationsOf(state, b) }])
+}
+
+/** The forecasts of several pours as they learn: the same on the bench, on a wall and for whoever is told of a moment elsewhere. */
+export function learntRuns() {
+  const learnt = shallowRef<ReadonlyMap<string, ReadonlyMap<number, BatchLearnt>>>(new Map())
+  const asked = new Map<string, string>()
+
+  /** Learns from what a pour has become. @returns whether something new is known now; a newer state of the same pour takes over from an older one. */
+  async function follow(id: string, run: FrozenRun, state: PourState): Promise<boolean> {
+    const batches = askedOf(run, state), key = JSON.stringify(batches)
+    if (asked.get(id) === key) return false
+    asked.set(id, key)
+    const answer = await learnBatches(batches)
+    if (asked.get(id) !== key) return false
+    learnt.value = new Map(learnt.value).set(id, new Map(answer.map(a => [a.batch, a])))
+    return true
+  }
+  function forget(id: string): void {
+    asked.delete(id)
+    const rest = new Map(learnt.value)
+    rest.delete(id)
+    learnt.value = rest
+  }
+  const of = (id: string): ReadonlyMap<number, BatchLearnt> => learnt.value.get(id) ?? NOTHING
+  /** A run as this batch has it by now: its moments are what was learnt. */
+  function runFor(id: string, run: FrozenRun, batch: number): FrozenRun {
+    const known = of(id).get(batch)
+    return known ? withMoments(run, known.moments) : run
+  }
+  return { follow, forget, of, runFor }
+}
+const NOTHING: ReadonlyMap<number, BatchLearnt> = new Map()

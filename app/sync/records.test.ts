@@ -1,0 +1,187 @@
+import 'fake-indexeddb/auto'
+import { createPinia, setActivePinia } from 'pinia'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { PourEvent } from '~core/pour/events'
+import { waitingOf } from '~/sync/outbox'
+import { useClock } from './clock'
+import { useRecords } from './records'
+import { useSession } from './session'
+
+/** A server that takes events as the real one does, and can be out of reach, refuse, or answer late. */
+function fakeServer() {
+  const taken = new Map<string, { pour: string, seq: number }>()
+  const server = {
+    taken, requests: 0,
+    /** How many entries came in each request. */
+    sizes: [] as number[],
+    /** Who the cookie says it is. */
+    signedIn: '',
+    behaviour: 'takes' as 'takes' | 'unreachable' | 'signed-out' | 'refuses' | 'takes but the answer is lost' | 'broken',
+    held: undefined as Promise<void> | undefined,
+    async fetch(url: string, init?: { body?: string }): Promise<Response> {
+      server.requests++
+      if (server.behaviour === 'unreachable') throw new TypeError('no network')
+      const answer = (status: number, body: unknown) => new Response(JSON.stringify(body), { status })
+      if (server.behaviour === 'signed-out') return answer(401, { data: { sentence: 'Sign in first.' } })
+      if (server.behaviour === 'refuses') return answer(422, { data: { sentence: 'This pour has no cast 9.9.' } })
+      if (server.behaviour === 'broken') return answer(500, {})
+      await server.held
+      const pour = /pours\/([^/]+)\/events/.exec(url)![1]!
+      const { events, person } = JSON.parse(init!.body!) as { events: PourEvent[], person: string }
+      if (person !== server.signedIn) return answer(401, { data: { sentence: 'These entries are someone else’s.' } })
+      server.sizes.push(events.length)
+      for (const e of events) if (!taken.has(e.id)) taken.set(e.id, { pour, seq: taken.size })
+      if (server.behaviour === 'takes but the answer is lost') throw new TypeError('cut off')
+      return answer(200, { events: events.map(e => ({ ...e, pour, actor: 'me' })), seq: taken.size })
+    },
+  }
+  return server
+}
+
+let server: ReturnType<typeof fakeServer>
+const person = (id: string) => ({ person: { id, name: id, email: `${id}@example.org`, role: 'member' as const }, workshop: { id: 'w', name: 'W', units: { mass: 'g', volume: 'ml', length: 'mm', temperature: 'C' } as const }, clock: { now: 0, rate: 1 }, demo: false, needsOwner: false })
+
+/** A page as it is after loading: new stores over the same browser. */
+async function page(who: string) {
+  server.signedIn = who
+  setActivePinia(createPinia())
+  useSession().facts = person(who)
+  useClock().anchor(1_800_000_000_000, 1)
+  const records = useRecords()
+  await records.load()
+  return records
+}
+const drained = (records: ReturnType<typeof useRecords>) => expect.poll(() => records.waiting.length, { timeout: 8000 }).toBe(0)
+let who = 0
+
+beforeEach(() => {
+  server = fakeServer()
+  vi.stubGlobal('fetch', server.fetch)
+  vi.stubGlobal('navigator', {})
+  who++
+})
+afterEach(() => {
+  vi.unstubAllGlobals()
+})
+
+describe('what is told', () => {
+  it('is written down before it is sent, and gone from here once the server has it', async () => {
+    const records = await page(`p${who}`)
+    await records.record('a', { kind: 'stage', data: { stage: 'sift' } }, 0)
+    expect(records.pendingOf('a')).toHaveLength(1)
+    await drained(records)
+    expect([...server.taken.values()]).toEqual([{ pour: 'a', seq: 0 }])
+  })
+
+  it('at one moment goes together: whoever reads what waits, while it is written down, finds all of it or none', async () => {
+    const me = `p${who}`, records = await page(me), key = useSession().key!, found = new Set<number>()
+    server.behaviour = 'unreachable'
+    const told = records.recordAll('a', ['1.1', '1.2', '1.3', '1.4'].map(cast => ({ kind: 'opened' as const, data: { cast } })))
+    let done = false
+    void told.then(() => {
+      done = true
+    })
+    while (!done) found.add((await waitingOf(key)).length)
+    expect([...found].filter(n => n !== 0)).toEqual([4])
+    server.behaviour = 'takes'
+    records.hurry()
+    await drained(records)
+    expect(server.sizes).toEqual([4])
+  })
+
+  it('keeps its order and numbers, pour by pour', async () => {
+    const records = await page(`p${who}`)
+    for (const pour of ['a', 'b', 'a']) await records.record(pour, { kind: 'note', data: { text: pour } })
+    const numbers = records.waiting.map(w => w.event.deviceSeq)
+    expect(numbers).toEqual([...numbers].sort((x, y) => x - y))
+    expect(new Set(numbers).size).toBe(numbers.length)
+    await drained(records)
+    expect([...server.taken.values()].map(t => t.pour).sort()).toEqual(['a', 'a', 'b'])
+  })
+
+  it('carries the time it happened and the time it was told', async () => {
+    const records = await page(`p${who}`)
+    server.behaviour = 'unreachable'
+    await records.record('a', { kind: 'mark', data: { sign: 'gloss-gone' } }, 0, 1_799_999_880_000)
+    const [event] = records.pendingOf('a')
+    expect(event!.happenedAt).toBe(1_799_999_880_000)
+    expect(event!.recordedAt).toBeGreaterThanOrEqual(1_800_000_000_000)
+  })
+
+  it('survives a reload without a network, and is sent when it is back', async () => {
+    server.behaviour = 'unreachable'
+    const before = await page(`p${who}`)
+    await before.record('a', { kind: 'stage', data: { stage: 'stir' } }, 0)
+    const after = await page(`p${who}`)
+    expect(after.unsent).toBe(1)
+    server.behaviour = 'takes'
+    after.hurry()
+    await drained(after)
+    expect(server.taken.size).toBe(1)
+  })
+
+  it('an answer that is lost leads to sending again, and still to one entry', async () => {
+    server.behaviour = 'takes but the answer is lost'
+    const records = await page(`p${who}`)
+    await records.record('a', { kind: 'stage', data: { stage: 'soak' } }, 0)
+    await expect.poll(() => server.requests).toBeGreaterThan(0)
+    expect(records.unsent).toBe(1)
+    server.behaviour = 'takes'
+    await drained(records)
+    expect(server.taken.size).toBe(1)
+  })
+
+  it.each(['signed-out', 'broken'] as const)('a server that is %s drops nothing', async (behaviour) => {
+    server.behaviour = behaviour
+    const records = await page(`p${who}`)
+    await records.record('a', { kind: 'stage', data: { stage: 'fill' } }, 0)
+    await expect.poll(() => server.requests).toBeGreaterThan(0)
+    expect(records.unsent).toBe(1)
+    expect(records.refused).toEqual([])
+  })
+
+  it('what the server will never take is kept with its reason, out of the fold, and does not hold up the rest', async () => {
+    server.behaviour = 'refuses'
+    const records = await page(`p${who}`)
+    await records.record('a', { kind: 'opened', data: { cast: '9.9' } })
+    await expect.poll(() => records.refused.map(w => w.refused)).toEqual(['This pour has no cast 9.9.'])
+    expect(records.pendingOf('a')).toEqual([])
+    server.behaviour = 'takes'
+    await records.record('a', { kind: 'opened', data: { cast: '1.1' } })
+    await expect.poll(() => server.taken.size).toBe(1)
+    expect((await page(`p${who}`)).refused).toHaveLength(1)
+  })
+
+  it('told while an earlier answer is still on its way is neither lost nor stuck', async () => {
+    let release = () => {}
+    server.held = new Promise(done => release = done)
+    const records = await page(`p${who}`)
+    await records.record('a', { kind: 'note', data: { text: 'first' } })
+    await expect.poll(() => server.requests).toBe(1)
+    await Promise.all(['second', 'third'].map(text => records.record('a', { kind: 'note', data: { text } })))
+    release()
+    await drained(records)
+    expect(server.taken.size).toBe(3)
+  })
+
+  it('belongs to the person who told it: the next one at this browser neither sees nor sends it', async () => {
+    server.behaviour = 'unreachable'
+    const mine = await page(`p${who}`)
+    await mine.record('a', { kind: 'note', data: { text: 'mine' } })
+    server.behaviour = 'takes'
+    const theirs = await page(`other${who}`)
+    expect(theirs.waiting).toEqual([])
+    await theirs.record('a', { kind: 'note', data: { text: 'theirs' } })
+    await drained(theirs)
+    expect(server.taken.size).toBe(1)
+    const again = await page(`p${who}`)
+    await drained(again)
+    expect(server.taken.size).toBe(2)
+  })
+
+  it('cannot be told by nobody', async () => {
+    const records = await page(`p${who}`)
+    useSession().facts = undefined
+    await expect(records.record('a', { kind: 'note', data: { text: 'x' } })).rejects.toThrow('Sign in first.')
+  })
+})

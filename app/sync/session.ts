@@ -1,0 +1,47 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { METRIC } from '~core/units/units'
+import type { SessionFacts } from '~contract/account'
+import { api } from '~/sync/api'
+import { forgetAnswers, remembered } from '~/sync/kept'
+import { useClock } from './clock'
+
+/** Who is here and what they may do. */
+export const useSession = defineStore('session', () => {
+  const facts = ref<SessionFacts>()
+  /** Without a network these are the facts of the last time there was one. */
+  const kept = ref(false)
+  const units = computed(() => facts.value?.workshop?.units ?? METRIC)
+  const person = computed(() => facts.value?.person)
+  const mayWrite = computed(() => person.value !== undefined && person.value.role !== 'viewer')
+  const isOwner = computed(() => person.value?.role === 'owner')
+  /** Entries waiting in this browser belong to this person in this workshop, and to nobody else who signs in here. */
+  const key = computed(() => facts.value?.person && facts.value.workshop ? `${facts.value.person.id}@${facts.value.workshop.id}` : undefined)
+
+  async function load(): Promise<void> {
+    const { value, at, fromHere } = await remembered<SessionFacts>('', 'session')
+    facts.value = value
+    kept.value = fromHere
+    // Kept facts tell what time it was there when they were told; the workshop's clock ran on since.
+    useClock().anchor(value.clock.now + (Date.now() - at) * value.clock.rate, value.clock.rate)
+    if (!value.person) await forgetAnswers()
+  }
+  async function signIn(body: { email: string, password: string }): Promise<void> {
+    await api('session', { method: 'POST', body })
+    await load()
+  }
+  async function createOwner(body: { workshop: string, name: string, email: string, password: string, units: typeof METRIC }): Promise<void> {
+    await api('owner', { method: 'POST', body })
+    await load()
+  }
+  async function enterDemo(): Promise<void> {
+    await api('demo-entrance', { method: 'POST' })
+    await load()
+  }
+  async function signOut(): Promise<void> {
+    await api('session', { method: 'DELETE' })
+    facts.value = undefined
+    await forgetAnswers()
+  }
+  return { facts, kept, units, person, mayWrite, isOwner, key, load, signIn, createOwner, enterDemo, signOut }
+})

@@ -1,0 +1,102 @@
+import type { Estimate, Seconds, WaterRatio } from '../units/quantity'
+import { endUse } from '../gypsum/end-use'
+import { expectedDrying } from '../drying/expected'
+import { forecasting, MODEL_VERSION, type Moments } from '../setting/moments'
+import { momentsInput, workOutPlan, type Batch, type MouldFacts, type Plan, type PlanWorld, type Problem } from './plan'
+import { castSection, castVolume, coatStep, finishesCasts } from './coats'
+import { batchSteps, type Step } from './stages'
+
+/** A plan as it was when it was taken to the bench, with everything that was worked out from it; never changed afterwards. */
+export interface FrozenRun {
+  readonly schema: 1
+  readonly modelVersion: string
+  readonly plan: Plan
+  readonly world: PlanWorld
+  readonly ratio: Estimate<WaterRatio>
+  readonly batches: readonly Batch[]
+  /** By mould id. */
+  readonly moments: Readonly<Record<string, Moments>>
+  /** Drying after opening until the piece is ready for its end use, by mould id; absent when it is never dried. */
+  readonly drying: Readonly<Record<string, Estimate<Seconds>>>
+  /** It comes from somebody's table, in which only the day is told: no time of day in it is one. */
+  readonly daysOnly?: true
+}
+
+export interface RunCast {
+  /** Stable within the run: `batch.position`, both from 1. */
+  readonly id: string
+  readonly batch: number
+  readonly mould: MouldFacts
+  readonly label: string
+}
+
+export interface RunStep extends Step { readonly batch: number }
+
+export type Frozen = { readonly ok: true, readonly run: FrozenRun } | { readonly ok: false, readonly problems: readonly Problem[] }
+
+/** Freezes a plan for the bench. @returns the run, or the problems that stand in the way. */
+export function freezeRun(plan: Plan, world: PlanWorld): Frozen {
+  const work = freezing(plan, world)
+  for (;;) {
+    const step = work.next()
+    if (step.done) return step.value
+  }
+}
+
+/** The same in steps of about a millisecond, for a server that has other people to answer in between. */
+export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Frozen> {
+  const result = workOutPlan(plan, world)
+  const refused = result.problems.filter(p => p.severity === 'refuse')
+  if (refused.length > 0 || result.batches.length === 0) return { ok: false, problems: refused }
+  const used = new Map(result.batches.flatMap(b => b.fills.map(f => [f.mould.id, f.mould])))
+  const moments: Record<string, Moments> = {}
+  const drying: Record<string, Estimate<Seconds>> = {}
+  const { dryAt } = endUse(plan.endUse)
+  const stirFrom = Math.max(...result.batches.map(b => b.steps.soaked.value))
+  // Moulds that are alike to the heat share one forecast.
+  const known = new Map<string, Moments>()
+  for (const [id, mould] of used) {
+    const input = momentsInput(plan, result.ratio, mould, stirFrom, world.bag)
+    const key = [mould.material, mould.wall, mould.section, mould.fragile].join()
+    moments[id] = known.get(key) ?? (yield* forecasting(input)).moments
+    known.set(key, moments[id])
+    if (dryAt !== undefined) drying[id] = expectedDrying(result.batches[0]!.mix, castVolume(plan, mould), castSection(plan, mould), dryAt, plan.roomTemperature)
+  }
+  return {
+    ok: true,
+    run: { schema: 1, modelVersion: MODEL_VERSION, plan, world: { ...world, moulds: [...used.values()] }, ratio: result.ratio, batches: result.batches, moments, drying },
+  }
+}
+
+/** Every cast of a run, in the order of filling. */
+export function castsOf(run: FrozenRun): readonly RunCast[] {
+  const counts = new Map<string, number>()
+  for (const f of run.batches.filter(finishesCasts).flatMap(b => b.fills)) counts.set(f.mould.id, (counts.get(f.mould.id) ?? 0) + f.copies)
+  return run.batches.flatMap((batch, b) => {
+    let position = 0
+    if (!finishesCasts(batch)) return []
+    return batch.fills.flatMap(fill => Array.from({ length: fill.copies }, (_, i): RunCast => ({
+      id: `${b + 1}.${++position}`, batch: b, mould: fill.mould,
+      label: counts.get(fill.mould.id) === 1 ? fill.mould.name : `${fill.mould.name} ${fill.first + i}`,
+    })))
+  })
+}
+
+/** How many casts of each mould, by its name. */
+export function castCounts(run: FrozenRun): readonly { readonly name: string, readonly count: number }[] {
+  const counts = new Map<string, number>()
+  for (const f of run.batches.filter(finishesCasts).flatMap(b => b.fills)) counts.set(f.mould.name, (counts.get(f.mould.name) ?? 0) + f.copies)
+  return [...counts].map(([name, count]) => ({ name, count }))
+}
+
+/** The steps of the whole run: readying once, each batch in turn, setting at the end. */
+export function stepsOf(run: FrozenRun): readonly RunStep[] {
+  const last = run.batches.length - 1
+  return run.batches.flatMap(({ coat }, batch) => batchSteps(run.plan.school, batch === 0)
+    .filter(step => step.stage !== 'set' || batch === last)
+    .map((step): RunStep => {
+      const own = { ...step, batch }
+      if (coat && run.plan.coats) return coatStep(own, run.plan.coats.way, coat)
+      return step.stage === 'clean-up' && batch < last ? { ...own, done: `Bucket clean, on to batch ${batch + 2}` } : own
+    }))
+}

@@ -1,0 +1,15 @@
+import { sql, type Kysely } from 'kysely'
+import type { LiveMessage } from '~contract/pour'
+import type { Database } from './schema'
+
+export const CHANNEL = 'nine_ripples'
+
+/** Tells every server that something changed; heard only when the transaction commits. Carries ids, never data. */
+export async function announce(db: Kysely<Database>, workshop: string, message: LiveMessage): Promise<void> {
+  await sql`select pg_notify(${CHANNEL}, ${JSON.stringify({ workshop, message })})`.execute(db)
+}
+
+/** Several at once, in one question to the database. */
+export async function announceAll(db: Kysely<Database>, workshop: string, messages: readonly LiveMessage[]): Promise<void> {
+  await sql`select pg_notify(${CHANNEL}, m) from unnest(${messages.map(message => JSON.stringify({ workshop, message }))}::text[]) as m`.execute(db)
+}

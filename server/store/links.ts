@@ -1,0 +1,52 @@
+import { createHash, randomBytes, randomUUID } from 'node:crypto'
+import type { PourEvent } from '~core/pour/events'
+import type { LinkFacts, LinkKind, NewLink, WallAnswer } from '~contract/link'
+import type { Db } from './open'
+import { pourWithEvents } from './pours'
+import type { Scope } from './scope'
+
+const hash = (token: string) => createHash('sha256').update(token).digest('hex')
+const factsOf = (row: { id: string, kind: LinkKind, name: string, created_at: Date }): LinkFacts => ({ id: row.id, kind: row.kind, name: row.name, madeAt: row.created_at.getTime() })
+
+export async function links(scope: Scope): Promise<LinkFacts[]> {
+  return (await scope.select('link').select(['id', 'kind', 'name', 'created_at']).orderBy('created_at').execute()).map(factsOf)
+}
+
+export class TooManyLinks extends Error {}
+const MOST = 50
+
+/** @throws TooManyLinks */
+export async function makeLink(scope: Scope, kind: LinkKind, name: string): Promise<NewLink> {
+  if ((await scope.select('link').select('id').execute()).length >= MOST) throw new TooManyLinks()
+  const token = randomBytes(32).toString('base64url')
+  const row = await scope.insert('link', [{ id: randomUUID(), kind, name, token_sha256: hash(token) }]).returning(['id', 'kind', 'name', 'created_at']).executeTakeFirstOrThrow()
+  return { ...factsOf(row), token }
+}
+
+/** @returns false when there is no such link. */
+export async function dropLink(scope: Scope, id: string): Promise<boolean> {
+  return (await scope.remove('link').where('id', '=', id).executeTakeFirst()).numDeletedRows > 0n
+}
+
+/** The workshop a link opens, as far as a link may know it; undefined when it was taken back or never was. */
+export async function workshopOfLink(db: Db, token: string, kind: LinkKind) {
+  return db.selectFrom('link').innerJoin('workshop', 'workshop.id', 'link.workshop_id').select(['workshop.id', 'workshop.name', 'workshop.units', 'workshop.clock', 'workshop.event_seq as eventSeq'])
+    .where('link.token_sha256', '=', hash(token)).where('link.kind', '=', kind).executeTakeFirst()
+}
+
+const LIVE = ['readying', 'pouring', 'setting']
+const MOST_ON_THE_WALL = 12, DAY = 86_400_000
+
+/** Only what is seen from the room: who did it, and what was noted, is left out. */
+function withoutPeople(e: PourEvent): readonly PourEvent[] {
+  if (e.kind === 'note') return []
+  const plain = { ...e, actor: '', device: '' } as PourEvent
+  return [e.kind === 'judged' ? { ...plain, kind: 'judged', data: { ...e.data, note: '' } } as PourEvent : plain]
+}
+
+/** Pours that are live: begun within a day, the newest first. @param now on the workshop's clock. */
+export async function livePours(scope: Scope, now: number): Promise<WallAnswer['pours']> {
+  const rows = await scope.select('pour_projection').select('pour_id').where('status', 'in', LIVE).where('started_at', '>', now - DAY).orderBy('started_at', 'desc').limit(MOST_ON_THE_WALL).execute()
+  const pours = await Promise.all(rows.map(r => pourWithEvents(scope, r.pour_id)))
+  return pours.flatMap(p => p ? [{ id: p.id, run: p.run, events: p.events.flatMap(withoutPeople) }] : [])
+}

@@ -1,0 +1,98 @@
+import type { ColumnType, Generated, JSONColumnType } from 'kysely'
+import type { Plan } from '~core/plan/plan'
+import type { FrozenRun } from '~core/plan/run'
+import type { CastSummary, PourSummary } from '~core/pour/projection'
+import type { Series, Tally } from '~core/logbook/tallies'
+import type { Role } from '~contract/account'
+import type { WorkshopClock } from '~contract/clock'
+import type { LibraryBodies, LibraryKind } from '~contract/library'
+import type { LinkKind } from '~contract/link'
+import type { LogbookQuery } from '~contract/logbook'
+import type { UnitPreferences } from '~core/units/units'
+
+type Json<T extends object> = JSONColumnType<T>
+type BigintAsNumber = ColumnType<number, number, number>
+
+export interface WorkshopTable { id: string, name: string, units: Json<UnitPreferences>, clock: Json<WorkshopClock>, event_seq: Generated<number>, demo: boolean, created_at: Generated<Date> }
+export interface PersonTable { id: string, workshop_id: string, name: string, email: string, password_hash: string, role: Role, archived_at: Date | null, created_at: Generated<Date> }
+export interface LibraryItemTable { id: string, workshop_id: string, kind: LibraryKind, body: Json<LibraryBodies[LibraryKind]>, revision: Generated<number>, archived_at: Date | null }
+export interface PlanTable { id: string, workshop_id: string, schema_version: number, body: Json<Plan>, revision: Generated<number>, updated_at: Date, archived_at: Date | null }
+export interface PourTable { id: string, workshop_id: string, plan_id: string | null, run: Json<FrozenRun>, started_by: string, created_at: Generated<Date> }
+export interface PourEventTable {
+  id: string
+  workshop_id: string
+  pour_id: string
+  seq: BigintAsNumber
+  batch: number | null
+  kind: string
+  version: number
+  data: Json<object>
+  /** Milliseconds on the workshop's clock. */
+  happened_at: BigintAsNumber
+  recorded_at: BigintAsNumber
+  received_at: Generated<Date>
+  /** The device's clock against the workshop's when it was sent. */
+  skew_ms: BigintAsNumber
+  device: string
+  device_seq: number
+  actor: string
+}
+export interface PourProjectionTable {
+  pour_id: string
+  workshop_id: string
+  status: string
+  started_at: number | null
+  body: Json<PourSummary>
+  /** Its words, their beginnings and its facts: one list and one index, so that what is sought together is looked up together, the rarest first. */
+  found_by: string[]
+  /** What it adds to the counts. */
+  tallies: ColumnType<readonly Tally[], string, string>
+  rules: number
+}
+export interface CastProjectionTable { pour_id: string, workshop_id: string, cast_id: string, status: string, body: Json<CastSummary> }
+
+export interface TallyTable {
+  workshop_id: string
+  series: Series
+  key: string
+  month: string
+  pours: number
+  casts: number
+  judged: number
+  good: number
+  second: number
+  waste: number
+  powder_grams: BigintAsNumber
+  cost_hundredths: BigintAsNumber
+  pieces: number
+  took_casts: number
+  took_mm3: BigintAsNumber
+}
+/** Every word that some pour of a workshop was found by, once. */
+export interface LogbookWordTable { workshop_id: string, word: string }
+export interface LogbookViewTable { id: string, workshop_id: string, name: string, query: Json<LogbookQuery>, created_at: Generated<Date> }
+
+export interface MeshTable { id: string, workshop_id: string, mould_id: string, name: string, unit: string, triangles: number, parts: number, sha256: string | null, created_at: Generated<Date> }
+export interface MeshPartTable { mesh_id: string, part: number, workshop_id: string, data: Buffer }
+
+export interface LinkTable { id: string, workshop_id: string, kind: LinkKind, name: string, token_sha256: string, created_at: Generated<Date> }
+
+export interface PhotoTable { id: string, workshop_id: string, mould_id: string | null, pour_id: string | null, cast_id: string | null, caption: string, width: number, height: number, sha256: string, data: Buffer, created_at: Generated<Date> }
+
+export interface Database {
+  workshop: WorkshopTable
+  person: PersonTable
+  library_item: LibraryItemTable
+  plan: PlanTable
+  pour: PourTable
+  pour_event: PourEventTable
+  pour_projection: PourProjectionTable
+  cast_projection: CastProjectionTable
+  tally: TallyTable
+  logbook_word: LogbookWordTable
+  logbook_view: LogbookViewTable
+  mesh: MeshTable
+  mesh_part: MeshPartTable
+  photo: PhotoTable
+  link: LinkTable
+}
