@@ -12,10 +12,27 @@ function mayNotImport(folder, groups) {
 }
 
 export default withNuxt(
-  mayNotImport('core', [[['vue', '#*', 'nuxt*', 'node:*', 'pinia', 'zod', '~*', '**/app/**', '**/server/**', '**/contract/**'], 'The core is pure: it imports nothing but the core.']]),
-  mayNotImport('contract', [[['vue', '#*', 'nuxt*', 'node:*', 'pinia', '~demo/*', '**/app/**', '**/server/**'], 'Contracts import the core and zod only.']]),
+  mayNotImport('core', [[[
+    'vue',
+    '#*',
+    'nuxt*',
+    'node:*',
+    'pinia',
+    'zod',
+    '~*',
+    '**/app/**',
+    '**/server/**',
+    '**/contract/**',
+  ], 'The core is pure: it imports nothing but the core.']]),
+  mayNotImport('contract', [[
+    ['vue', '#*', 'nuxt*', 'node:*', 'pinia', '~demo/*', '**/app/**', '**/server/**'],
+    'Contracts import the core and zod only.',
+  ]]),
   mayNotImport('server', [[['vue', 'pinia', '~/*', '**/app/**'], 'The server never reaches into the screens.']]),
-  mayNotImport('app', [[['node:*', 'kysely', 'pg', '~demo/*', '**/server/**'], 'Screens talk to the server through its routes.']]),
+  mayNotImport('app', [[
+    ['node:*', 'kysely', 'pg', '~demo/*', '**/server/**'],
+    'Screens talk to the server through its routes.',
+  ]]),
   {
     rules: {
       'vue/multi-word-component-names': 'off',

@@ -21,7 +21,10 @@ export default defineNuxtConfig({
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
         { name: 'theme-color', content: '#13201f' },
       ],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/ripples.svg' }, { rel: 'manifest', href: '/app.webmanifest' }, { rel: 'apple-touch-icon', href: '/icon-192.png' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/ripples.svg' }, {
+        rel: 'manifest',
+        href: '/app.webmanifest',
+      }, { rel: 'apple-touch-icon', href: '/icon-192.png' }],
     },
     spaLoaderTag: 'div',
   },
@@ -94,7 +97,13 @@ export default defineNuxtConfig({
       // Served on loopback over plain http: there is nothing to upgrade to.
       strictTransportSecurity: false,
       crossOriginEmbedderPolicy: false,
-      permissionsPolicy: { 'fullscreen': ['self'], 'screen-wake-lock': ['self'], 'camera': [], 'microphone': ['self'], 'geolocation': [] },
+      permissionsPolicy: {
+        'fullscreen': ['self'],
+        'screen-wake-lock': ['self'],
+        'camera': [],
+        'microphone': ['self'],
+        'geolocation': [],
+      },
     },
     corsHandler: false,
     rateLimiter: false,

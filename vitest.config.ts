@@ -2,13 +2,44 @@ import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
 const at = (folder: string) => fileURLToPath(new URL(folder, import.meta.url))
-const alias = { '~': at('./app'), '~core': at('./core'), '~contract': at('./contract'), '~demo': at('./demo'), '~server': at('./server') }
+const alias = {
+  '~': at('./app'),
+  '~core': at('./core'),
+  '~contract': at('./contract'),
+  '~demo': at('./demo'),
+  '~server': at('./server'),
+}
 
 export default defineConfig({
   test: {
     projects: [
-      { resolve: { alias }, test: { name: 'core', include: ['core/**/*.test.ts', 'contract/**/*.test.ts', 'tests/published/**/*.test.ts', 'app/**/*.test.ts', 'demo/**/*.test.ts'], environment: 'node', testTimeout: 20_000 } },
-      { resolve: { alias }, test: { name: 'server', include: ['tests/server/**/*.test.ts'], environment: 'node', globalSetup: 'tests/server/cluster.ts', fileParallelism: false, testTimeout: 20_000, hookTimeout: 60_000 } },
+      {
+        resolve: { alias },
+        test: {
+          name: 'core',
+          include: [
+            'core/**/*.test.ts',
+            'contract/**/*.test.ts',
+            'tests/published/**/*.test.ts',
+            'app/**/*.test.ts',
+            'demo/**/*.test.ts',
+          ],
+          environment: 'node',
+          testTimeout: 20_000,
+        },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: 'server',
+          include: ['tests/server/**/*.test.ts'],
+          environment: 'node',
+          globalSetup: 'tests/server/cluster.ts',
+          fileParallelism: false,
+          testTimeout: 20_000,
+          hookTimeout: 60_000,
+        },
+      },
     ],
   },
 })

@@ -3,7 +3,8 @@ import { onBeforeUnmount } from 'vue'
 import { useClock } from '~/sync/clock'
 
 const stop = useClock().start()
-// Keeps the application itself in this browser. Where the page came over plain http from another machine, browsers do not offer that.
+// Keeps the application itself in this browser. Where the page came over plain http from another machine, browsers do
+// not offer that.
 onMounted(() => {
   if ('serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js').catch(() => {})
 })

@@ -12,7 +12,10 @@ const missing = computed(() => error.statusCode === 404)
     <p>{{ missing ? 'The address may be old, or the thing it named was put away.' : error.message }}</p>
     <div class="ways">
       <Button v-if="!missing" label="Try again" @click="reloadNuxtApp({ force: true })" />
-      <Button label="Go to Today" :severity="missing ? undefined : 'secondary'" @click="clearError({ redirect: '/' })" />
+      <Button
+        label="Go to Today"
+        :severity="missing ? undefined : 'secondary'"
+        @click="clearError({ redirect: '/' })" />
     </div>
   </main>
 </template>

@@ -4,16 +4,21 @@ import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
 
 /**
- * JavaScript that the landing screen really loads, gzipped, from a running product: BASE=http://127.0.0.1:4780 node bench/landing.mjs
+ * JavaScript that the landing screen really loads, gzipped, from a running product: BASE=http://127.0.0.1:4780 node
+ * bench/landing.mjs
  * Target 250 kB. Counts what the browser fetched, once each.
  */
 const base = process.env.BASE ?? 'http://127.0.0.1:4780'
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking', '--disable-quic'] })
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-background-networking', '--disable-quic'],
+})
 const page = await browser.newPage()
 /** @type {Map<string, number>} */
 const scripts = new Map()
 page.on('response', async (response) => {
-  if (response.request().resourceType() === 'script') scripts.set(response.url(), gzipSync(await response.body()).length)
+  if (response.request().resourceType() === 'script')
+    scripts.set(response.url(), gzipSync(await response.body()).length)
 })
 await page.goto(base)
 await page.getByRole('button', { name: 'Enter the demo workshop' }).click()
@@ -27,4 +32,8 @@ console.log(`landing screen: ${scripts.size} scripts, ${(total / 1000).toFixed(0
 await browser.close()
 const folder = new URL('../.output/public/_nuxt/', import.meta.url)
 const all = readdirSync(folder).filter(f => f.endsWith('.js'))
-console.log(`whole client: ${all.length} scripts, ${(all.reduce((n, f) => n + gzipSync(readFileSync(new URL(f, folder))).length, 0) / 1000).toFixed(0)} kB gzipped, ${(all.reduce((n, f) => n + statSync(new URL(f, folder)).size, 0) / 1000).toFixed(0)} kB plain`)
+console.log(
+  `whole client: ${all.length} scripts, ${
+    (all.reduce((n, f) => n + gzipSync(readFileSync(new URL(f, folder))).length, 0) / 1000).toFixed(0)
+  } kB gzipped, ${(all.reduce((n, f) => n + statSync(new URL(f, folder)).size, 0) / 1000).toFixed(0)} kB plain`,
+)

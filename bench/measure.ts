@@ -9,6 +9,8 @@ export function measure(title: string, work: (i: number) => unknown, runs: numbe
     return performance.now() - before
   }).sort((a, b) => a - b)
   const median = times[Math.floor(runs / 2)]!
-  console.log(`${title.padEnd(66)} median ${median.toFixed(2)} ms, 95 % ${times[Math.floor(runs * 0.95)]!.toFixed(2)} ms`)
+  console.log(
+    `${title.padEnd(66)} median ${median.toFixed(2)} ms, 95 % ${times[Math.floor(runs * 0.95)]!.toFixed(2)} ms`,
+  )
   return median
 }

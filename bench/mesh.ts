@@ -8,7 +8,10 @@ import { readStl, writeStl } from '../core/mould/mesh/stl'
 import { searchTilt, trappedAir, type Opening } from '../core/mould/mesh/trapped-air'
 import { measure } from './measure'
 
-/** Meshes: reading and measuring beside the general-purpose loader, watertightness beside vertex merging, trapped air beside a plain voxel flood. */
+/**
+ * Meshes: reading and measuring beside the general-purpose loader, watertightness beside vertex merging, trapped air
+ * beside a plain voxel flood.
+ */
 const million = writeStl({ positions: positionsOf(ball(50, 500, 1000)) })
 console.log(`binary STL of ${(million.length - 84) / 50} triangles`)
 const ours = measure('read, volume, area and box', () => {
@@ -20,8 +23,20 @@ const theirs = measure('general-purpose loader and a plain loop over its positio
   const p = loader.parse(million.buffer as ArrayBuffer).getAttribute('position').array
   let volume = 0, area = 0
   for (let i = 0; i < p.length; i += 9) {
-    const [ax, ay, az, bx, by, bz, cx, cy, cz] = p.slice(i, i + 9) as unknown as number[] as [number, number, number, number, number, number, number, number, number]
-    const nx = (by - ay) * (cz - az) - (bz - az) * (cy - ay), ny = (bz - az) * (cx - ax) - (bx - ax) * (cz - az), nz = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax)
+    const [ax, ay, az, bx, by, bz, cx, cy, cz] = p.slice(i, i + 9) as unknown as number[] as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ]
+    const nx = (by - ay) * (cz - az) - (bz - az) * (cy - ay),
+      ny = (bz - az) * (cx - ax) - (bx - ax) * (cz - az),
+      nz = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax)
     volume += (ax * nx + ay * ny + az * nz) / 6
     area += Math.hypot(nx, ny, nz) / 2
   }
@@ -52,18 +67,38 @@ const bumpy = (rings: number): Float32Array => {
   }
   return p
 }
-const sparse = (): Float32Array => positionsOf([0, 1, 2].flatMap((k): Triangle[] => torus(60 - 12 * k, 5, 150, 78).map(t => t.map(([x, y, z]): Vector => k === 0 ? [x, y, z] : k === 1 ? [x, z, y + 20] : [z, x, y - 20]) as unknown as Triangle)))
+const sparse = (): Float32Array =>
+  positionsOf(
+    [0, 1, 2].flatMap((k): Triangle[] =>
+      torus(60 - 12 * k, 5, 150, 78).map(t =>
+        t.map(([x, y, z]): Vector =>
+          k === 0 ? [x, y, z] : k === 1 ? [x, z, y + 20] : [z, x, y - 20],
+        ) as unknown as Triangle,
+      ),
+    ),
+  )
 const hole: Opening = { at: [0, 0, 50], radius: 4, out: [0, 0, 1] }
-for (const [name, positions] of [['20 k triangles', bumpy(71)], ['70 k, sparse', sparse()], ['200 k triangles', bumpy(224)]] as const) {
+for (
+  const [name, positions] of [['20 k triangles', bumpy(71)], ['70 k, sparse', sparse()], [
+    '200 k triangles',
+    bumpy(224),
+  ]] as const
+) {
   const top: Opening = name.includes('sparse') ? { at: [60, 0, 5], radius: 4, out: [0, 0, 1] } : hole
   console.log(`${name}: ${positions.length / 9}`)
-  for (const cells of [64, 96, 128]) measure(`  trapped air, one tilt, N ${cells}`, i => trappedAir(positions, [0.1, 0.05 + 0.001 * i, 1], [top], [], cells), 20)
+  for (const cells of [64, 96, 128])
+    measure(`  trapped air, one tilt, N ${cells}`, i =>
+      trappedAir(positions, [0.1, 0.05 + 0.001 * i, 1], [top], [], cells), 20)
   measure('  plain voxel flood, one tilt, N 64', () => voxelFlood(positions, 64, top), 2)
   const before = performance.now()
   const work = searchTilt(positions, [0, 0, 1], [top], [])
   let step = work.next()
   while (!step.done) step = work.next()
-  console.log(`  whole search of tilts: ${((performance.now() - before) / 1000).toFixed(2)} s, ${(100 * step.value.upright.trapped / step.value.upright.volume).toFixed(2)} % to ${(100 * step.value.best.trapped / step.value.best.volume).toFixed(2)} %`)
+  console.log(
+    `  whole search of tilts: ${((performance.now() - before) / 1000).toFixed(2)} s, ${
+      (100 * step.value.upright.trapped / step.value.upright.volume).toFixed(2)
+    } % to ${(100 * step.value.best.trapped / step.value.best.volume).toFixed(2)} %`,
+  )
 }
 console.log(`memory now: ${(process.memoryUsage().rss / 1e6).toFixed(0)} MB`)
 
@@ -74,13 +109,30 @@ function voxelFlood(positions: Float32Array, cells: number, top: Opening): numbe
   const [nx, ny, nz] = [0, 1, 2].map(i => Math.ceil((high[i]! - low[i]!) / h) + 1) as [number, number, number]
   const crossings: number[][] = Array.from({ length: nx * ny }, () => [])
   for (let i = 0; i < positions.length; i += 9) {
-    const [ax, ay, az, bx, by, bz, cx, cy, cz] = [...positions.subarray(i, i + 9)] as [number, number, number, number, number, number, number, number, number]
+    const [ax, ay, az, bx, by, bz, cx, cy, cz] = [...positions.subarray(i, i + 9)] as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ]
     const d = (by - cy) * (ax - cx) + (cx - bx) * (ay - cy)
     if (d === 0) continue
-    for (let x = Math.ceil((Math.min(ax, bx, cx) - low[0]) / h - 0.5); x <= (Math.max(ax, bx, cx) - low[0]) / h - 0.5; x++) {
-      for (let y = Math.ceil((Math.min(ay, by, cy) - low[1]) / h - 0.5); y <= (Math.max(ay, by, cy) - low[1]) / h - 0.5; y++) {
+    for (
+      let x = Math.ceil((Math.min(ax, bx, cx) - low[0]) / h - 0.5); x <= (Math.max(ax, bx, cx) - low[0]) / h - 0.5; x++
+    ) {
+      for (
+        let y = Math.ceil((Math.min(ay, by, cy) - low[1]) / h - 0.5);
+        y <= (Math.max(ay, by, cy) - low[1]) / h - 0.5;
+        y++
+      ) {
         const px = low[0] + (x + 0.5) * h, py = low[1] + (y + 0.5) * h
-        const u = ((by - cy) * (px - cx) + (cx - bx) * (py - cy)) / d, v = ((cy - ay) * (px - cx) + (ax - cx) * (py - cy)) / d
+        const u = ((by - cy) * (px - cx) + (cx - bx) * (py - cy)) / d,
+          v = ((cy - ay) * (px - cx) + (ax - cx) * (py - cy)) / d
         if (u >= 0 && v >= 0 && u + v <= 1) crossings[y * nx + x]?.push(u * az + v * bz + (1 - u - v) * cz)
       }
     }
@@ -88,7 +140,9 @@ function voxelFlood(positions: Float32Array, cells: number, top: Opening): numbe
   const inside = new Uint8Array(nx * ny * nz)
   crossings.forEach((z, c) => {
     z.sort((a, b) => a - b)
-    for (let k = 0; k + 1 < z.length; k += 2) for (let j = Math.ceil((z[k]! - low[2]) / h - 0.5); j <= (z[k + 1]! - low[2]) / h - 0.5; j++) if (j >= 0 && j < nz) inside[j * nx * ny + c] = 1
+    for (let k = 0; k + 1 < z.length; k += 2)
+      for (let j = Math.ceil((z[k]! - low[2]) / h - 0.5); j <= (z[k + 1]! - low[2]) / h - 0.5; j++)
+        if (j >= 0 && j < nz) inside[j * nx * ny + c] = 1
   })
   const release = new Int16Array(inside.length).fill(-1)
   const levels: number[][] = Array.from({ length: nz }, () => [])

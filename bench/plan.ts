@@ -8,17 +8,30 @@ import { chance } from '../demo/random'
 import { measure } from './measure'
 import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../demo/saltmarsh'
 
-/** What one keystroke on the Plan screen costs with 40 kinds of mould: the arithmetic and all redraw data. Target 5 ms. */
+/**
+ * What one keystroke on the Plan screen costs with 40 kinds of mould: the arithmetic and all redraw data. Target 5 ms.
+ */
 const ids = makeIds(chance(1))
-const kinds = Array.from({ length: 40 }, (_, i): MouldFacts => ({ ...Object.values(MOULDS)[i % 4]!, id: `m${i}`, name: `Mould ${i + 1}` }))
-const plan = { ...planOf(ids, WISHES.lanterns), classId: 'pottery-plaster' as const, ratio: 0.7, fills: kinds.map(m => ({ mould: m.id, count: 2 })) }
+const kinds = Array.from(
+  { length: 40 },
+  (_, i): MouldFacts => ({ ...Object.values(MOULDS)[i % 4]!, id: `m${i}`, name: `Mould ${i + 1}` }),
+)
+const plan = {
+  ...planOf(ids, WISHES.lanterns),
+  classId: 'pottery-plaster' as const,
+  ratio: 0.7,
+  fills: kinds.map(m => ({ mould: m.id, count: 2 })),
+}
 const world = { moulds: kinds, bucket: { id: 'tub', ...BUCKETS.tub } }
 
 function keystroke(ratio: number): number {
   const result = workOutPlan({ ...plan, ratio }, world)
   const { input, centre } = result.setting!
   const curve = settingCurve({ ...input, ratio: result.ratio.value }, centre.open * 1.4, 140)
-  return result.batches.reduce((n, b) => n + layoutCut(b.fills, world.bucket.vessel, b.levels).moulds.length, curve.time.length)
+  return result.batches.reduce(
+    (n, b) => n + layoutCut(b.fills, world.bucket.vessel, b.levels).moulds.length,
+    curve.time.length,
+  )
 }
 
 const result = workOutPlan(plan, world)

@@ -17,7 +17,9 @@ function postgres(program, args) {
   const path = join(/** @type {string} */ (postgresPrograms()), program)
   /** @type {import('node:child_process').SpawnSyncOptionsWithStringEncoding} */
   const options = { encoding: 'utf8', cwd: '/', stdio: ['ignore', 'pipe', 'pipe'] }
-  return isRoot ? spawnSync('runuser', ['-u', SYSTEM_USER, '--', path, ...args], options) : spawnSync(path, args, options)
+  return isRoot
+    ? spawnSync('runuser', ['-u', SYSTEM_USER, '--', path, ...args], options)
+    : spawnSync(path, args, options)
 }
 
 /** @returns {Promise<number>} */
@@ -32,14 +34,18 @@ export function freePort() {
   })
 }
 
-/** A folder that the database's user may enter: the wanted one, or a place of the system's when a parent is closed to it. @param {string} wanted */
+/**
+ * A folder that the database's user may enter: the wanted one, or a place of the system's when a parent is closed to
+ * it. @param {string} wanted
+ */
 export function fittingFolder(wanted) {
   if (!isRoot) {
     mkdirSync(wanted, { recursive: true, mode: 0o700 })
     return wanted
   }
   const fallback = join('/var/lib/nine-ripples', createHash('sha256').update(wanted).digest('hex').slice(0, 12))
-  const uid = Number(spawnSync('id', ['-u', SYSTEM_USER], { encoding: 'utf8' }).stdout), gid = Number(spawnSync('id', ['-g', SYSTEM_USER], { encoding: 'utf8' }).stdout)
+  const uid = Number(spawnSync('id', ['-u', SYSTEM_USER], { encoding: 'utf8' }).stdout),
+    gid = Number(spawnSync('id', ['-g', SYSTEM_USER], { encoding: 'utf8' }).stdout)
   for (const folder of [wanted, fallback]) {
     mkdirSync(folder, { recursive: true })
     chownSync(folder, uid, gid)
@@ -52,7 +58,13 @@ export function fittingFolder(wanted) {
 
 /** @param {number} port */
 function answers(port) {
-  return spawnSync(join(/** @type {string} */ (postgresPrograms()), 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port)]).status === 0
+  return spawnSync(join(/** @type {string} */ (postgresPrograms()), 'pg_isready'), [
+    '-q',
+    '-h',
+    '127.0.0.1',
+    '-p',
+    String(port),
+  ]).status === 0
 }
 
 /**
@@ -62,11 +74,27 @@ function answers(port) {
  */
 export async function startCluster(folder, { throwaway = false } = {}) {
   const place = fittingFolder(folder)
-  const data = join(place, 'cluster'), passwordFile = join(place, 'password'), portFile = join(place, 'port'), log = join(place, 'log')
+  const data = join(place, 'cluster'),
+    passwordFile = join(place, 'password'),
+    portFile = join(place, 'port'),
+    log = join(place, 'log')
   if (!existsSync(join(data, 'PG_VERSION'))) {
     rmSync(data, { recursive: true, force: true })
     writeFileSync(passwordFile, randomBytes(24).toString('base64url'), { mode: 0o644 }) // its folder is closed to others
-    const made = postgres('initdb', ['-D', data, '-U', 'workshop', '-A', 'scram-sha-256', `--pwfile=${passwordFile}`, '-E', 'UTF8', '--locale=C.UTF-8', '--data-checksums', ...(throwaway ? ['--no-sync'] : [])])
+    const made = postgres('initdb', [
+      '-D',
+      data,
+      '-U',
+      'workshop',
+      '-A',
+      'scram-sha-256',
+      `--pwfile=${passwordFile}`,
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+      '--data-checksums',
+      ...(throwaway ? ['--no-sync'] : []),
+    ])
     if (made.status !== 0) throw new Plain(`The database could not be set up:\n${made.stderr.trim()}`)
   }
   const password = readFileSync(passwordFile, 'utf8')
@@ -77,13 +105,24 @@ export async function startCluster(folder, { throwaway = false } = {}) {
     const pidFile = join(data, 'postmaster.pid')
     const pid = existsSync(pidFile) ? Number(readFileSync(pidFile, 'utf8').split('\n')[0]) : 0
     // After a power cut the file can name a process that is gone, or is another program by now.
-    if (pid > 0 && !(existsSync(`/proc/${pid}/cmdline`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(data))) rmSync(pidFile, { force: true })
+    if (pid > 0 && !(existsSync(`/proc/${pid}/cmdline`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(data)))
+      rmSync(pidFile, { force: true })
     port = await freePort()
-    const flags = [`-p ${port}`, '-c listen_addresses=127.0.0.1', '-c unix_socket_directories=', '-c max_connections=60', ...(throwaway ? ['-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off'] : [])]
+    const flags = [
+      `-p ${port}`,
+      '-c listen_addresses=127.0.0.1',
+      '-c unix_socket_directories=',
+      '-c max_connections=60',
+      ...(throwaway ? ['-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off'] : []),
+    ]
     const started = postgres('pg_ctl', ['-D', data, '-l', log, '-w', '-t', '60', '-o', flags.join(' '), 'start'])
     if (started.status !== 0) {
       const last = existsSync(log) ? readFileSync(log, 'utf8').trim().split('\n').slice(-3).join('\n') : started.stderr
-      throw new Plain(/No space left/.test(last) ? 'The disk is full, so the database cannot start. Make some room and try again; nothing is lost.' : `The database did not start:\n${last}`)
+      throw new Plain(
+        /No space left/.test(last)
+          ? 'The disk is full, so the database cannot start. Make some room and try again; nothing is lost.'
+          : `The database did not start:\n${last}`,
+      )
     }
     writeFileSync(portFile, String(port))
   }

@@ -10,7 +10,8 @@ async function main(): Promise<void> {
   const { db } = connect(url)
   try {
     await migrateToLatest(db)
-    if (args.includes('--demo') || args.includes('--fresh-demo')) await seedDemo(db, Date.now(), { fresh: args.includes('--fresh-demo') })
+    if (args.includes('--demo') || args.includes('--fresh-demo'))
+      await seedDemo(db, Date.now(), { fresh: args.includes('--fresh-demo') })
   }
   finally {
     await db.destroy()

@@ -14,6 +14,8 @@ export function say(line) {
 export function giveUp(error) {
   const code = /** @type {NodeJS.ErrnoException} */ (error)?.code
   if (code === 'ENOSPC') process.stderr.write('The disk is full. Make some room and try again; nothing is lost.\n')
-  else process.stderr.write(`${error instanceof Plain ? error.message : error instanceof Error ? error.stack : error}\n`)
+  else process.stderr.write(
+    `${error instanceof Plain ? error.message : error instanceof Error ? error.stack : error}\n`,
+  )
   process.exit(1)
 }

@@ -2,7 +2,10 @@ import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
 
-/** What runs between page and network, as it is served: the shell of the application from its own store, and nothing of anybody's data. */
+/**
+ * What runs between page and network, as it is served: the shell of the application from its own store, and nothing of
+ * anybody's data.
+ */
 function worker(version: string, files: readonly string[]): string {
   return `// Made at build time (bin/service-worker.ts).
 const SHELL = 'shell-${version}', FILES = ${JSON.stringify(files)}
@@ -38,9 +41,17 @@ const walk = (folder: string): string[] => readdirSync(folder).flatMap((name) =>
 
 /** Writes sw.js beside the built files that it keeps: scripts, styles and fonts, and the page itself. */
 export function writeServiceWorker(publicDir: string): void {
-  const files = walk(publicDir).map(path => `/${relative(publicDir, path)}`).filter(f => !/\.(gz|br|map)$/.test(f) && (f.startsWith('/_nuxt/') || /^\/[^/]+\.(svg|png|webmanifest)$/.test(f))).sort()
+  const files = walk(publicDir).map(path => `/${relative(publicDir, path)}`).filter(f =>
+    !/\.(gz|br|map)$/.test(f) && (f.startsWith('/_nuxt/') || /^\/[^/]+\.(svg|png|webmanifest)$/.test(f)),
+  ).sort()
   const hash = createHash('sha256')
   for (const f of files) hash.update(f).update(readFileSync(join(publicDir, f)))
   // Names sort by the time they were built.
-  writeFileSync(join(publicDir, 'sw.js'), worker(`${new Date().toISOString().replace(/\D/g, '').slice(0, 14)}-${hash.digest('hex').slice(0, 12)}`, ['/', ...files]))
+  writeFileSync(
+    join(publicDir, 'sw.js'),
+    worker(`${new Date().toISOString().replace(/\D/g, '').slice(0, 14)}-${hash.digest('hex').slice(0, 12)}`, [
+      '/',
+      ...files,
+    ]),
+  )
 }

@@ -19,7 +19,8 @@ export function run(command, args, options = {}) {
 
 export function checkNode() {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number)
-  if (major < 20 || (major === 20 && minor < 19)) throw new Plain(`Node.js 20.19 or newer is needed; this is ${process.versions.node}.`)
+  if (major < 20 || (major === 20 && minor < 19))
+    throw new Plain(`Node.js 20.19 or newer is needed; this is ${process.versions.node}.`)
   mkdirSync(DATA, { recursive: true })
   const { bavail, bsize } = statfsSync(ROOT)
   if (bavail * bsize < 200e6) throw new Plain('Less than 200 MB are free on this disk. Make some room and try again.')
@@ -28,7 +29,9 @@ export function checkNode() {
 /** Folder of the newest PostgreSQL server programs, or undefined. */
 export function postgresPrograms() {
   const base = '/usr/lib/postgresql'
-  const versions = existsSync(base) ? readdirSync(base).filter(v => existsSync(join(base, v, 'bin/initdb'))).sort((a, b) => Number(b) - Number(a)) : []
+  const versions = existsSync(base)
+    ? readdirSync(base).filter(v => existsSync(join(base, v, 'bin/initdb'))).sort((a, b) => Number(b) - Number(a))
+    : []
   return versions[0] && join(base, versions[0], 'bin')
 }
 
@@ -42,19 +45,38 @@ export function debianPackages({ chromium }) {
   const byHand = `Install ${missing.length > 1 ? 'them' : 'it'} with:  sudo apt-get install ${missing.join(' ')}`
   if (!existsSync('/usr/bin/apt-get')) throw new Plain(`Needed and not found: ${missing.join(', ')}.`)
   const sudo = isRoot ? [] : ['sudo', '-n']
-  if (!isRoot && run('sudo', ['-n', 'true']).status !== 0) throw new Plain(`Needed and not found: ${missing.join(', ')}. ${byHand}`)
+  if (!isRoot && run('sudo', ['-n', 'true']).status !== 0)
+    throw new Plain(`Needed and not found: ${missing.join(', ')}. ${byHand}`)
   say(`Installing from Debian: ${missing.join(', ')} …`)
   if (missing.includes('postgresql')) {
     // Without this the package makes and starts a cluster of its own, which nobody asked for.
-    run('sh', ['-c', `${sudo.join(' ')} mkdir -p /etc/postgresql-common/createcluster.d && echo 'create_main_cluster = false' | ${sudo.join(' ')} tee /etc/postgresql-common/createcluster.d/nine-ripples.conf >/dev/null`])
+    run('sh', [
+      '-c',
+      `${sudo.join(' ')} mkdir -p /etc/postgresql-common/createcluster.d && echo 'create_main_cluster = false' | ${
+        sudo.join(' ')
+      } tee /etc/postgresql-common/createcluster.d/nine-ripples.conf >/dev/null`,
+    ])
   }
-  const apt = () => run([...sudo, 'apt-get'][0] ?? 'apt-get', [...sudo.slice(1), ...(sudo.length ? ['apt-get'] : []), 'install', '-y', '--no-install-recommends', ...missing], { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
+  const apt = () =>
+    run([...sudo, 'apt-get'][0] ?? 'apt-get', [
+      ...sudo.slice(1),
+      ...(sudo.length ? ['apt-get'] : []),
+      'install',
+      '-y',
+      '--no-install-recommends',
+      ...missing,
+    ], { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
   let result = apt()
   if (result.status !== 0) {
     run([...sudo, 'apt-get'][0] ?? 'apt-get', [...sudo.slice(1), ...(sudo.length ? ['apt-get'] : []), 'update'])
     result = apt()
   }
-  if (result.status !== 0) throw new Plain(`Debian's package manager could not install ${missing.join(' and ')}:\n${String(result.stderr).trim().split('\n').slice(-3).join('\n')}\n${byHand}`)
+  if (result.status !== 0)
+    throw new Plain(
+      `Debian's package manager could not install ${missing.join(' and ')}:\n${
+        String(result.stderr).trim().split('\n').slice(-3).join('\n')
+      }\n${byHand}`,
+    )
 }
 
 /** @param {string} file */
@@ -77,18 +99,35 @@ export function npmPackages() {
     const strict = run('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund'])
     if (strict.status !== 0) {
       const loose = run('npm', ['install', '--no-save', '--ignore-scripts', '--no-audit', '--no-fund'])
-      if (loose.status !== 0) throw new Plain(`The npm packages could not be installed:\n${String(loose.stderr).trim().split('\n').slice(-5).join('\n')}`)
+      if (loose.status !== 0)
+        throw new Plain(
+          `The npm packages could not be installed:\n${String(loose.stderr).trim().split('\n').slice(-5).join('\n')}`,
+        )
     }
     writeFileSync(join(DATA, 'packages'), lock)
   }
-  if (!existsSync(join(ROOT, '.nuxt/tsconfig.json')) || !isCurrent('prepared', lock + hashOf(join(ROOT, 'nuxt.config.ts')))) {
+  if (
+    !existsSync(join(ROOT, '.nuxt/tsconfig.json'))
+    || !isCurrent('prepared', lock + hashOf(join(ROOT, 'nuxt.config.ts')))
+  ) {
     const prepared = run('npx', ['nuxt', 'prepare'])
     if (prepared.status !== 0) throw new Plain(`The type information could not be made:\n${prepared.stderr}`)
     writeFileSync(join(DATA, 'prepared'), lock + hashOf(join(ROOT, 'nuxt.config.ts')))
   }
 }
 
-const SOURCES = ['app', 'core', 'contract', 'server', 'public', 'docs/figures', 'docs/model.md', 'nuxt.config.ts', 'package-lock.json', 'bin/service-worker.ts']
+const SOURCES = [
+  'app',
+  'core',
+  'contract',
+  'server',
+  'public',
+  'docs/figures',
+  'docs/model.md',
+  'nuxt.config.ts',
+  'package-lock.json',
+  'bin/service-worker.ts',
+]
 
 /** @param {string} path @returns {string[]} */
 function filesBelow(path) {
@@ -107,7 +146,10 @@ export function buildIfChanged() {
   const digest = hash.digest('hex')
   if (existsSync(join(ROOT, '.output/server/index.mjs')) && isCurrent('build', digest)) return
   say('Building (about a minute and a half) …')
-  const built = run('npx', ['nuxt', 'build'], { maxBuffer: 64e6, env: { ...process.env, NODE_OPTIONS: '--max-old-space-size=4096' } })
+  const built = run('npx', ['nuxt', 'build'], {
+    maxBuffer: 64e6,
+    env: { ...process.env, NODE_OPTIONS: '--max-old-space-size=4096' },
+  })
   if (built.status !== 0) throw new Plain(`The build failed:\n${built.stdout}\n${built.stderr}`)
   writeFileSync(join(DATA, 'build'), digest)
 }

@@ -30,8 +30,10 @@ async function choosePort(host) {
   const asked = process.env.PORT
   if (asked !== undefined) {
     const port = Number(asked)
-    if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Plain(`PORT=${asked} is not a port. Use a number from 1024 to 65535.`)
-    if (!await isFree(host, port)) throw new Plain(`Port ${port} is in use by another program. Choose another with PORT=…, or leave PORT out.`)
+    if (!Number.isInteger(port) || port < 1 || port > 65_535)
+      throw new Plain(`PORT=${asked} is not a port. Use a number from 1024 to 65535.`)
+    if (!await isFree(host, port))
+      throw new Plain(`Port ${port} is in use by another program. Choose another with PORT=…, or leave PORT out.`)
     return port
   }
   for (let port = 4780; port < 4800; port++) if (await isFree(host, port)) return port
@@ -48,7 +50,15 @@ function sessionPassword() {
 function lesserUser() {
   if (process.getuid?.() !== 0) return {}
   const [uid, gid] = ['-u', '-g'].map(flag => Number(spawnSync('id', [flag, 'nobody'], { encoding: 'utf8' }).stdout))
-  const reads = spawnSync('runuser', ['-u', 'nobody', '--', process.execPath, '-e', `require('fs').readFileSync(${JSON.stringify(join(ROOT, '.output/server/index.mjs'))})`], { cwd: '/' }).status === 0
+  const reads
+    = spawnSync('runuser', [
+      '-u',
+      'nobody',
+      '--',
+      process.execPath,
+      '-e',
+      `require('fs').readFileSync(${JSON.stringify(join(ROOT, '.output/server/index.mjs'))})`,
+    ], { cwd: '/' }).status === 0
   return uid && gid && reads ? { uid, gid } : {}
 }
 
@@ -71,11 +81,31 @@ async function main() {
   const url = own ?? /** @type {NonNullable<typeof cluster>} */ (cluster).url(demo ? 'demo' : 'workshop')
   try {
     buildIfChanged()
-    const seed = spawnSync(join(ROOT, 'node_modules/.bin/tsx'), ['--tsconfig', 'tsconfig.tools.json', 'bin/database.ts', ...(own ? [] : ['--create']), ...(demo ? [args.includes('--fresh-demo') ? '--fresh-demo' : '--demo'] : [])], { cwd: ROOT, env: { ...process.env, DATABASE_URL: url }, encoding: 'utf8' })
+    const seed = spawnSync(join(ROOT, 'node_modules/.bin/tsx'), [
+      '--tsconfig',
+      'tsconfig.tools.json',
+      'bin/database.ts',
+      ...(own ? [] : ['--create']),
+      ...(demo ? [args.includes('--fresh-demo') ? '--fresh-demo' : '--demo'] : []),
+    ], { cwd: ROOT, env: { ...process.env, DATABASE_URL: url }, encoding: 'utf8' })
     if (seed.status !== 0) throw new Plain(seed.stderr.trim() || 'The database could not be made ready.')
     const server = spawn(process.execPath, [join(ROOT, '.output/server/index.mjs')], {
-      cwd: '/', stdio: ['ignore', 'ignore', 'inherit'], detached: true, ...lesserUser(),
-      env: { ...process.env, NODE_ENV: 'production', NITRO_HOST: host, NITRO_PORT: String(port), HOST: host, PORT: String(port), NITRO_SHUTDOWN_TIMEOUT: '2000', NUXT_DATABASE_URL: url, NUXT_DEMO_MODE: String(demo), NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? sessionPassword() },
+      cwd: '/',
+      stdio: ['ignore', 'ignore', 'inherit'],
+      detached: true,
+      ...lesserUser(),
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        NITRO_HOST: host,
+        NITRO_PORT: String(port),
+        HOST: host,
+        PORT: String(port),
+        NITRO_SHUTDOWN_TIMEOUT: '2000',
+        NUXT_DATABASE_URL: url,
+        NUXT_DEMO_MODE: String(demo),
+        NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? sessionPassword(),
+      },
     })
     let stopping = false
     const stop = () => {
@@ -90,11 +120,19 @@ async function main() {
       process.exit(stopping ? 0 : code ?? 1)
     })
     const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`
-    for (let tries = 0; !await fetch(`${address.replace('0.0.0.0', '127.0.0.1')}/api/session`).then(r => r.ok, () => false); tries++) {
+    for (
+      let tries = 0;
+      !await fetch(`${address.replace('0.0.0.0', '127.0.0.1')}/api/session`).then(r => r.ok, () => false);
+      tries++
+    ) {
       if (tries > 300) throw new Plain('The server did not answer within a minute.')
       await new Promise(resolve => setTimeout(resolve, 50 + tries))
     }
-    say(`\n  Nine Ripples is at ${address}${demo ? '  (the demo workshop, Saltmarsh Lane)' : ''}\n  Ctrl-C stops it; the records stay.\n`)
+    say(
+      `\n  Nine Ripples is at ${address}${
+        demo ? '  (the demo workshop, Saltmarsh Lane)' : ''
+      }\n  Ctrl-C stops it; the records stay.\n`,
+    )
   }
   catch (error) {
     cluster?.stop()

@@ -11,7 +11,10 @@ import { giveUp, say } from './say.mjs'
 const bin = (/** @type {string} */ name) => join(ROOT, 'node_modules/.bin', name)
 const tally = { passed: 0, failed: 0, skipped: 0 }
 
-/** A check without a report of its own counts as one test. @param {string} title @param {string} command @param {string[]} args */
+/**
+ * A check without a report of its own counts as one test. @param {string} title @param {string} command @param
+ * {string[]} args
+ */
 function check(title, command, args) {
   say(`\n── ${title}`)
   const { status } = spawnSync(bin(command), args, { cwd: ROOT, stdio: 'inherit' })
@@ -28,7 +31,14 @@ function vitest(project, env) {
   say(`\n── ${project} tests`)
   const file = join(DATA, `${project}-tests.json`)
   rmSync(file, { force: true })
-  const { status } = spawnSync(bin('vitest'), ['run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`], { cwd: ROOT, stdio: 'inherit', env })
+  const { status } = spawnSync(bin('vitest'), [
+    'run',
+    '--project',
+    project,
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${file}`,
+  ], { cwd: ROOT, stdio: 'inherit', env })
   const counts = report(file)
   tally.passed += counts?.numPassedTests ?? 0
   tally.failed += counts?.numFailedTests ?? 0

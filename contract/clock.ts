@@ -1,6 +1,9 @@
 import { z } from './zod'
 
-/** How the workshop's clock runs: real time, or in the demo a time of its own that can run faster. Milliseconds since 1970. */
+/**
+ * How the workshop's clock runs: real time, or in the demo a time of its own that can run faster. Milliseconds since
+ * 1970.
+ */
 export const clockSchema = z.object({ realAnchor: z.number(), simAnchor: z.number(), rate: z.number().min(1).max(600) })
 export type WorkshopClock = z.infer<typeof clockSchema>
 
@@ -13,12 +16,18 @@ export function workshopTime(clock: WorkshopClock, realNow: number): number {
 
 /** What the demo may ask of its clock: another pace, a jump ahead, or back to real time. */
 export const clockChangeSchema = z.object({
-  rate: z.number().min(1, 'The clock runs at least at real pace.').max(600, 'The clock runs at most 600 times as fast.').optional(),
-  jump: z.number().min(0, 'The clock only goes forward.').max(30 * 86_400, 'Jump at most 30 days at a time.').optional(),
+  rate: z.number().min(1, 'The clock runs at least at real pace.').max(600, 'The clock runs at most 600 times as fast.')
+    .optional(),
+  jump: z.number().min(0, 'The clock only goes forward.').max(30 * 86_400, 'Jump at most 30 days at a time.')
+    .optional(),
 })
 export type ClockChange = z.infer<typeof clockChangeSchema>
 
 /** Applies a change without any step in time other than the jump asked for (seconds). */
 export function changedClock(clock: WorkshopClock, change: ClockChange, realNow: number): WorkshopClock {
-  return { realAnchor: realNow, simAnchor: workshopTime(clock, realNow) + (change.jump ?? 0) * 1000, rate: change.rate ?? clock.rate }
+  return {
+    realAnchor: realNow,
+    simAnchor: workshopTime(clock, realNow) + (change.jump ?? 0) * 1000,
+    rate: change.rate ?? clock.rate,
+  }
 }

@@ -6,15 +6,53 @@ import { powderClassIdSchema } from './library'
 
 /** Rows of somebody's table, as they were read in the browser; checked again here. */
 export const MOST_ROWS = 1000
-const name = z.string().trim().min(1).max(80), note = z.string().max(2000), count = z.int().min(0).max(100_000).optional()
-const rows = <T extends z.ZodType>(row: T) => z.array(row).min(1, 'There is no row to take in.').max(MOST_ROWS, `At most ${MOST_ROWS} rows at a time; cut the table in two.`)
-const mould = z.object({ name, volume: z.number().positive().max(1), material: z.enum(Object.keys(MOULD_MATERIALS) as [MouldMaterial, ...MouldMaterial[]]), copies: z.int().min(1).max(1000).optional(), life: z.int().min(1).max(100_000).optional(), cost: z.number().min(0).max(1e6).optional(), note }) satisfies z.ZodType<MouldRow>
-const bag = z.object({ name, classId: powderClassIdSchema, price: z.number().min(0).max(1e5).optional(), left: z.number().min(0).max(5000).optional(), opened: z.iso.date().optional(), note }) satisfies z.ZodType<BagRow>
+const name = z.string().trim().min(1).max(80),
+  note = z.string().max(2000),
+  count = z.int().min(0).max(100_000).optional()
+const rows = <T extends z.ZodType>(row: T) =>
+  z.array(row).min(1, 'There is no row to take in.').max(
+    MOST_ROWS,
+    `At most ${MOST_ROWS} rows at a time; cut the table in two.`,
+  )
+const mould = z.object({
+  name,
+  volume: z.number().positive().max(1),
+  material: z.enum(Object.keys(MOULD_MATERIALS) as [MouldMaterial, ...MouldMaterial[]]),
+  copies: z.int().min(1).max(1000).optional(),
+  life: z.int().min(1).max(100_000).optional(),
+  cost: z.number().min(0).max(1e6).optional(),
+  note,
+}) satisfies z.ZodType<MouldRow>
+const bag = z.object({
+  name,
+  classId: powderClassIdSchema,
+  price: z.number().min(0).max(1e5).optional(),
+  left: z.number().min(0).max(5000).optional(),
+  opened: z.iso.date().optional(),
+  note,
+}) satisfies z.ZodType<BagRow>
 const pour = z.object({
-  date: z.iso.date(), mould: z.uuid(), pieces: z.int().min(1).max(200), bag: z.uuid().optional(), classId: powderClassIdSchema, water: z.number().positive().max(5000).optional(), powder: z.number().positive().max(5000).optional(),
-  good: count, second: count, waste: count, defects: z.array(z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]])).max(20), note,
-}).refine(p => (p.good ?? 0) + (p.second ?? 0) + (p.waste ?? 0) <= p.pieces, 'More pieces came out than were cast.') satisfies z.ZodType<PourRow>
+  date: z.iso.date(),
+  mould: z.uuid(),
+  pieces: z.int().min(1).max(200),
+  bag: z.uuid().optional(),
+  classId: powderClassIdSchema,
+  water: z.number().positive().max(5000).optional(),
+  powder: z.number().positive().max(5000).optional(),
+  good: count,
+  second: count,
+  waste: count,
+  defects: z.array(z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]])).max(20),
+  note,
+}).refine(
+  p => (p.good ?? 0) + (p.second ?? 0) + (p.waste ?? 0) <= p.pieces,
+  'More pieces came out than were cast.',
+) satisfies z.ZodType<PourRow>
 
-export const importSchema = z.discriminatedUnion('kind', [z.object({ kind: z.literal('moulds'), rows: rows(mould) }), z.object({ kind: z.literal('bags'), rows: rows(bag) }), z.object({ kind: z.literal('pours'), rows: rows(pour) })])
+export const importSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('moulds'), rows: rows(mould) }),
+  z.object({ kind: z.literal('bags'), rows: rows(bag) }),
+  z.object({ kind: z.literal('pours'), rows: rows(pour) }),
+])
 export type ImportRows = z.infer<typeof importSchema>
 export interface Imported { readonly rows: number }

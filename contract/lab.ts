@@ -1,6 +1,13 @@
 import { z } from './zod'
 import { ADDITIONS, type AdditionId } from '~core/gypsum/additions'
-import { CAST_SHAPES, MOULD_MATERIALS, SURROUNDINGS, type CastShape, type MouldMaterial, type Surroundings } from '~core/setting/body'
+import {
+  CAST_SHAPES,
+  MOULD_MATERIALS,
+  SURROUNDINGS,
+  type CastShape,
+  type MouldMaterial,
+  type Surroundings,
+} from '~core/setting/body'
 import { DRIVING, type Driving } from '~core/setting/flow'
 import { STIR_TOOLS, type StirTool } from '~core/gypsum/stirring'
 import type { LabMix } from '~core/lab/lab'
@@ -16,7 +23,12 @@ export const labMixSchema = z.object({
   roomTemperature: z.number().min(-30).max(60),
   soak: z.number().min(0).max(7200),
   stir: z.object({ tool: z.enum(keys<StirTool>(STIR_TOOLS)), minutes: z.number().min(0).max(60) }),
-  additions: z.array(z.object({ id: z.enum(ADDITIONS.map(a => a.id) as [AdditionId, ...AdditionId[]]), share: z.number().min(0).max(2) })).max(12),
+  additions: z.array(
+    z.object({
+      id: z.enum(ADDITIONS.map(a => a.id) as [AdditionId, ...AdditionId[]]),
+      share: z.number().min(0).max(2),
+    }),
+  ).max(12),
   dirt: z.number().min(0).max(0.2),
   section: z.number().positive().max(1),
   mould: z.enum(keys<MouldMaterial>(MOULD_MATERIALS)),

@@ -9,22 +9,57 @@ import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
 
 const keys = <T extends string>(record: Readonly<Record<T, unknown>>) => Object.keys(record) as [T, ...T[]]
 const name = z.string().trim().min(1, 'Give it a name.').max(80, 'Keep the name under 80 characters.')
-const length = (max: number, what: string) => z.number().positive(`${what} is more than nothing.`).max(max, `${what} is out of reason here.`)
+const length = (max: number, what: string) =>
+  z.number().positive(`${what} is more than nothing.`).max(max, `${what} is out of reason here.`)
 
 export const powderClassIdSchema = z.enum(POWDER_CLASSES.map(p => p.id) as [PowderClassId, ...PowderClassId[]])
 
 const metres = (what: string) => length(20, what)
 const positive = z.number().positive('Every measure is more than nothing.').max(1e4, 'That is out of reason here.')
 const shapeSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('box'), width: metres('The width'), length: metres('The length'), height: metres('The height') }),
+  z.object({
+    kind: z.literal('box'),
+    width: metres('The width'),
+    length: metres('The length'),
+    height: metres('The height'),
+  }),
   z.object({ kind: z.literal('cylinder'), across: metres('The diameter'), height: metres('The height') }),
-  z.object({ kind: z.literal('cup'), bottom: z.number().min(0).max(20), top: metres('The top'), height: metres('The height') }),
-  z.object({ kind: z.literal('tray'), bottomWidth: metres('The bottom'), bottomLength: metres('The bottom'), topWidth: metres('The top'), topLength: metres('The top'), height: metres('The height') }),
+  z.object({
+    kind: z.literal('cup'),
+    bottom: z.number().min(0).max(20),
+    top: metres('The top'),
+    height: metres('The height'),
+  }),
+  z.object({
+    kind: z.literal('tray'),
+    bottomWidth: metres('The bottom'),
+    bottomLength: metres('The bottom'),
+    topWidth: metres('The top'),
+    topLength: metres('The top'),
+    height: metres('The height'),
+  }),
   z.object({ kind: z.literal('cap'), rim: metres('The rim'), depth: metres('The depth') }),
-  z.object({ kind: z.literal('bowl'), width: metres('The width'), length: metres('The length'), depth: metres('The depth') }),
-  z.object({ kind: z.literal('ellipsoid'), width: metres('The width'), length: metres('The length'), height: metres('The height') }),
-  z.object({ kind: z.literal('outline'), points: z.array(z.object({ x: z.number().min(-20).max(20), y: z.number().min(-20).max(20) })).min(3).max(200), height: metres('The height') }),
-  z.object({ kind: z.literal('turned'), points: z.array(z.object({ height: z.number().min(0).max(20), across: z.number().min(0).max(20) })).min(2).max(200) }),
+  z.object({
+    kind: z.literal('bowl'),
+    width: metres('The width'),
+    length: metres('The length'),
+    depth: metres('The depth'),
+  }),
+  z.object({
+    kind: z.literal('ellipsoid'),
+    width: metres('The width'),
+    length: metres('The length'),
+    height: metres('The height'),
+  }),
+  z.object({
+    kind: z.literal('outline'),
+    points: z.array(z.object({ x: z.number().min(-20).max(20), y: z.number().min(-20).max(20) })).min(3).max(200),
+    height: metres('The height'),
+  }),
+  z.object({
+    kind: z.literal('turned'),
+    points: z.array(z.object({ height: z.number().min(0).max(20), across: z.number().min(0).max(20) })).min(2).max(200),
+  }),
 ]) satisfies z.ZodType<Shape>
 
 /** One gauging as it was measured. Bounds keep out nonsense; whether it can be worked out is for the core to say. */
@@ -34,9 +69,26 @@ export const gaugeSchema = z.discriminatedUnion('how', [
   z.object({ how: z.literal('water-part'), water: positive, share: z.number().min(0.02).max(1) }),
   z.object({ how: z.literal('gravel'), reading: positive, step: positive, grain: positive, gap: positive }),
   z.object({ how: z.literal('shapes'), stack: z.array(shapeSchema).min(1).max(20), error: z.number().min(0).max(0.1) }),
-  z.object({ how: z.literal('model-weight'), mass: positive, density: z.object({ low: positive, high: positive.max(2e4) }) }),
-  z.object({ how: z.literal('dam'), area: positive, printArea: z.number().min(0).max(1e3), printDepth: z.number().min(0).max(2), cover: positive }),
-  z.object({ how: z.literal('shell'), area: positive, relief: positive, thickness: positive, layers: z.int().min(1).max(50), radius: positive.optional() }),
+  z.object({
+    how: z.literal('model-weight'),
+    mass: positive,
+    density: z.object({ low: positive, high: positive.max(2e4) }),
+  }),
+  z.object({
+    how: z.literal('dam'),
+    area: positive,
+    printArea: z.number().min(0).max(1e3),
+    printDepth: z.number().min(0).max(2),
+    cover: positive,
+  }),
+  z.object({
+    how: z.literal('shell'),
+    area: positive,
+    relief: positive,
+    thickness: positive,
+    layers: z.int().min(1).max(50),
+    radius: positive.optional(),
+  }),
   z.object({ how: z.literal('mesh'), volume: positive, trusted: z.boolean() }),
   z.object({ how: z.literal('pours'), volume: positive, casts: z.int().min(1).max(1e6) }),
   z.object({ how: z.literal('told'), volume: positive, percent: z.number().min(0.1).max(90) }),
@@ -45,7 +97,12 @@ export const gaugeSchema = z.discriminatedUnion('how', [
 const pixel = z.object({ x: z.number().min(-1e5).max(1e5), y: z.number().min(-1e5).max(1e5) })
 const photoScaleSchema = z.discriminatedUnion('how', [
   z.object({ how: z.literal('ruler'), ends: z.tuple([pixel, pixel]).readonly(), length: metres('The ruler') }),
-  z.object({ how: z.literal('rectangle'), corners: z.tuple([pixel, pixel, pixel, pixel]).readonly(), width: metres('The rectangle'), length: metres('The rectangle') }),
+  z.object({
+    how: z.literal('rectangle'),
+    corners: z.tuple([pixel, pixel, pixel, pixel]).readonly(),
+    width: metres('The rectangle'),
+    length: metres('The rectangle'),
+  }),
 ]) satisfies z.ZodType<PhotoScale>
 
 /** A print in the ground: where and when it was found, what may have made it, and what was measured in its photo. */
@@ -54,8 +111,16 @@ export const impressionSchema = z.object({
   on: z.iso.date('Say on which day, as year-month-day.'),
   believed: z.string().trim().max(200),
   photo: z.object({
-    id: z.uuid(), scale: photoScaleSchema, camera: z.object({ distance: z.number().min(0).max(20), deeper: z.number().min(-2).max(2) }).optional(),
-    marks: z.array(z.object({ name: z.string().trim().min(1, 'Give each measure a name.').max(60), what: z.enum(['length', 'outline']), points: z.array(pixel).min(2).max(200).readonly() })).max(40, 'Forty measures are enough.'),
+    id: z.uuid(),
+    scale: photoScaleSchema,
+    camera: z.object({ distance: z.number().min(0).max(20), deeper: z.number().min(-2).max(2) }).optional(),
+    marks: z.array(
+      z.object({
+        name: z.string().trim().min(1, 'Give each measure a name.').max(60),
+        what: z.enum(['length', 'outline']),
+        points: z.array(pixel).min(2).max(200).readonly(),
+      }),
+    ).max(40, 'Forty measures are enough.'),
   }).optional(),
 })
 export type Impression = z.infer<typeof impressionSchema>
@@ -66,9 +131,17 @@ export const mouldSchema = z.object({
   name,
   kind: z.enum(MOULD_KINDS).optional(),
   material: z.enum(keys<MouldMaterial>(MOULD_MATERIALS)),
-  volume: z.object({ value: z.number().positive('A mould holds more than nothing.').max(1, 'A mould holds at most 1 000 l here.'), low: z.number().positive(), high: z.number().positive().max(2) })
+  volume: z.object({
+    value: z.number().positive('A mould holds more than nothing.').max(1, 'A mould holds at most 1 000 l here.'),
+    low: z.number().positive(),
+    high: z.number().positive().max(2),
+  })
     .refine(v => v.low <= v.value && v.value <= v.high, 'The range of the volume must hold the volume itself.'),
-  mouth: z.object({ shape: z.enum(['round', 'rectangular']), width: length(5, 'The opening'), length: length(5, 'The opening') }),
+  mouth: z.object({
+    shape: z.enum(['round', 'rectangular']),
+    width: length(5, 'The opening'),
+    length: length(5, 'The opening'),
+  }),
   wall: length(0.5, 'The wall'),
   section: length(1, 'The thickest part'),
   fragile: z.boolean(),
@@ -84,10 +157,15 @@ export const mouldSchema = z.object({
   life: z.int().min(1).max(100_000).optional(),
   cost: z.number().min(0, 'A cost is not negative.').max(1e6).optional(),
   impression: impressionSchema.optional(),
-  wear: z.array(z.object({ on: z.iso.date(), note: z.string().trim().min(1, 'Say what you saw.').max(300), tear: z.boolean() })).max(200).optional(),
+  wear: z.array(
+    z.object({ on: z.iso.date(), note: z.string().trim().min(1, 'Say what you saw.').max(300), tear: z.boolean() }),
+  ).max(200).optional(),
 })
 
-export const bucketSchema = z.object({ name, vessel: z.object({ bottom: length(2, 'The bottom'), top: length(2, 'The top'), height: length(2, 'The height') }) })
+export const bucketSchema = z.object({
+  name,
+  vessel: z.object({ bottom: length(2, 'The bottom'), top: length(2, 'The top'), height: length(2, 'The height') }),
+})
 
 export const bagSchema = z.object({
   name, classId: powderClassIdSchema, uncertain: z.boolean(),
@@ -100,8 +178,19 @@ export const bagSchema = z.object({
   /** How it is kept. */
   storage: z.enum(STORAGE.map(s => s.id) as [BagStorage, ...BagStorage[]]).optional(),
   /** Cup tests, the last fifty: when (ms), the temperature, when the gloss went (s), and what that taught. */
-  cups: z.array(z.object({ at: z.number().min(0).max(4_102_444_800_000), celsius: z.number().min(0).max(45), glossGone: z.number().min(30).max(6 * 3600), mean: z.number().min(-5).max(5), sd: z.number().positive().max(50) })).max(50).optional(),
-  bulk: z.object({ low: z.number().min(200, 'Powder is not that light.').max(2500), high: z.number().min(200).max(2500, 'Powder is not that heavy.') }).refine(b => b.low < b.high, 'The range needs a lower and a higher end.').optional(),
+  cups: z.array(
+    z.object({
+      at: z.number().min(0).max(4_102_444_800_000),
+      celsius: z.number().min(0).max(45),
+      glossGone: z.number().min(30).max(6 * 3600),
+      mean: z.number().min(-5).max(5),
+      sd: z.number().positive().max(50),
+    }),
+  ).max(50).optional(),
+  bulk: z.object({
+    low: z.number().min(200, 'Powder is not that light.').max(2500),
+    high: z.number().min(200).max(2500, 'Powder is not that heavy.'),
+  }).refine(b => b.low < b.high, 'The range needs a lower and a higher end.').optional(),
   note: z.string().max(2000).default(''),
 })
 

@@ -6,13 +6,26 @@ import type { PourAnswer } from './pour'
 export const LINK_KINDS = ['wall', 'calendar'] as const
 export type LinkKind = typeof LINK_KINDS[number]
 
-export const newLinkSchema = z.object({ kind: z.enum(LINK_KINDS), name: z.string().trim().min(1, 'Say what the link is for.').max(60, 'Keep it under 60 characters.') })
+export const newLinkSchema = z.object({
+  kind: z.enum(LINK_KINDS),
+  name: z.string().trim().min(1, 'Say what the link is for.').max(60, 'Keep it under 60 characters.'),
+})
 /** A link’s secret: 32 bytes, as the address spells them. */
 export const tokenSchema = z.string().regex(/^[\w-]{43}$/, 'This is no link of a workshop.')
 
-export interface LinkFacts { readonly id: string, readonly kind: LinkKind, readonly name: string, readonly madeAt: number }
+export interface LinkFacts {
+  readonly id: string
+  readonly kind: LinkKind
+  readonly name: string
+  readonly madeAt: number
+}
 /** Told once, when it is made: only a hash of the secret is kept. */
 export interface NewLink extends LinkFacts { readonly token: string }
 
 /** What a wall shows: the pours that are live, without who did what and without anybody’s notes. */
-export interface WallAnswer { readonly workshop: string, readonly units: UnitPreferences, readonly clock: { readonly now: number, readonly rate: number }, readonly pours: readonly Pick<PourAnswer, 'id' | 'run' | 'events'>[] }
+export interface WallAnswer {
+  readonly workshop: string
+  readonly units: UnitPreferences
+  readonly clock: { readonly now: number, readonly rate: number }
+  readonly pours: readonly Pick<PourAnswer, 'id' | 'run' | 'events'>[]
+}

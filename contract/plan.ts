@@ -16,19 +16,31 @@ const finite = z.number('This must be a number.')
 export const planSchema = z.object({
   name: z.string().trim().max(120, 'Keep the name under 120 characters.'),
   endUse: z.enum(ids<EndUseId>(END_USES)),
-  fills: z.array(z.object({ mould: z.uuid(), count: z.int('Whole casts only.').min(1, 'At least one cast.').max(1000, 'At most 1 000 casts.') })).max(100, 'A plan holds at most 100 kinds of mould.'),
+  fills: z.array(
+    z.object({
+      mould: z.uuid(),
+      count: z.int('Whole casts only.').min(1, 'At least one cast.').max(1000, 'At most 1 000 casts.'),
+    }),
+  ).max(100, 'A plan holds at most 100 kinds of mould.'),
   overflow: z.string().max(80).optional(),
   classId: powderClassIdSchema,
   bag: z.uuid().optional(),
   school: z.enum(ids<SchoolId>(SCHOOLS)),
   ratio: finite.min(0.05, 'That is too little water for any gypsum.').max(3, 'That is more water than any mix holds.'),
-  scoop: z.object({ volume: finite.positive('A scoop holds more than nothing.').max(0.05), filling: z.enum(['loose', 'tapped']), perWater: finite.min(0.25).max(10) }),
+  scoop: z.object({
+    volume: finite.positive('A scoop holds more than nothing.').max(0.05),
+    filling: z.enum(['loose', 'tapped']),
+    perWater: finite.min(0.25).max(10),
+  }),
   waterTemperature: finite.min(-20).max(110),
   roomTemperature: finite.min(-30).max(60),
   bucket: z.uuid().optional(),
   losses: finite.min(0, 'Losses cannot be negative.').max(1, 'More than half of the mix would be lost.'),
   soakMinutes: finite.min(0).max(60, 'An hour is the longest soak.'),
-  stir: z.object({ tool: z.enum(Object.keys(STIR_TOOLS) as [StirTool, ...StirTool[]]), minutes: finite.min(0).max(60) }),
+  stir: z.object({
+    tool: z.enum(Object.keys(STIR_TOOLS) as [StirTool, ...StirTool[]]),
+    minutes: finite.min(0).max(60),
+  }),
   additions: z.array(z.object({ id: z.enum(ids<AdditionId>(ADDITIONS)), share: finite.min(0).max(2) })).max(12),
   groundTemperature: finite.min(-30).max(60).optional(),
   openAfter: finite.min(0, 'Time runs forward.').max(7 * 86_400, 'A week is the longest.').optional(),
@@ -36,10 +48,20 @@ export const planSchema = z.object({
   coats: z.object({
     way: z.enum(ids<CoatWay>(COAT_WAYS)),
     shares: z.array(finite.min(0).max(1e3)).min(1).max(MOST_COATS),
-    areas: z.array(z.object({ name: z.string().trim().min(1, 'Give the area a name.').max(60), width: finite.positive('An area is more than nothing.').max(20), length: finite.positive('An area is more than nothing.').max(20), thickness: z.array(finite.min(0).max(0.5)).min(1).max(MOST_COATS) })).min(1).max(40).optional(),
+    areas: z.array(z.object({
+      name: z.string().trim().min(1, 'Give the area a name.').max(60),
+      width: finite.positive('An area is more than nothing.').max(20),
+      length: finite.positive('An area is more than nothing.').max(20),
+      thickness: z.array(finite.min(0).max(0.5)).min(1).max(MOST_COATS),
+    })).min(1).max(40).optional(),
   }).optional(),
   known: z.object({ what: z.enum(['moulds', 'powder', 'water']), amount: finite.min(0).max(5000) }),
 }) satisfies z.ZodType<Plan>
 
-export interface SavedPlan { readonly id: string, readonly plan: Plan, readonly revision: number, readonly updatedAt: number }
+export interface SavedPlan {
+  readonly id: string
+  readonly plan: Plan
+  readonly revision: number
+  readonly updatedAt: number
+}
 export const savePlanSchema = z.object({ plan: planSchema, revision: z.int().min(0) })

@@ -9,7 +9,18 @@ import type { FrozenRun } from '~core/plan/run'
 import type { CastSummary, PourSummary } from '~core/pour/projection'
 import { planSchema } from './plan'
 
-const STAGES = ['gauge', 'ready', 'weigh', 'sift', 'soak', 'stir', 'fill', 'clean-up', 'set', 'dry'] as const satisfies readonly Stage[]
+const STAGES = [
+  'gauge',
+  'ready',
+  'weigh',
+  'sift',
+  'soak',
+  'stir',
+  'fill',
+  'clean-up',
+  'set',
+  'dry',
+] as const satisfies readonly Stage[]
 const cast = z.string().regex(/^\d{1,3}\.\d{1,3}$/, 'That is no cast of this pour.')
 // From 2000 to 2100: a broken clock must not make an entry that sorts before everything.
 const size = z.number().positive('It measures more than nothing.').max(20, 'Nothing that is cast here is that large.')
@@ -23,28 +34,124 @@ const envelope = {
 /** An event as a device sends it: the server adds pour and actor. */
 export const sentEventSchema = z.discriminatedUnion('kind', [
   z.object({ ...envelope, kind: z.literal('stage'), data: z.object({ stage: z.enum(STAGES) }) }),
-  z.object({ ...envelope, kind: z.literal('weighed'), data: z.object({ what: z.enum(['water', 'powder']), mass: z.number().positive('A weight is more than nothing.').max(5000), how: z.enum(['scale', 'jug', 'scoops']) }) }),
-  z.object({ ...envelope, kind: z.literal('mark'), data: z.object({ sign: z.enum(SIGNS.map(s => s.id) as [Sign, ...Sign[]]) }) }),
+  z.object({
+    ...envelope,
+    kind: z.literal('weighed'),
+    data: z.object({
+      what: z.enum(['water', 'powder']),
+      mass: z.number().positive('A weight is more than nothing.').max(5000),
+      how: z.enum(['scale', 'jug', 'scoops']),
+    }),
+  }),
+  z.object({
+    ...envelope,
+    kind: z.literal('mark'),
+    data: z.object({ sign: z.enum(SIGNS.map(s => s.id) as [Sign, ...Sign[]]) }),
+  }),
   z.object({ ...envelope, kind: z.literal('filled'), data: z.object({ cast }) }),
-  z.object({ ...envelope, kind: z.literal('leftover'), data: z.object({ where: z.enum(['overflow', 'bin', 'none']) }) }),
+  z.object({
+    ...envelope,
+    kind: z.literal('leftover'),
+    data: z.object({ where: z.enum(['overflow', 'bin', 'none']) }),
+  }),
   z.object({ ...envelope, kind: z.literal('cleaned'), data: z.object({}) }),
-  z.object({ ...envelope, kind: z.literal('temperature'), data: z.object({ celsius: z.number().min(-20, 'Plaster is not used that cold.').max(110, 'A mix does not get that warm.'), where: z.enum(['cast', 'room', 'water']) }) }),
-  z.object({ ...envelope, kind: z.literal('foreseen'), data: z.object({
-    open: z.record(z.string().max(64), z.object({ from: z.number().min(0).max(1e7), to: z.number().min(0).max(1e7) })).refine(o => Object.keys(o).length <= 200),
-    taught: z.object({ mean: z.number().min(-5).max(5), sd: z.number().positive().max(50) }).optional(),
-  }) }),
-  z.object({ ...envelope, kind: z.literal('trouble'), data: z.object({ trouble: z.enum(TROUBLES.map(t => t.id) as [TroubleId, ...TroubleId[]]) }) }),
-  z.object({ ...envelope, kind: z.literal('note'), data: z.object({ text: z.string().trim().min(1, 'Write something first.').max(2000, 'Keep a note under 2 000 characters.') }) }),
+  z.object({
+    ...envelope,
+    kind: z.literal('temperature'),
+    data: z.object({
+      celsius: z.number().min(-20, 'Plaster is not used that cold.').max(110, 'A mix does not get that warm.'),
+      where: z.enum(['cast', 'room', 'water']),
+    }),
+  }),
+  z.object({
+    ...envelope,
+    kind: z.literal('foreseen'),
+    data: z.object({
+      open: z.record(z.string().max(64), z.object({ from: z.number().min(0).max(1e7), to: z.number().min(0).max(1e7) }))
+        .refine(o => Object.keys(o).length <= 200),
+      taught: z.object({ mean: z.number().min(-5).max(5), sd: z.number().positive().max(50) }).optional(),
+    }),
+  }),
+  z.object({
+    ...envelope,
+    kind: z.literal('trouble'),
+    data: z.object({ trouble: z.enum(TROUBLES.map(t => t.id) as [TroubleId, ...TroubleId[]]) }),
+  }),
+  z.object({
+    ...envelope,
+    kind: z.literal('note'),
+    data: z.object({
+      text: z.string().trim().min(1, 'Write something first.').max(2000, 'Keep a note under 2 000 characters.'),
+    }),
+  }),
   z.object({ ...envelope, kind: z.literal('opened'), data: z.object({ cast }) }),
-  z.object({ ...envelope, kind: z.literal('judged'), data: z.object({ cast, verdict: z.enum(['good', 'second', 'waste']), defects: z.array(z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]])).max(20), note: z.string().max(2000) }) }),
-  z.object({ ...envelope, kind: z.literal('faults'), data: z.object({ cast, marks: z.array(z.object({ defect: z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]]), severity: z.union([z.literal(1), z.literal(2), z.literal(3)]), x: z.number().min(0).max(1), y: z.number().min(0).max(1), photo: z.uuid().optional() })).max(80, 'Eighty marks on one piece are enough.') }) }),
-  z.object({ ...envelope, kind: z.literal('measured'), data: z.object({ cast, what: z.string().trim().min(1, 'Say what was measured.').max(60), value: size, nominal: size.optional(), least: size.optional(), most: size.optional() }) }),
-  z.object({ ...envelope, kind: z.literal('cause'), data: z.object({ cast, defect: z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]]), cause: z.enum(CAUSE_IDS) }) }),
-  z.object({ ...envelope, kind: z.literal('placed'), data: z.object({
-    cast, place: z.enum(PLACES.map(p => p.id) as [PlaceId, ...PlaceId[]]),
-    air: z.object({ celsius: z.number().min(-20, 'Nothing dries in that cold.').max(TOO_HOT, `Not above ${TOO_HOT} °C: plaster begins to lose the water it is made of.`), humidity: z.number().min(0.02, 'Air is never that dry.').max(1, 'Air holds no more than 100 %.') }),
-  }) }),
-  z.object({ ...envelope, kind: z.literal('cast-weighed'), data: z.object({ cast, mass: z.number().positive('A weight is more than nothing.').max(5000) }) }),
+  z.object({
+    ...envelope,
+    kind: z.literal('judged'),
+    data: z.object({
+      cast,
+      verdict: z.enum(['good', 'second', 'waste']),
+      defects: z.array(z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]])).max(20),
+      note: z.string().max(2000),
+    }),
+  }),
+  z.object({
+    ...envelope,
+    kind: z.literal('faults'),
+    data: z.object({
+      cast,
+      marks: z.array(
+        z.object({
+          defect: z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]]),
+          severity: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+          x: z.number().min(0).max(1),
+          y: z.number().min(0).max(1),
+          photo: z.uuid().optional(),
+        }),
+      ).max(80, 'Eighty marks on one piece are enough.'),
+    }),
+  }),
+  z.object({
+    ...envelope,
+    kind: z.literal('measured'),
+    data: z.object({
+      cast,
+      what: z.string().trim().min(1, 'Say what was measured.').max(60),
+      value: size,
+      nominal: size.optional(),
+      least: size.optional(),
+      most: size.optional(),
+    }),
+  }),
+  z.object({
+    ...envelope,
+    kind: z.literal('cause'),
+    data: z.object({
+      cast,
+      defect: z.enum(DEFECTS.map(d => d.id) as [DefectId, ...DefectId[]]),
+      cause: z.enum(CAUSE_IDS),
+    }),
+  }),
+  z.object({
+    ...envelope,
+    kind: z.literal('placed'),
+    data: z.object({
+      cast,
+      place: z.enum(PLACES.map(p => p.id) as [PlaceId, ...PlaceId[]]),
+      air: z.object({
+        celsius: z.number().min(-20, 'Nothing dries in that cold.').max(
+          TOO_HOT,
+          `Not above ${TOO_HOT} °C: plaster begins to lose the water it is made of.`,
+        ),
+        humidity: z.number().min(0.02, 'Air is never that dry.').max(1, 'Air holds no more than 100 %.'),
+      }),
+    }),
+  }),
+  z.object({
+    ...envelope,
+    kind: z.literal('cast-weighed'),
+    data: z.object({ cast, mass: z.number().positive('A weight is more than nothing.').max(5000) }),
+  }),
   z.object({ ...envelope, kind: z.literal('felt'), data: z.object({ cast, how: z.enum(['cold', 'dry']) }) }),
   z.object({ ...envelope, kind: z.literal('wetted'), data: z.object({ cast }) }),
   z.object({ ...envelope, kind: z.literal('finished'), data: z.object({ cast }) }),
@@ -54,13 +161,43 @@ export const sentEventSchema = z.discriminatedUnion('kind', [
 export type SentEvent = z.infer<typeof sentEventSchema>
 
 /** A device's batch of events; `sentAt` on its idea of the workshop's clock, so that skew can be stored. */
-export const sendEventsSchema = z.object({ sentAt: instant, /** Whose entries they are; a browser may have changed hands since. */ person: z.uuid().optional(), /** The device has the pour up to this number: it is told what came later. */ after: z.int().min(0).default(0), events: z.array(sentEventSchema).min(1).max(500) })
-export const startPourSchema = z.object({ id: z.uuid(), planId: z.uuid().optional(), plan: planSchema, startedAt: instant, device: z.string().min(1).max(64), deviceSeq: z.int().min(0), eventId: z.uuid() })
+export const sendEventsSchema = z.object({
+  sentAt: instant,
+  /** Whose entries they are; a browser may have changed hands since. */ person: z.uuid().optional(),
+  /** The device has the pour up to this number: it is told what came later. */ after: z.int().min(0).default(0),
+  events: z.array(sentEventSchema).min(1).max(500),
+})
+export const startPourSchema = z.object({
+  id: z.uuid(),
+  planId: z.uuid().optional(),
+  plan: planSchema,
+  startedAt: instant,
+  device: z.string().min(1).max(64),
+  deviceSeq: z.int().min(0),
+  eventId: z.uuid(),
+})
 
-export interface EventsAnswer { readonly events: readonly PourEvent[], readonly seq: number }
-export interface PourAnswer extends EventsAnswer { readonly id: string, readonly planId?: string, readonly run: FrozenRun, readonly startedBy: string }
-export interface PourRow { readonly id: string, readonly summary: PourSummary }
-export interface CastRow { readonly pour: string, readonly pourName: string, readonly cast: CastSummary }
+export interface EventsAnswer {
+  readonly events: readonly PourEvent[]
+  readonly seq: number
+}
+export interface PourAnswer extends EventsAnswer {
+  readonly id: string
+  readonly planId?: string
+  readonly run: FrozenRun
+  readonly startedBy: string
+}
+export interface PourRow {
+  readonly id: string
+  readonly summary: PourSummary
+}
+export interface CastRow {
+  readonly pour: string
+  readonly pourName: string
+  readonly cast: CastSummary
+}
 
 /** What the live stream says: ids only, the data is fetched. */
-export type LiveMessage = { readonly what: 'pour', readonly pour: string, readonly seq: number } | { readonly what: 'clock' | 'library' | 'plans' | 'people' }
+export type LiveMessage = { readonly what: 'pour', readonly pour: string, readonly seq: number } | {
+  readonly what: 'clock' | 'library' | 'plans' | 'people'
+}

@@ -12,7 +12,14 @@ describe('a recipe', () => {
       const plan = planOf(ids, WISHES[wish]), text = JSON.stringify(recipeOf(plan))
       expect(text).not.toMatch(/[0-9a-f]{8}-[0-9a-f]{4}-/)
       const back = planByRecipe(recipeSchema.parse(JSON.parse(text)))
-      expect(planSchema.parse(back)).toMatchObject({ ratio: plan.ratio, classId: plan.classId, school: plan.school, stir: plan.stir, additions: plan.additions, fills: [] })
+      expect(planSchema.parse(back)).toMatchObject({
+        ratio: plan.ratio,
+        classId: plan.classId,
+        school: plan.school,
+        stir: plan.stir,
+        additions: plan.additions,
+        fills: [],
+      })
       expect(text.length).toBeLessThan(1200)
     }
   })

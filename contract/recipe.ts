@@ -4,8 +4,27 @@ import { planSchema } from './plan'
 
 /** How a mix is made, without what it is poured into: small enough to send to a friend. SI units; docs/formats.md. */
 export const RECIPE_FORMAT = 'nine-ripples recipe'
-const mix = planSchema.pick({ name: true, endUse: true, classId: true, school: true, ratio: true, scoop: true, waterTemperature: true, roomTemperature: true, losses: true, soakMinutes: true, stir: true, additions: true, openAfter: true, secondCoatAfter: true })
-export const recipeSchema = z.object({ format: z.literal(RECIPE_FORMAT, 'This is not a recipe of Nine Ripples.'), version: z.literal(1, 'This recipe is of a newer kind; bring this program up to date first.'), mix })
+const mix = planSchema.pick({
+  name: true,
+  endUse: true,
+  classId: true,
+  school: true,
+  ratio: true,
+  scoop: true,
+  waterTemperature: true,
+  roomTemperature: true,
+  losses: true,
+  soakMinutes: true,
+  stir: true,
+  additions: true,
+  openAfter: true,
+  secondCoatAfter: true,
+})
+export const recipeSchema = z.object({
+  format: z.literal(RECIPE_FORMAT, 'This is not a recipe of Nine Ripples.'),
+  version: z.literal(1, 'This recipe is of a newer kind; bring this program up to date first.'),
+  mix,
+})
 export type Recipe = z.infer<typeof recipeSchema>
 
 export function recipeOf(plan: Plan): Recipe {

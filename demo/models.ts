@@ -15,7 +15,10 @@ function moved(triangles: readonly Triangle[], [x, y, z]: Vector, scale: Vector 
 
 /** A pull with a waist, which locks a rigid mould, and an ear that stands up beside it, which keeps its air. */
 const bellPull: Triangle[] = [
-  ...turned([[0, 0], [9, 1.5], [14, 6], [16, 14], [13, 23], [8, 30], [7, 36], [9, 42], [11, 47], [10, 52], [6, 56], [6, 60]], 72),
+  ...turned([[0, 0], [9, 1.5], [14, 6], [16, 14], [13, 23], [8, 30], [7, 36], [9, 42], [11, 47], [10, 52], [6, 56], [
+    6,
+    60,
+  ]], 72),
   ...box([0, -3.5, 10], [22, 3.5, 17]),
   ...turned([[3.5, 10], [3.5, 30]], 32, [22, 0, 0]),
 ]
@@ -24,11 +27,21 @@ const bellPull: Triangle[] = [
 const petals = Array.from({ length: 8 }, (_, k) => {
   const turn = 2 * Math.PI * k / 8
   const at = (r: number, z: number): Vector => [r * Math.cos(turn), r * Math.sin(turn), z]
-  const curl = k % 4 === 1 ? [...moved(turned([[4, 0], [4, 24]], 24), at(104, -6)), ...moved(box([-14, -4, -6], [2, 4, 2]), at(104, 0), [1, 1, 1], turn)] : []
+  const curl = k % 4 === 1
+    ? [
+        ...moved(turned([[4, 0], [4, 24]], 24), at(104, -6)),
+        ...moved(box([-14, -4, -6], [2, 4, 2]), at(104, 0), [1, 1, 1], turn),
+      ]
+    : []
   return [...moved(ball(1, 16, 28), at(62, 0), [34, 15, 13], turn), ...curl]
 }).flat()
-const rosette: Triangle[] = [...turned([[84, 2], [90, 10], [90, 22]], 96), ...moved(ball(1, 20, 36), [0, 0, 2], [24, 24, 17]), ...petals]
+const rosette: Triangle[] = [
+  ...turned([[84, 2], [90, 10], [90, 22]], 96),
+  ...moved(ball(1, 20, 36), [0, 0, 2], [24, 24, 17]),
+  ...petals,
+]
 
 const folder = fileURLToPath(new URL('../public/samples/', import.meta.url))
 mkdirSync(folder, { recursive: true })
-for (const [name, triangles] of [['bell-pull', bellPull], ['rosette', rosette]] as const) writeFileSync(`${folder}${name}.stl`, writeStl({ positions: positionsOf(triangles) }))
+for (const [name, triangles] of [['bell-pull', bellPull], ['rosette', rosette]] as const)
+  writeFileSync(`${folder}${name}.stl`, writeStl({ positions: positionsOf(triangles) }))

@@ -19,7 +19,10 @@ function noPassword(): string {
   return `$scrypt$n=16384,r=8,p=1$${random(16)}$${random(64)}`
 }
 
-interface Chapter extends Omit<Telling, 'wetAt'> { readonly wish: WishKey, /** Since powder met water. */ readonly hoursAgo: number }
+interface Chapter extends Omit<Telling, 'wetAt'> {
+  readonly wish: WishKey /** Since powder met water. */
+  readonly hoursAgo: number
+}
 
 /** The last weeks, and today: something is setting, something is due, something is late. */
 const CHAPTERS: readonly Chapter[] = [
@@ -46,9 +49,16 @@ const CHAPTERS: readonly Chapter[] = [
 
 async function seedLibrary(scope: Scope, ids: Ids, now: number): Promise<void> {
   const day = (ago: number) => new Date(now - ago * DAY).toISOString().slice(0, 10)
-  for (const [key, body] of Object.entries(MOULDS)) await saveItem(scope, 'mould', ids.moulds[key as keyof typeof MOULDS], body, 0)
-  for (const [key, body] of Object.entries(BUCKETS)) await saveItem(scope, 'bucket', ids.buckets[key as keyof typeof BUCKETS], body, 0)
-  for (const [key, body] of Object.entries(BAGS)) await saveItem(scope, 'bag', ids.bags[key as keyof typeof BAGS], { ...body, leftAt: now - DAY, opened: day(key === 'pottery' ? 300 : 12) }, 0)
+  for (const [key, body] of Object.entries(MOULDS))
+    await saveItem(scope, 'mould', ids.moulds[key as keyof typeof MOULDS], body, 0)
+  for (const [key, body] of Object.entries(BUCKETS))
+    await saveItem(scope, 'bucket', ids.buckets[key as keyof typeof BUCKETS], body, 0)
+  for (const [key, body] of Object.entries(BAGS))
+    await saveItem(scope, 'bag', ids.bags[key as keyof typeof BAGS], {
+      ...body,
+      leftAt: now - DAY,
+      opened: day(key === 'pottery' ? 300 : 12),
+    }, 0)
 }
 
 /** Makes the demo workshop, once; `fresh` removes the one that is there first. All dates count back from `now`. */
@@ -58,9 +68,19 @@ export async function seedDemo(db: Db, now: number, { fresh = false, seed = 9 } 
   await db.deleteFrom('workshop').where('demo', '=', true).execute()
   const c = chance(seed)
   const email = (name: string) => `${name}-${randomBytes(3).toString('hex')}@saltmarsh.invalid`
-  const { workshopId, personId } = await createWorkshop(db, { name: 'Saltmarsh Lane', units: METRIC, clock: REAL_TIME, demo: true }, { name: 'Marl Quillhouse', email: email('marl'), passwordHash: noPassword(), role: 'owner' })
+  const { workshopId, personId } = await createWorkshop(db, {
+    name: 'Saltmarsh Lane',
+    units: METRIC,
+    clock: REAL_TIME,
+    demo: true,
+  }, { name: 'Marl Quillhouse', email: email('marl'), passwordHash: noPassword(), role: 'owner' })
   const scope = within(db, workshopId)
-  const second = await addPerson(scope, { name: 'Isbet Fennimore', email: email('isbet'), passwordHash: noPassword(), role: 'member' })
+  const second = await addPerson(scope, {
+    name: 'Isbet Fennimore',
+    email: email('isbet'),
+    passwordHash: noPassword(),
+    role: 'member',
+  })
   await addPerson(scope, { name: 'Evening class', email: email('class'), passwordHash: noPassword(), role: 'viewer' })
 
   // Ids are keys of the whole database: a second demo beside an old backup must not meet them again.
@@ -81,9 +101,16 @@ export async function seedDemo(db: Db, now: number, { fresh = false, seed = 9 } 
     const run = await runFor(chapter.wish)
     const actor = c.next() < 0.6 ? personId : second.id
     const pour = unique.id()
-    const events = tell(run, { ...chapter, wetAt: now - chapter.hoursAgo * HOUR }, now, { ...c, id: unique.id }, `demo-${pour.slice(0, 4)}`)
+    const events = tell(
+      run,
+      { ...chapter, wetAt: now - chapter.hoursAgo * HOUR },
+      now,
+      { ...c, id: unique.id },
+      `demo-${pour.slice(0, 4)}`,
+    )
     await startPour(scope, { id: pour, run, first: events.slice(0, 1), actor })
     if (events.length > 1) await recordEvents(scope, pour, events.slice(1), actor)
   }
-  for (const wish of ['lanterns', 'towpath', 'rosette', 'damp'] as const) await savePlan(scope, unique.id(), planOf(ids, WISHES[wish]), 0)
+  for (const wish of ['lanterns', 'towpath', 'rosette', 'damp'] as const)
+    await savePlan(scope, unique.id(), planOf(ids, WISHES[wish]), 0)
 }

@@ -2,8 +2,10 @@
 import { createServer } from 'node:http'
 
 /**
- * What the stand-ins for devices share: the protocol of docs/devices.md on loopback, a page to play with, and `POST /act`.
- * @param {{ name: string, port: number, everyMs: number, line: () => object | undefined, act: (what: any) => void, page: string }} device `line` gives nothing while the device is silent.
+ * What the stand-ins for devices share: the protocol of docs/devices.md on loopback, a page to play with, and `POST
+ * /act`.
+ * @param {{ name: string, port: number, everyMs: number, line: () => object | undefined, act: (what: any) => void,
+ *   page: string }} device `line` gives nothing while the device is silent.
  */
 export function standIn({ name, port, everyMs, line, act, page }) {
   /** @type {Set<import('node:http').ServerResponse>} */
@@ -12,14 +14,16 @@ export function standIn({ name, port, everyMs, line, act, page }) {
     const said = line()
     if (said) for (const s of streams) s.write(`data: ${JSON.stringify(said)}\n\n`)
   }, everyMs)
-  const html = `<!doctype html><html lang="en-GB"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${name} stand-in</title>
+  const html
+    = `<!doctype html><html lang="en-GB"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${name} stand-in</title>
 <style>body{font:18px system-ui;margin:24px;max-width:32rem}button{font:inherit;padding:.6em 1em;margin:.2em}output{font:700 3rem ui-monospace,monospace;display:block}</style>
 <h1>${name} stand-in</h1><output id="g">–</output>${page}
 <script>for(const b of document.querySelectorAll('button'))b.onclick=()=>fetch('/act',{method:'POST',body:b.dataset.a})</script>`
   createServer((request, response) => {
     // Pages of this machine may listen; nobody else's.
     const from = request.headers.origin ?? ''
-    if (/^https?:\/\/(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(from)) response.setHeader('access-control-allow-origin', from)
+    if (/^https?:\/\/(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(from))
+      response.setHeader('access-control-allow-origin', from)
     if (request.method === 'GET' && request.url === '/readings') {
       response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' })
       response.write(`: ${name}\n\n`)
@@ -42,7 +46,8 @@ export function standIn({ name, port, everyMs, line, act, page }) {
         }
       })
     }
-    else if (request.method === 'GET' && request.url === '/') response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(html)
+    else if (request.method === 'GET' && request.url === '/')
+      response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(html)
     else response.writeHead(404).end()
   }).listen(port, '127.0.0.1', () => process.stdout.write(`${name} stands in at http://127.0.0.1:${port}\n`))
 }

@@ -2,10 +2,22 @@
 import { chromium } from '@playwright/test'
 import { fileURLToPath } from 'node:url'
 
-/** Pictures of the main views from a freshly made demo: bin/start --fresh-demo, then BASE=http://127.0.0.1:4780 npm run screenshots */
+/**
+ * Pictures of the main views from a freshly made demo: bin/start --fresh-demo, then BASE=http://127.0.0.1:4780 npm run
+ * screenshots
+ */
 const base = process.env.BASE ?? 'http://127.0.0.1:4780'
 const DESK = { width: 1280, height: 800 }, PHONE = { width: 390, height: 844 }
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking', '--disable-quic', '--use-angle=swiftshader', '--enable-unsafe-swiftshader'] })
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-background-networking',
+    '--disable-quic',
+    '--use-angle=swiftshader',
+    '--enable-unsafe-swiftshader',
+  ],
+})
 const page = await browser.newPage({ viewport: DESK, reducedMotion: 'reduce' })
 /** @param {string} name */
 const shoot = async (name) => {
@@ -29,13 +41,18 @@ await page.goto(`${base}/logbook`)
 await page.getByRole('link', { name: /Six lantern bases/ }).last().click()
 await shoot('pour')
 const { rows } = await (await page.request.get(`${base}/api/logbook/pours?find=lantern%20bases`)).json()
-await page.goto(`${base}/logbook/compare?pours=${rows.map((/** @type {{ id: string }} */ r) => r.id).slice(0, 4).join(',')}`)
+await page.goto(
+  `${base}/logbook/compare?pours=${rows.map((/** @type {{ id: string }} */ r) => r.id).slice(0, 4).join(',')}`,
+)
 await shoot('compare')
 await page.goto(`${base}/logbook/charts`)
 await shoot('charts')
 await page.goto(`${base}/piece/${rows.at(-1).id}/1.1`)
 const face = page.getByRole('group', { name: /^Sketch of/ })
-for (const [fault, x, y] of /** @type {const} */ ([['Bubbles on the face', 0.44, 0.3], ['Streaks', 0.6, 0.5], ['Crack', 0.4, 0.72]])) {
+for (
+  const [fault, x, y]
+    of /** @type {const} */ ([['Bubbles on the face', 0.44, 0.3], ['Streaks', 0.6, 0.5], ['Crack', 0.4, 0.72]])
+) {
   await page.getByRole('radio', { name: fault }).click()
   const box = await face.boundingBox()
   if (box) await page.mouse.click(box.x + x * box.width, box.y + y * box.height)
@@ -62,10 +79,14 @@ await page.goto(`${base}/moulds/print`)
 await page.getByRole('button', { name: /a boot print/ }).click()
 await page.getByRole('button', { name: 'Four corners of a rectangle' }).click()
 await page.getByRole('button', { name: 'Trace an outline' }).click()
-/** Drags a mark of the photo to a place in it. @param {string} group @param {readonly (readonly [number, number])[]} places */
+/**
+ * Drags a mark of the photo to a place in it. @param {string} group @param {readonly (readonly [number, number])[]}
+ * places
+ */
 const mark = async (group, places) => {
   for (const [i, [x, y]] of places.entries()) {
-    const grip = await page.getByRole('button', { name: new RegExp(`^${group}, mark ${i + 1},`) }).boundingBox(), photo = await page.getByRole('group', { name: 'The photo with its marks' }).boundingBox()
+    const grip = await page.getByRole('button', { name: new RegExp(`^${group}, mark ${i + 1},`) }).boundingBox(),
+      photo = await page.getByRole('group', { name: 'The photo with its marks' }).boundingBox()
     if (!grip || !photo) throw new Error('no photo')
     await page.mouse.move(grip.x + grip.width / 2, grip.y + grip.height / 2)
     await page.mouse.down()
@@ -93,7 +114,10 @@ for (const instruction of ['Weigh water, then powder', 'Sift the powder in', 'Le
   await page.locator('[data-settled=true]').waitFor()
   await page.locator('body').press('Space')
   await page.getByRole('heading', { level: 2, name: instruction }).waitFor()
-  await page.request.post(`${base}/api/clock`, { data: { jump: instruction.startsWith('Sift') ? 155 : 45 }, headers: { origin: base } })
+  await page.request.post(`${base}/api/clock`, {
+    data: { jump: instruction.startsWith('Sift') ? 155 : 45 },
+    headers: { origin: base },
+  })
   await page.waitForTimeout(900)
 }
 await shoot('bench')
@@ -101,7 +125,13 @@ await page.setViewportSize(PHONE)
 await shoot('bench-phone')
 await page.setViewportSize(DESK)
 // On to setting, sooner than planned.
-for (const [instruction, jump] of /** @type {const} */ ([['Stir under the surface', 110], ['Tap the bucket, then pour', 60], ['Clean up while it sets', 150]])) {
+for (
+  const [instruction, jump]
+    of /** @type {const} */ ([['Stir under the surface', 110], ['Tap the bucket, then pour', 60], [
+      'Clean up while it sets',
+      150,
+    ]])
+) {
   await page.locator('[data-settled=true]').waitFor()
   await page.locator('body').press('Space')
   await page.getByRole('heading', { level: 2, name: instruction }).waitFor()
@@ -114,7 +144,11 @@ await page.waitForTimeout(900)
 await page.getByRole('button', { name: 'Gloss gone' }).click()
 await page.getByText(/^It sets about/).waitFor()
 await shoot('bench-setting')
-const { token } = await (await page.request.post(`${base}/api/links`, { data: { kind: 'wall', name: 'Evening class' }, headers: { origin: base } })).json()
+const { token } =
+  await (await page.request.post(`${base}/api/links`, {
+    data: { kind: 'wall', name: 'Evening class' },
+    headers: { origin: base },
+  })).json()
 await page.goto(`${base}/wall/${token}`)
 await page.getByRole('article').first().waitFor()
 await shoot('wall')

@@ -5,7 +5,10 @@ import { bringUpToDate } from './store/recording'
 
 let opened: Promise<{ db: Db, pool: pg.Pool }> | undefined
 
-/** The one database of this process, brought up to date before the first query. A failure is not remembered: the next request tries again. */
+/**
+ * The one database of this process, brought up to date before the first query. A failure is not remembered: the next
+ * request tries again.
+ */
 export function database(): Promise<{ db: Db, pool: pg.Pool }> {
   opened ??= (async () => {
     const { databaseUrl } = useRuntimeConfig()
@@ -13,7 +16,13 @@ export function database(): Promise<{ db: Db, pool: pg.Pool }> {
     const connection = connect(databaseUrl)
     try {
       await migrateToLatest(connection.db)
-      await bringUpToDate(connection.db, left => console.info(left > 0 ? `Bringing the logbook up to date: ${left} pours left.` : 'The logbook is up to date.'))
+      await bringUpToDate(
+        connection.db,
+        left =>
+          console.info(
+            left > 0 ? `Bringing the logbook up to date: ${left} pours left.` : 'The logbook is up to date.',
+          ),
+      )
     }
     catch (error) {
       await connection.pool.end()

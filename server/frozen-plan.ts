@@ -9,6 +9,7 @@ import { found, refuse } from './route'
 export async function frozenPlan(scope: Scope, id: string): Promise<{ readonly plan: Plan, readonly run: FrozenRun }> {
   const plan = found(await savedPlan(scope, id), 'There is no such plan in this workshop.')
   const frozen = await frozenBetweenOthers(freezing(plan, await worldOf(scope, plan)))
-  if (!frozen.ok) throw refuse(422, frozen.problems[0]?.sentence ?? 'This plan cannot be poured yet.', frozen.problems[0]?.field)
+  if (!frozen.ok)
+    throw refuse(422, frozen.problems[0]?.sentence ?? 'This plan cannot be poured yet.', frozen.problems[0]?.field)
   return { plan, run: frozen.run }
 }

@@ -21,16 +21,32 @@ export class RowRefused extends Error {
 const POURS_AT_ONCE = 50
 
 /** Takes rows of a table into the workshop, all of them or none. @throws RowRefused */
-export async function importRows(scope: Scope, table: ImportRows, actor: string, now: number, goOn: () => boolean): Promise<void> {
+export async function importRows(
+  scope: Scope,
+  table: ImportRows,
+  actor: string,
+  now: number,
+  goOn: () => boolean,
+): Promise<void> {
   const pours = table.kind === 'pours' ? await pastPours(scope, table.rows, actor, now, goOn) : []
   await scope.transaction(async (inner, trx) => {
     if (table.kind !== 'pours') {
-      const bodies = table.kind === 'moulds' ? table.rows.map(mouldBody) : table.rows.map((row): BagBody => ({ ...row, uncertain: false, leftAt: row.left === undefined ? undefined : Math.round(now) })), kind = table.kind === 'moulds' ? 'mould' : 'bag'
+      const bodies = table.kind === 'moulds'
+          ? table.rows.map(mouldBody)
+          : table.rows.map((row): BagBody => ({
+              ...row,
+              uncertain: false,
+              leftAt: row.left === undefined ? undefined : Math.round(now),
+            })),
+        kind = table.kind === 'moulds' ? 'mould' : 'bag'
       bodies.forEach((body, i) => {
         const parsed = LIBRARY[kind].safeParse(body)
         if (!parsed.success) throw new RowRefused(i, parsed.error.issues[0]!.message)
       })
-      await inner.insert('library_item', bodies.map(body => ({ id: randomUUID(), kind, body: JSON.stringify(body), archived_at: null } as const))).execute()
+      await inner.insert(
+        'library_item',
+        bodies.map(body => ({ id: randomUUID(), kind, body: JSON.stringify(body), archived_at: null } as const)),
+      ).execute()
       await announceAll(trx, scope.workshopId, [{ what: 'library' }])
       return
     }
@@ -39,18 +55,40 @@ export async function importRows(scope: Scope, table: ImportRows, actor: string,
   })
 }
 
-/** A mould of which only the volume is known: as wide as it is deep, and as thick inside as such a one is. To be gauged better later. */
+/**
+ * A mould of which only the volume is known: as wide as it is deep, and as thick inside as such a one is. To be gauged
+ * better later.
+ */
 function mouldBody({ volume, ...row }: (ImportRows & { kind: 'moulds' })['rows'][number]): MouldBody {
   const side = Math.cbrt(volume)
-  return { ...row, volume: { value: volume, low: 0.95 * volume, high: 1.05 * volume }, mouth: { shape: 'round', width: Math.min(5, 1.1 * side), length: Math.min(5, 1.1 * side) }, wall: MOULD_MATERIALS[row.material].usualWall, section: Math.min(1, 0.5 * side), fragile: false }
+  return {
+    ...row,
+    volume: { value: volume, low: 0.95 * volume, high: 1.05 * volume },
+    mouth: { shape: 'round', width: Math.min(5, 1.1 * side), length: Math.min(5, 1.1 * side) },
+    wall: MOULD_MATERIALS[row.material].usualWall,
+    section: Math.min(1, 0.5 * side),
+    fragile: false,
+  }
 }
 
-async function pastPours(scope: Scope, rows: (ImportRows & { kind: 'pours' })['rows'], actor: string, now: number, goOn: () => boolean): Promise<WholePour[]> {
+async function pastPours(
+  scope: Scope,
+  rows: (ImportRows & { kind: 'pours' })['rows'],
+  actor: string,
+  now: number,
+  goOn: () => boolean,
+): Promise<WholePour[]> {
   // Rows that are alike share one run: forecasts take their time.
   const runs = new Map<string, FrozenRun>(), pours: WholePour[] = []
   for (const [place, row] of rows.entries()) {
     if (!goOn()) throw new RowRefused(place, 'It was given up; nothing was taken in.')
-    const key = JSON.stringify([row.mould, row.bag, row.classId, row.pieces, row.water && row.powder && Math.round(100 * row.water / row.powder)])
+    const key = JSON.stringify([
+      row.mould,
+      row.bag,
+      row.classId,
+      row.pieces,
+      row.water && row.powder && Math.round(100 * row.water / row.powder),
+    ])
     let run = runs.get(key)
     if (!run) {
       const { moulds: [mould], bag } = await worldOf(scope, { fills: [{ mould: row.mould, count: 1 }], bag: row.bag })
@@ -59,7 +97,21 @@ async function pastPours(scope: Scope, rows: (ImportRows & { kind: 'pours' })['r
       if (!frozen.ok) throw new RowRefused(place, frozen.problems[0]?.sentence ?? 'Nobody can have poured that.')
       runs.set(key, run = { ...frozen.run, daysOnly: true })
     }
-    const entries = pastHappenings(row, run).map(({ at, batch, what }, i) => ({ event: sentEventSchema.parse({ ...what, id: randomUUID(), version: 1, batch, happenedAt: at, recordedAt: Math.round(now), device: 'table', deviceSeq: i }), actor, skewMs: 0, receivedAt: new Date() }))
+    const entries = pastHappenings(row, run).map(({ at, batch, what }, i) => ({
+      event: sentEventSchema.parse({
+        ...what,
+        id: randomUUID(),
+        version: 1,
+        batch,
+        happenedAt: at,
+        recordedAt: Math.round(now),
+        device: 'table',
+        deviceSeq: i,
+      }),
+      actor,
+      skewMs: 0,
+      receivedAt: new Date(),
+    }))
     pours.push({ id: randomUUID(), run, startedBy: actor, createdAt: new Date(), entries })
   }
   return pours

@@ -7,15 +7,30 @@ import { freePort } from '../bin/cluster.mjs'
 const ROOT = resolve(fileURLToPath(new URL('..', import.meta.url)))
 let made = 0
 
-/** The built product running on a database of its own. It can be killed and started again at the same address, as machines do. */
-export interface Product { readonly url: string, readonly databaseUrl: string, /** Of the server that runs now. */ readonly pid: () => number | undefined, start(): Promise<void>, kill(): Promise<void> }
+/**
+ * The built product running on a database of its own. It can be killed and started again at the same address, as
+ * machines do.
+ */
+export interface Product {
+  readonly url: string
+  readonly databaseUrl: string /** Of the server that runs now. */
+  readonly pid: () => number | undefined
+  start(): Promise<void>
+  kill(): Promise<void>
+}
 
 /** @param base address of a PostgreSQL cluster, ending in a slash. */
 export async function launch(base: string, { demo }: { readonly demo: boolean }): Promise<Product> {
   const entry = join(ROOT, '.output/server/index.mjs')
   if (!existsSync(entry)) throw new Error('The product is not built yet: run bin/test, or npx nuxt build.')
   const databaseUrl = `${base}p${process.pid}_${Date.now().toString(36)}_${++made}`
-  const seeded = spawnSync(join(ROOT, 'node_modules/.bin/tsx'), ['--tsconfig', 'tsconfig.tools.json', 'bin/database.ts', '--create', ...(demo ? ['--demo'] : [])], { cwd: ROOT, env: { ...process.env, DATABASE_URL: databaseUrl }, encoding: 'utf8' })
+  const seeded = spawnSync(join(ROOT, 'node_modules/.bin/tsx'), [
+    '--tsconfig',
+    'tsconfig.tools.json',
+    'bin/database.ts',
+    '--create',
+    ...(demo ? ['--demo'] : []),
+  ], { cwd: ROOT, env: { ...process.env, DATABASE_URL: databaseUrl }, encoding: 'utf8' })
   if (seeded.status !== 0) throw new Error(seeded.stderr)
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
@@ -24,7 +39,16 @@ export async function launch(base: string, { demo }: { readonly demo: boolean })
   async function start(): Promise<void> {
     server = spawn(process.execPath, [entry], {
       stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', NITRO_PORT: String(port), NITRO_SHUTDOWN_TIMEOUT: '500', NUXT_DATABASE_URL: databaseUrl, NUXT_DEMO_MODE: String(demo), NUXT_SESSION_PASSWORD: 'only for tests: thirty-two characters and more' },
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        NITRO_HOST: '127.0.0.1',
+        NITRO_PORT: String(port),
+        NITRO_SHUTDOWN_TIMEOUT: '500',
+        NUXT_DATABASE_URL: databaseUrl,
+        NUXT_DEMO_MODE: String(demo),
+        NUXT_SESSION_PASSWORD: 'only for tests: thirty-two characters and more',
+      },
     })
     const deadline = Date.now() + 30_000
     while (!await fetch(`${url}/api/session`).then(r => r.ok, () => false)) {

@@ -39,9 +39,18 @@ export const WORLDS: readonly World[] = [
 
 /** How far a hand or an eye is off, in the logarithm of time. */
 const SCATTER: Partial<Record<TellingSign, number>> = { 'webbing': 0.10, 'gloss-gone': 0.07, 'warmest': 0.05 }
-export const STAGES = [[], ['webbing'], ['webbing', 'gloss-gone'], ['webbing', 'gloss-gone', 'warmest']] as const satisfies readonly (readonly TellingSign[])[]
+export const STAGES = [[], ['webbing'], ['webbing', 'gloss-gone'], [
+  'webbing',
+  'gloss-gone',
+  'warmest',
+]] as const satisfies readonly (readonly TellingSign[])[]
 
-export interface Score { readonly held: number, readonly error: number, readonly width: number, readonly interval: number }
+export interface Score {
+  readonly held: number
+  readonly error: number
+  readonly width: number
+  readonly interval: number
+}
 
 export const CASES: readonly { readonly name: string, readonly input: MomentsInput }[] = [
   { name: 'plaster of Paris, 25 mm, flexible', input: inputOf('plaster-of-paris', 0.7, 'silicone', 0.025) },
@@ -49,19 +58,52 @@ export const CASES: readonly { readonly name: string, readonly input: MomentsInp
 ]
 function inputOf(classId: string, ratio: number, mould: 'silicone' | 'plastic', section: number): MomentsInput {
   return {
-    powder: powderClass(classId as never), ratio: { value: ratio, low: ratio * Math.exp(-0.02 * 1.2816), high: ratio * Math.exp(0.02 * 1.2816), basis: { kind: 'model', note: '' } }, waterTemperature: 20, roomTemperature: 20,
-    stir: { tool: 'hand', minutes: 2 }, stirFrom: 180, section, mould, wall: 0.006, additions: [], bagUncertain: false, openNotBefore: 0, fragile: false,
+    powder: powderClass(classId as never),
+    ratio: {
+      value: ratio,
+      low: ratio * Math.exp(-0.02 * 1.2816),
+      high: ratio * Math.exp(0.02 * 1.2816),
+      basis: { kind: 'model', note: '' },
+    },
+    waterTemperature: 20,
+    roomTemperature: 20,
+    stir: { tool: 'hand', minutes: 2 },
+    stirFrom: 180,
+    section,
+    mould,
+    wall: 0.006,
+    additions: [],
+    bagUncertain: false,
+    openNotBefore: 0,
+    fragile: false,
   }
 }
 
 /** One pour's truth: when each sign really came, and when it could be opened. */
 export function truthOf(world: World, input: MomentsInput, d: ReturnType<typeof dice>) {
   const setting: SettingInput = {
-    ...input, ratio: input.ratio.value * Math.exp(world.ratioSd * d.normal()), waterTemperature: input.waterTemperature + world.warmthSd * d.normal(), roomTemperature: input.roomTemperature + world.warmthSd * d.normal(),
+    ...input,
+    ratio: input.ratio.value * Math.exp(world.ratioSd * d.normal()),
+    waterTemperature: input.waterTemperature + world.warmthSd * d.normal(),
+    roomTemperature: input.roomTemperature + world.warmthSd * d.normal(),
   }
-  const { moments: m } = runSetting(setting, { rate: Math.exp(world.rate.mean + world.rate.sd * d.normal()), seeds: Math.exp(0.8 * d.normal()), tail: world.tail(d.next()), jamming: Math.exp(0.008 * d.normal()), conductivity: Math.exp(0.2 * d.normal()) }, coarseFor(input.section))
-  const at: Partial<Record<TellingSign, number>> = { 'webbing': m.webbing, 'gloss-gone': m.glossGone, 'warmest': m.warmest }
-  const marks = new Map(Object.entries(at).map(([sign, t]) => [sign as TellingSign, t * Math.exp(world.marks * SCATTER[sign as TellingSign]! * d.normal())]))
+  const { moments: m } = runSetting(setting, {
+    rate: Math.exp(world.rate.mean + world.rate.sd * d.normal()),
+    seeds: Math.exp(0.8 * d.normal()),
+    tail: world.tail(d.next()),
+    jamming: Math.exp(0.008 * d.normal()),
+    conductivity: Math.exp(0.2 * d.normal()),
+  }, coarseFor(input.section))
+  const at: Partial<Record<TellingSign, number>> = {
+    'webbing': m.webbing,
+    'gloss-gone': m.glossGone,
+    'warmest': m.warmest,
+  }
+  const marks = new Map(
+    Object.entries(at).map((
+      [sign, t],
+    ) => [sign as TellingSign, t * Math.exp(world.marks * SCATTER[sign as TellingSign]! * d.normal())]),
+  )
   return { open: MOULD_MATERIALS[input.mould].flexible ? m.openFlexible : m.openRigid, marks }
 }
 
@@ -78,7 +120,8 @@ export function score(world: World, input: MomentsInput, pours: number, seed: nu
       if (e.low <= t.open && t.open <= e.high) held++
       errors.push(Math.abs(e.value - t.open) / 60)
       widths.push((e.high - e.low) / 60)
-      // Interval score of an 80 % interval (Gneiting and Raftery 2007): width, and ten times what the truth lies outside by.
+      // Interval score of an 80 % interval (Gneiting and Raftery 2007): width, and ten times what the truth lies
+      // outside by.
       intervals.push((e.high - e.low + 10 * Math.max(0, e.low - t.open) + 10 * Math.max(0, t.open - e.high)) / 60)
     }
     const middle = (list: number[]) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)]!

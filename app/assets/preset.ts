@@ -1,10 +1,38 @@
 import { definePreset } from '@primeuix/themes'
 import Aura from '@primeuix/themes/aura'
 
-const ramp = { 50: '#eef6f5', 100: '#dcebea', 200: '#b4d4d2', 300: '#84b8b7', 400: '#4c9296', 500: '#0b5f66', 600: '#0a565d', 700: '#094b51', 800: '#083f44', 900: '#063236', 950: '#042224' }
-const grey = { 0: '#ffffff', 50: '#fbfcfc', 100: '#eceff0', 200: '#dde3e3', 300: '#cfd7d7', 400: '#a3b0af', 500: '#7c8b8a', 600: '#566664', 700: '#3c4a48', 800: '#22302e', 900: '#13201f', 950: '#0d1716' }
+const ramp = {
+  50: '#eef6f5',
+  100: '#dcebea',
+  200: '#b4d4d2',
+  300: '#84b8b7',
+  400: '#4c9296',
+  500: '#0b5f66',
+  600: '#0a565d',
+  700: '#094b51',
+  800: '#083f44',
+  900: '#063236',
+  950: '#042224',
+}
+const grey = {
+  0: '#ffffff',
+  50: '#fbfcfc',
+  100: '#eceff0',
+  200: '#dde3e3',
+  300: '#cfd7d7',
+  400: '#a3b0af',
+  500: '#7c8b8a',
+  600: '#566664',
+  700: '#3c4a48',
+  800: '#22302e',
+  900: '#13201f',
+  950: '#0d1716',
+}
 
-/** The house's tokens as PrimeVue understands them. Colours come from the page's own variables, so that the bench can turn dark. */
+/**
+ * The house's tokens as PrimeVue understands them. Colours come from the page's own variables, so that the bench can
+ * turn dark.
+ */
 const preset = definePreset(Aura, {
   primitive: { borderRadius: { none: '0', xs: '3px', sm: '6px', md: '9px', lg: '12px', xl: '16px' } },
   semantic: {
@@ -15,18 +43,90 @@ const preset = definePreset(Aura, {
     colorScheme: {
       light: {
         surface: grey,
-        primary: { color: 'var(--action)', contrastColor: 'var(--action-ink)', hoverColor: 'var(--action)', activeColor: 'var(--action)' },
-        text: { color: 'var(--ink)', hoverColor: 'var(--ink)', mutedColor: 'var(--soft)', hoverMutedColor: 'var(--soft)' },
-        content: { background: 'var(--sheet)', borderColor: 'var(--line)', color: 'var(--ink)', hoverBackground: 'var(--action-soft)' },
-        formField: { background: 'var(--sheet)', borderColor: 'var(--line-strong)', hoverBorderColor: 'var(--action)', focusBorderColor: 'var(--action)', color: 'var(--ink)', placeholderColor: 'var(--soft)', shadow: 'none', invalidBorderColor: 'var(--heat)' },
-        overlay: { select: { background: 'var(--sheet)', borderColor: 'var(--line)' }, modal: { background: 'var(--sheet)', borderColor: 'var(--line)' } },
-        list: { option: { focusBackground: 'var(--action-soft)', selectedBackground: 'var(--action-soft)', selectedColor: 'var(--ink)', selectedFocusBackground: 'var(--action-soft)', selectedFocusColor: 'var(--ink)' } },
+        primary: {
+          color: 'var(--action)',
+          contrastColor: 'var(--action-ink)',
+          hoverColor: 'var(--action)',
+          activeColor: 'var(--action)',
+        },
+        text: {
+          color: 'var(--ink)',
+          hoverColor: 'var(--ink)',
+          mutedColor: 'var(--soft)',
+          hoverMutedColor: 'var(--soft)',
+        },
+        content: {
+          background: 'var(--sheet)',
+          borderColor: 'var(--line)',
+          color: 'var(--ink)',
+          hoverBackground: 'var(--action-soft)',
+        },
+        formField: {
+          background: 'var(--sheet)',
+          borderColor: 'var(--line-strong)',
+          hoverBorderColor: 'var(--action)',
+          focusBorderColor: 'var(--action)',
+          color: 'var(--ink)',
+          placeholderColor: 'var(--soft)',
+          shadow: 'none',
+          invalidBorderColor: 'var(--heat)',
+        },
+        overlay: {
+          select: { background: 'var(--sheet)', borderColor: 'var(--line)' },
+          modal: { background: 'var(--sheet)', borderColor: 'var(--line)' },
+        },
+        list: {
+          option: {
+            focusBackground: 'var(--action-soft)',
+            selectedBackground: 'var(--action-soft)',
+            selectedColor: 'var(--ink)',
+            selectedFocusBackground: 'var(--action-soft)',
+            selectedFocusColor: 'var(--ink)',
+          },
+        },
       },
     },
   },
   components: {
-    button: { root: { label: { fontWeight: '650' }, paddingX: '1.05rem', paddingY: '0.62rem' }, colorScheme: { light: { root: { secondary: { background: 'var(--sheet)', hoverBackground: 'var(--action-soft)', activeBackground: 'var(--action-soft)', borderColor: 'var(--line)', hoverBorderColor: 'var(--line-strong)', activeBorderColor: 'var(--line-strong)', color: 'var(--ink)', hoverColor: 'var(--ink)', activeColor: 'var(--ink)' } } } } },
-    togglebutton: { root: { padding: '0', borderRadius: '{border.radius.md}' }, content: { padding: '0.5rem 0.7rem', borderRadius: '7px', checkedShadow: 'none' }, colorScheme: { light: { root: { background: 'var(--sheet)', borderColor: 'var(--line-strong)', checkedBackground: 'var(--ink)', checkedColor: 'var(--sheet)', color: 'var(--ink)', hoverColor: 'var(--ink)', hoverBackground: 'var(--action-soft)', checkedBorderColor: 'var(--ink)' }, content: { checkedBackground: 'transparent' } } } },
+    button: {
+      root: { label: { fontWeight: '650' }, paddingX: '1.05rem', paddingY: '0.62rem' },
+      colorScheme: {
+        light: {
+          root: {
+            secondary: {
+              background: 'var(--sheet)',
+              hoverBackground: 'var(--action-soft)',
+              activeBackground: 'var(--action-soft)',
+              borderColor: 'var(--line)',
+              hoverBorderColor: 'var(--line-strong)',
+              activeBorderColor: 'var(--line-strong)',
+              color: 'var(--ink)',
+              hoverColor: 'var(--ink)',
+              activeColor: 'var(--ink)',
+            },
+          },
+        },
+      },
+    },
+    togglebutton: {
+      root: { padding: '0', borderRadius: '{border.radius.md}' },
+      content: { padding: '0.5rem 0.7rem', borderRadius: '7px', checkedShadow: 'none' },
+      colorScheme: {
+        light: {
+          root: {
+            background: 'var(--sheet)',
+            borderColor: 'var(--line-strong)',
+            checkedBackground: 'var(--ink)',
+            checkedColor: 'var(--sheet)',
+            color: 'var(--ink)',
+            hoverColor: 'var(--ink)',
+            hoverBackground: 'var(--action-soft)',
+            checkedBorderColor: 'var(--ink)',
+          },
+          content: { checkedBackground: 'transparent' },
+        },
+      },
+    },
     dialog: { root: { borderRadius: '14px' }, title: { fontSize: '1.2rem', fontWeight: '700' } },
   },
 })

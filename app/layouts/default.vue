@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { BookOpenText, Boxes, FlaskConical, Home, PackageOpen, PencilRuler, Settings2, SquareStack, Timer } from 'lucide-vue-next'
+import {
+  BookOpenText,
+  Boxes,
+  FlaskConical,
+  Home,
+  PackageOpen,
+  PencilRuler,
+  Settings2,
+  SquareStack,
+  Timer,
+} from 'lucide-vue-next'
 import RippleMark from '~/ui/RippleMark.vue'
 import AlarmBar from '~/ui/AlarmBar.vue'
 import ClockBar from '~/ui/ClockBar.vue'
@@ -19,7 +29,10 @@ const places = [
   { to: '/settings', word: 'Workshop', icon: Settings2, phone: false },
 ]
 const route = useRoute()
-const isHere = (to: string) => to === '/' ? route.path === '/' : route.path.startsWith(to) || (to === '/logbook' && /^\/(pour|piece)\//.test(route.path))
+const isHere = (to: string) =>
+  to === '/'
+    ? route.path === '/'
+    : route.path.startsWith(to) || (to === '/logbook' && /^\/(pour|piece)\//.test(route.path))
 const live = useLive(), records = useRecords()
 onMounted(() => useAlarms().start())
 const more = ref(false)
@@ -43,17 +56,25 @@ watch(() => route.path, () => {
         <component :is="p.icon" :size="21" aria-hidden="true" />
         <span>{{ p.word }}</span>
       </NuxtLink>
-      <button class="more" :aria-expanded="more" @click="more = !more"><Settings2 :size="21" aria-hidden="true" /><span>More</span></button>
+      <button class="more" :aria-expanded="more" @click="more = !more">
+        <Settings2 :size="21" aria-hidden="true" /><span>More</span>
+      </button>
     </nav>
     <div class="page">
       <div v-if="!live.connected || records.unsent > 0" class="line-state" role="status">
         <template v-if="!live.connected">
-          No connection to the workshop’s server. {{ records.unsent > 0 ? `${records.unsent} ${records.unsent === 1 ? 'entry waits' : 'entries wait'} here and will be sent.` : 'What you enter is kept here until it is back.' }}
+          No connection to the workshop’s server.
+          {{
+            records.unsent > 0
+              ? `${records.unsent} ${records.unsent === 1 ? 'entry waits' : 'entries wait'} here and will be sent.`
+              : 'What you enter is kept here until it is back.'
+          }}
         </template>
         <template v-else>Sending {{ records.unsent }} {{ records.unsent === 1 ? 'entry' : 'entries' }} …</template>
       </div>
       <div v-if="records.refused.length > 0" class="line-state bad" role="alert">
-        {{ records.refused.length }} {{ records.refused.length === 1 ? 'entry was' : 'entries were' }} not taken: {{ records.refused[0]?.refused }} They stay on this device.
+        {{ records.refused.length }} {{ records.refused.length === 1 ? 'entry was' : 'entries were' }} not taken:
+        {{ records.refused[0]?.refused }} They stay on this device.
       </div>
       <AlarmBar />
       <ClockBar />
@@ -63,27 +84,120 @@ watch(() => route.path, () => {
 </template>
 
 <style scoped>
-.frame { display: grid; grid-template-columns: 84px minmax(0, 1fr); min-height: 100dvh; }
-.rail { background: var(--rail); color: var(--rail-ink); display: flex; flex-direction: column; gap: 4px; padding: 16px 4px; position: sticky; top: 0; height: 100dvh; overflow-y: auto; }
-.mark { width: 40px; height: 40px; margin: 0 auto 10px 18px; }
-.rail a, .more { color: inherit; text-decoration: none; display: grid; justify-items: center; gap: 4px; padding: 9px 2px 7px; border-radius: 9px; font-size: 0.8rem; background: none; border: 0; }
-.rail a:hover { background: #1f302e; }
-.rail a.here { background: #e9f3f1; color: #13201f; font-weight: 650; }
-.rail :focus-visible { outline-color: #e9f3f1; }
-.more { display: none; }
-.page { min-width: 0; }
-main { padding: 22px 24px 40px; outline: none; max-width: 1320px; }
-.line-state { background: var(--warn-soft); color: #4d3000; padding: 7px 24px; font-size: 0.9rem; }
-.line-state.bad { background: var(--heat-soft); color: #611c0f; }
+.frame {
+  display: grid;
+  grid-template-columns: 84px minmax(0, 1fr);
+  min-height: 100dvh;
+}
+.rail {
+  background: var(--rail);
+  color: var(--rail-ink);
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  padding: 16px 4px;
+  position: sticky;
+  top: 0;
+  height: 100dvh;
+  overflow-y: auto;
+}
+.mark {
+  width: 40px;
+  height: 40px;
+  margin: 0 auto 10px 18px;
+}
+.rail a,
+.more {
+  color: inherit;
+  text-decoration: none;
+  display: grid;
+  justify-items: center;
+  gap: 4px;
+  padding: 9px 2px 7px;
+  border-radius: 9px;
+  font-size: 0.8rem;
+  background: none;
+  border: 0;
+}
+.rail a:hover {
+  background: #1f302e;
+}
+.rail a.here {
+  background: #e9f3f1;
+  color: #13201f;
+  font-weight: 650;
+}
+.rail :focus-visible {
+  outline-color: #e9f3f1;
+}
+.more {
+  display: none;
+}
+.page {
+  min-width: 0;
+}
+main {
+  padding: 22px 24px 40px;
+  outline: none;
+  max-width: 1320px;
+}
+.line-state {
+  background: var(--warn-soft);
+  color: #4d3000;
+  padding: 7px 24px;
+  font-size: 0.9rem;
+}
+.line-state.bad {
+  background: var(--heat-soft);
+  color: #611c0f;
+}
 @media (max-width: 720px) {
-  .frame { grid-template-columns: minmax(0, 1fr); padding-bottom: 68px; }
-  .rail { position: fixed; inset: auto 0 0 0; top: auto; z-index: 20; height: auto; flex-flow: row wrap; justify-content: space-around; padding: 4px 4px max(4px, env(safe-area-inset-bottom)); }
-  .mark { display: none; }
-  .rail a, .more { flex: 1 0 15%; padding: 7px 0 5px; font-size: 0.76rem; }
-  .rail a.tucked { display: none; }
-  .rail a.tucked.shown { display: grid; order: -1; flex-basis: 30%; }
-  .more { display: grid; }
-  main { padding: 16px 16px 32px; }
+  .frame {
+    grid-template-columns: minmax(0, 1fr);
+    padding-bottom: 68px;
+  }
+  .rail {
+    position: fixed;
+    inset: auto 0 0 0;
+    top: auto;
+    z-index: 20;
+    height: auto;
+    flex-flow: row wrap;
+    justify-content: space-around;
+    padding: 4px 4px max(4px, env(safe-area-inset-bottom));
+  }
+  .mark {
+    display: none;
+  }
+  .rail a,
+  .more {
+    flex: 1 0 15%;
+    padding: 7px 0 5px;
+    font-size: 0.76rem;
+  }
+  .rail a.tucked {
+    display: none;
+  }
+  .rail a.tucked.shown {
+    display: grid;
+    order: -1;
+    flex-basis: 30%;
+  }
+  .more {
+    display: grid;
+  }
+  main {
+    padding: 16px 16px 32px;
+  }
+}
+@media print {
+  .rail,
+  .line-state {
+    display: none;
+  }
+  .frame {
+    display: block;
+  }
 }
 @media print { .rail, .line-state { display: none; } .frame { display: block; } }
 </style>

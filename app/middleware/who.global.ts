@@ -13,11 +13,16 @@ export default defineNuxtRouteMiddleware(async (to) => {
       await session.load()
     }
     catch (error) {
-      throw createError({ statusCode: 503, message: error instanceof Refused ? error.sentence : 'The workshop’s server does not answer.', fatal: true })
+      throw createError({
+        statusCode: 503,
+        message: error instanceof Refused ? error.sentence : 'The workshop’s server does not answer.',
+        fatal: true,
+      })
     }
   }
   const here = session.person !== undefined
-  if (!here && to.path !== '/sign-in') return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
+  if (!here && to.path !== '/sign-in')
+    return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
   if (here) {
     useLive().start()
     await useRecords().load()

@@ -21,7 +21,8 @@ import { useSession } from '~/sync/session'
 const library = useLibrary(), session = useSession(), clock = useClock()
 await library.load()
 const units = computed(() => session.units)
-const learntOf = (b: LibraryItem<'bag'>) => bagWords(taughtBag(agedBag({ ...b.body, id: b.id }, clock.now), b.taught ?? []))
+const learntOf = (b: LibraryItem<'bag'>) =>
+  bagWords(taughtBag(agedBag({ ...b.body, id: b.id }, clock.now), b.taught ?? []))
 const bag = useEditing('bag', (): BagBody => ({ name: '', classId: 'casting-plaster', uncertain: false, note: '' }))
 const bucket = useEditing('bucket', (): BucketBody => ({ name: '', vessel: { bottom: 0.2, top: 0.25, height: 0.24 } }))
 /** Mass of one litre of powder as the person scoops it; kept as a bulk density with a twentieth either way. */
@@ -34,8 +35,15 @@ const litre = computed({
 /** What is left by now, and how many pours like the last one that is. */
 function leftOf({ body, used }: LibraryItem<'bag'>) {
   if (body.left === undefined) return undefined
-  const kg = Math.max(0, body.left - (body.leftAt === undefined ? 0 : used?.since ?? 0)), pours = used && used.last > 0 ? Math.floor(kg / used.last) : undefined
-  return { words: body.leftAt === undefined ? `${formatMass(kg, units.value)} left` : `about ${formatRoughMass(kg, units.value)} left`, low: pours !== undefined && pours < 2, pours }
+  const kg = Math.max(0, body.left - (body.leftAt === undefined ? 0 : used?.since ?? 0)),
+    pours = used && used.last > 0 ? Math.floor(kg / used.last) : undefined
+  return {
+    words: body.leftAt === undefined
+      ? `${formatMass(kg, units.value)} left`
+      : `about ${formatRoughMass(kg, units.value)} left`,
+    low: pours !== undefined && pours < 2,
+    pours,
+  }
 }
 function sayLeft(kg: number | undefined) {
   bag.item.body.left = kg
@@ -55,13 +63,52 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
       />
     </header>
     <p v-if="library.trouble" class="problem" role="alert">{{ library.trouble }}</p>
-    <p class="small ways"><a v-if="library.items.bag.length > 0" href="/api/labels/bags" target="_blank">Labels for the bags, to print</a><NuxtLink v-if="session.mayWrite" to="/logbook/table?of=bags">Bring a table in</NuxtLink></p>
+    <p class="small ways">
+      <a v-if="library.items.bag.length > 0" href="/api/labels/bags" target="_blank">Labels for the bags, to print</a
+      ><NuxtLink v-if="session.mayWrite" to="/logbook/table?of=bags">Bring a table in</NuxtLink>
+    </p>
     <ul class="ruled bags">
       <li v-for="b in library.items.bag" :key="b.id">
-        <span><span class="strong">{{ b.body.name }}</span><br><span class="small soft">{{ powderClass(b.body.classId).name }}<template v-if="b.body.opened">, opened {{ format(parseISO(b.body.opened), 'd MMM yyyy') }}</template>{{ b.body.uncertain ? ', set time uncertain' : pastItsTime(b.body, clock.now) ? `, open for ${monthsOpen(b.body.opened, clock.now)} months: its set is less certain. Try a cup` : '' }}<template v-if="learntOf(b)">. {{ learntOf(b) }}</template></span></span>
-        <span class="small">{{ leftOf(b)?.words }}<template v-if="leftOf(b)?.low"><br><span class="low">{{ leftOf(b)!.pours === 0 ? 'not enough for a pour like the last' : 'enough for one more like the last' }}</span></template></span>
-        <span class="small soft">{{ b.body.bulk ? `a litre weighs ${roundTo(b.body.bulk.low, 10)} to ${roundTo(b.body.bulk.high, 10)} g as scooped here` : 'bulk density not measured' }}</span>
-        <span v-if="session.mayWrite" class="ways"><Button label="Measure it" severity="secondary" size="small" :aria-label="`Measure ${b.body.name}`" @click="measuring = b" /><Button label="Change" severity="secondary" size="small" :aria-label="`Change ${b.body.name}`" @click="bag.edit(b)" /></span>
+        <span
+        ><span class="strong">{{ b.body.name }}</span
+        ><br /><span class="small soft"
+        >{{ powderClass(b.body.classId).name
+        }}<template v-if="b.body.opened">, opened {{ format(parseISO(b.body.opened), 'd MMM yyyy') }}</template
+        >{{
+          b.body.uncertain
+            ? ', set time uncertain'
+            : pastItsTime(b.body, clock.now)
+              ? `, open for ${monthsOpen(b.body.opened, clock.now)} months: its set is less certain. Try a cup`
+              : ''
+        }}<template v-if="learntOf(b)">. {{ learntOf(b) }}</template></span
+        ></span
+        >
+        <span class="small"
+        >{{ leftOf(b)?.words
+        }}<template v-if="leftOf(b)?.low"
+        ><br /><span class="low">{{
+          leftOf(b)!.pours === 0 ? 'not enough for a pour like the last' : 'enough for one more like the last'
+        }}</span></template
+        ></span
+        >
+        <span class="small soft">{{
+          b.body.bulk
+            ? `a litre weighs ${roundTo(b.body.bulk.low, 10)} to ${roundTo(b.body.bulk.high, 10)} g as scooped here`
+            : 'bulk density not measured'
+        }}</span>
+        <span v-if="session.mayWrite" class="ways"
+        ><Button
+          label="Measure it"
+          severity="secondary"
+          size="small"
+          :aria-label="`Measure ${b.body.name}`"
+          @click="measuring = b" /><Button
+            label="Change"
+            severity="secondary"
+            size="small"
+            :aria-label="`Change ${b.body.name}`"
+            @click="bag.edit(b)"
+          /></span>
       </li>
     </ul>
     <p v-if="library.loaded && library.items.bag.length === 0" class="empty">
@@ -80,8 +127,14 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
     <ul class="ruled bags">
       <li v-for="b in library.items.bucket" :key="b.id">
         <span class="strong">{{ b.body.name }}</span>
-        <span class="small"><span class="num">{{ formatVolume(vesselVolume(b.body.vessel, safeHeight(b.body.vessel)), units) }}</span> with room to stir</span>
-        <span class="small soft">{{ formatLength(b.body.vessel.bottom, units) }} across below, {{ formatLength(b.body.vessel.top, units) }} above, {{ formatLength(b.body.vessel.height, units) }} high</span>
+        <span class="small"
+        ><span class="num">{{ formatVolume(vesselVolume(b.body.vessel, safeHeight(b.body.vessel)), units) }}</span>
+          with room to stir</span
+        >
+        <span class="small soft"
+        >{{ formatLength(b.body.vessel.bottom, units) }} across below,
+          {{ formatLength(b.body.vessel.top, units) }} above, {{ formatLength(b.body.vessel.height, units) }} high</span
+        >
         <Button
           v-if="session.mayWrite"
           label="Change"
@@ -95,7 +148,10 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
     <p v-if="library.loaded && library.items.bucket.length === 0" class="empty">
       No buckets yet. Three inside measures are enough for the water line in millimetres.
     </p>
-    <div class="group-head"><h2>Classes</h2><span class="small soft">water per 100 powder; set time at 21 °C, hand stirred</span></div>
+    <div class="group-head">
+      <h2>Classes</h2>
+      <span class="small soft">water per 100 powder; set time at 21 °C, hand stirred</span>
+    </div>
     <div class="scroll" tabindex="0" role="region" aria-label="Classes of powder">
       <table>
         <thead>
@@ -151,9 +207,19 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
           aria-labelledby="class-label"
         />
       </div>
-      <QuantityField :model-value="bag.item.body.left" kind="mass" clearable label="Left in it now" @update:model-value="sayLeft($event)" />
+      <QuantityField
+        :model-value="bag.item.body.left"
+        kind="mass"
+        clearable
+        label="Left in it now"
+        @update:model-value="sayLeft($event)" />
       <div class="field">
-        <label for="bag-price">A kilogram costs, in your money</label><InputText id="bag-price" inputmode="decimal" :model-value="bag.item.body.price === undefined ? '' : String(bag.item.body.price)" @update:model-value="bag.item.body.price = $event?.trim() ? Number($event.replace(',', '.')) : undefined" />
+        <label for="bag-price">A kilogram costs, in your money</label
+        ><InputText
+          id="bag-price"
+          inputmode="decimal"
+          :model-value="bag.item.body.price === undefined ? '' : String(bag.item.body.price)"
+          @update:model-value="bag.item.body.price = $event?.trim() ? Number($event.replace(',', '.')) : undefined" />
       </div>
       <QuantityField
         v-model="litre"
@@ -201,29 +267,96 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
           maxlength="80"
         />
       </div>
-      <QuantityField v-model="bucket.item.body.vessel.bottom" kind="length" label="Inside, across the bottom" :check="positive" />
-      <QuantityField v-model="bucket.item.body.vessel.top" kind="length" label="Inside, across the top" :check="positive" />
+      <QuantityField
+        v-model="bucket.item.body.vessel.bottom"
+        kind="length"
+        label="Inside, across the bottom"
+        :check="positive" />
+      <QuantityField
+        v-model="bucket.item.body.vessel.top"
+        kind="length"
+        label="Inside, across the top"
+        :check="positive" />
       <QuantityField v-model="bucket.item.body.vessel.height" kind="length" label="Inside height" :check="positive" />
       <p class="small soft">
-        It holds {{ formatVolume(vesselVolume(bucket.item.body.vessel), units) }} to the rim, {{ formatVolume(vesselVolume(bucket.item.body.vessel, safeHeight(bucket.item.body.vessel)), units) }} with room to stir.
+        It holds {{ formatVolume(vesselVolume(bucket.item.body.vessel), units) }} to the rim,
+        {{ formatVolume(vesselVolume(bucket.item.body.vessel, safeHeight(bucket.item.body.vessel)), units) }} with room
+        to stir.
       </p>
     </EditDialog>
   </div>
 </template>
 
 <style scoped>
-.ways { display: flex; gap: 18px; }
-p.ways { margin-bottom: 6px; }
-header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 10px; }
-.bags li { display: grid; grid-template-columns: minmax(0, 1.3fr) minmax(0, 0.8fr) minmax(0, 1.4fr) auto; gap: 16px; align-items: center; padding: 9px 0; }
-.low { color: var(--warn); font-weight: 620; }
-.right { margin-left: auto; }
-.check { display: flex; gap: 10px; align-items: center; min-height: 32px; }
-.date { border: 1px solid var(--line-strong); border-radius: 9px; padding: 0.45rem 0.6rem; background: var(--sheet); max-width: 200px; }
-.scroll { overflow-x: auto; }
-table { width: 100%; border-collapse: collapse; margin-top: 6px; }
-th, td { text-align: left; padding: 7px 14px 7px 0; border-bottom: 1px solid var(--line); font-weight: 400; white-space: nowrap; }
-thead th { font-size: 0.84rem; color: var(--soft); }
-th[scope=row] { font-weight: 600; }
-@media (max-width: 720px) { .bags li { grid-template-columns: 1fr auto; } .bags li > :nth-child(3) { display: none; } }
+.ways {
+  display: flex;
+  gap: 18px;
+}
+p.ways {
+  margin-bottom: 6px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  margin-bottom: 10px;
+}
+.bags li {
+  display: grid;
+  grid-template-columns: minmax(0, 1.3fr) minmax(0, 0.8fr) minmax(0, 1.4fr) auto;
+  gap: 16px;
+  align-items: center;
+  padding: 9px 0;
+}
+.low {
+  color: var(--warn);
+  font-weight: 620;
+}
+.right {
+  margin-left: auto;
+}
+.check {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 32px;
+}
+.date {
+  border: 1px solid var(--line-strong);
+  border-radius: 9px;
+  padding: 0.45rem 0.6rem;
+  background: var(--sheet);
+  max-width: 200px;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  margin-top: 6px;
+}
+th,
+td {
+  text-align: left;
+  padding: 7px 14px 7px 0;
+  border-bottom: 1px solid var(--line);
+  font-weight: 400;
+  white-space: nowrap;
+}
+thead th {
+  font-size: 0.84rem;
+  color: var(--soft);
+}
+th[scope='row'] {
+  font-weight: 600;
+}
+@media (max-width: 720px) {
+  .bags li {
+    grid-template-columns: 1fr auto;
+  }
+  .bags li > :nth-child(3) {
+    display: none;
+  }
+}
 </style>

@@ -16,13 +16,22 @@ const session = useSession(), records = useRecords()
 const people = ref<PersonFacts[]>([])
 const trouble = ref<{ sentence: string, field?: string }>()
 const form = reactive({ name: '', email: '', password: '', role: 'member' as Role })
-const ROLE_WORDS: Record<Role, string> = { owner: 'Owner: everything, and who may come in', member: 'Member: plans, pours and keeps the shelf', viewer: 'Viewer: looks at everything, changes nothing' }
+const ROLE_WORDS: Record<Role, string> = {
+  owner: 'Owner: everything, and who may come in',
+  member: 'Member: plans, pours and keeps the shelf',
+  viewer: 'Viewer: looks at everything, changes nothing',
+}
 const roles = ROLES.map(id => ({ id, name: id.replace(/^./, c => c.toUpperCase()) }))
 const CHOICES = {
-  mass: [{ id: 'g', name: 'Grams' }, { id: 'lb', name: 'Pounds, ounces' }], volume: [{ id: 'ml', name: 'Millilitres' }, { id: 'cup', name: 'Cups, quarts' }],
-  length: [{ id: 'mm', name: 'Millimetres' }, { id: 'inch', name: 'Inches' }], temperature: [{ id: 'C', name: '°C' }, { id: 'F', name: '°F' }],
+  mass: [{ id: 'g', name: 'Grams' }, { id: 'lb', name: 'Pounds, ounces' }],
+  volume: [{ id: 'ml', name: 'Millilitres' }, { id: 'cup', name: 'Cups, quarts' }],
+  length: [{ id: 'mm', name: 'Millimetres' }, { id: 'inch', name: 'Inches' }],
+  temperature: [{ id: 'C', name: '°C' }, { id: 'F', name: '°F' }],
 } as const
-const KINDS = [['mass', 'Weights'], ['volume', 'Volumes'], ['length', 'Lengths'], ['temperature', 'Temperatures']] as const
+const KINDS = [['mass', 'Weights'], ['volume', 'Volumes'], ['length', 'Lengths'], [
+  'temperature',
+  'Temperatures',
+]] as const
 
 async function attempt(work: () => Promise<unknown>) {
   trouble.value = undefined
@@ -30,7 +39,9 @@ async function attempt(work: () => Promise<unknown>) {
     await work()
   }
   catch (error) {
-    trouble.value = error instanceof Refused ? { sentence: error.sentence, field: error.field } : { sentence: 'That did not work. Try it again.' }
+    trouble.value = error instanceof Refused
+      ? { sentence: error.sentence, field: error.field }
+      : { sentence: 'That did not work. Try it again.' }
   }
 }
 async function load() {
@@ -69,7 +80,10 @@ async function signOut() {
       </template>
     </p>
     <p v-if="trouble" class="problem" role="alert">{{ trouble.sentence }}</p>
-    <div class="group-head"><h2>Units</h2><span class="small soft">Fields read every unit; these are the ones shown.</span></div>
+    <div class="group-head">
+      <h2>Units</h2>
+      <span class="small soft">Fields read every unit; these are the ones shown.</span>
+    </div>
     <div v-for="[kind, word] in KINDS" :key="kind" class="unit">
       <span :id="`unit-${kind}`" class="strong">{{ word }}</span>
       <SelectButton
@@ -147,22 +161,81 @@ async function signOut() {
       </div>
       <Button type="submit" label="Add" class="add" />
     </form>
-    <LinksSection v-if="session.mayWrite" kind="wall" title="Wall displays" explained="What is live, for a whole room, without signing in." path="/wall/" />
-    <LinksSection v-if="session.mayWrite" kind="calendar" title="Calendars" explained="When casts want to be opened and will be dry, for a calendar to subscribe to." path="/api/calendar/" ending=".ics" />
-    <p v-if="session.mayWrite" class="small once"><a href="/api/calendar" download>Or take the moments to come as a file, once.</a></p>
+    <LinksSection
+      v-if="session.mayWrite"
+      kind="wall"
+      title="Wall displays"
+      explained="What is live, for a whole room, without signing in."
+      path="/wall/" />
+    <LinksSection
+      v-if="session.mayWrite"
+      kind="calendar"
+      title="Calendars"
+      explained="When casts want to be opened and will be dry, for a calendar to subscribe to."
+      path="/api/calendar/"
+      ending=".ics" />
+    <p v-if="session.mayWrite" class="small once">
+      <a href="/api/calendar" download>Or take the moments to come as a file, once.</a>
+    </p>
     <ArchiveSection v-if="session.isOwner" />
   </div>
 </template>
 
 <style scoped>
-.narrow { max-width: 760px; }
-header { display: flex; justify-content: space-between; align-items: center; }
-form .field { align-self: start; }
-.once { padding-top: 8px; }
-.unit { display: grid; grid-template-columns: 150px 1fr; align-items: center; padding: 8px 0; }
-li { display: grid; grid-template-columns: 1fr 150px 100px; gap: 14px; align-items: center; padding: 9px 0; }
-form { display: grid; grid-template-columns: 1fr 1fr; gap: 12px 18px; margin-top: 18px; }
-form h3, .add { grid-column: 1 / -1; }
-.add { justify-self: start; }
-@media (max-width: 720px) { li { grid-template-columns: minmax(0, 1fr) auto; } li > :first-child { grid-column: 1 / -1; overflow-wrap: anywhere; } form { grid-template-columns: 1fr; } .unit { grid-template-columns: 1fr; gap: 4px; } }
+.narrow {
+  max-width: 760px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+form .field {
+  align-self: start;
+}
+.once {
+  padding-top: 8px;
+}
+.unit {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  align-items: center;
+  padding: 8px 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 1fr 150px 100px;
+  gap: 14px;
+  align-items: center;
+  padding: 9px 0;
+}
+form {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px 18px;
+  margin-top: 18px;
+}
+form h3,
+.add {
+  grid-column: 1 / -1;
+}
+.add {
+  justify-self: start;
+}
+@media (max-width: 720px) {
+  li {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+  li > :first-child {
+    grid-column: 1 / -1;
+    overflow-wrap: anywhere;
+  }
+  form {
+    grid-template-columns: 1fr;
+  }
+  .unit {
+    grid-template-columns: 1fr;
+    gap: 4px;
+  }
+}
 </style>

@@ -22,34 +22,60 @@ const pours = usePours(), clock = useClock(), records = useRecords(), session = 
 await pours.load()
 const judging = ref<CastGroup>()
 const drying = ref<CastGroup>()
-const dries = (g: CastGroup) => g.first.openedAt !== undefined && ['drying', 'ready-now', 'kept-damp', 'judge'].includes(g.need)
+const dries = (g: CastGroup) =>
+  g.first.openedAt !== undefined && ['drying', 'ready-now', 'kept-damp', 'judge'].includes(g.need)
 /** Kinds of cast that are shown one by one: as some of them are handled, the others stay so. */
 const unfolded = ref(new Set<string>())
 const said = ref('')
 
 const groups = computed(() => groupCasts(pours.needs.filter(r => r.need !== 'none')).sort(byNeed))
 /** Casts that stand and dry somewhere: one look at the air is about all of them in the same place. */
-const standing = computed(() => groups.value.flatMap(g => g.casts.filter(c => c.drying && c.finishedAt === undefined).map(c => ({ pour: g.pour, cast: c.id, ...c.drying!.standing }))))
+const standing = computed(() =>
+  groups.value.flatMap(g =>
+    g.casts.filter(c => c.drying && c.finishedAt === undefined).map(c => ({
+      pour: g.pour,
+      cast: c.id,
+      ...c.drying!.standing,
+    })),
+  ),
+)
 const airing = ref(false)
 async function airAll(place: PlaceId, air: Air) {
   airing.value = false
   const here = standing.value.filter(s => s.place === place)
-  for (const pour of new Set(here.map(s => s.pour))) await records.recordAll(pour, here.filter(s => s.pour === pour).map((s): Happening => ({ kind: 'placed', data: { cast: s.cast, place, air } })))
+  for (const pour of new Set(here.map(s => s.pour)))
+    await records.recordAll(
+      pour,
+      here.filter(s => s.pour === pour).map((s): Happening => ({ kind: 'placed', data: { cast: s.cast, place, air } })),
+    )
   said.value = `The air is noted for ${here.length} ${here.length === 1 ? 'cast' : 'casts'}.`
 }
 const halfHour = computed(() => Math.floor(clock.now / 1_800_000) * 1_800_000)
-const wantsHand = (g: CastGroup) => ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need) || adviceFor(g, halfHour.value) !== undefined
-const sections = computed(() => [
-  { id: 'now', title: 'Needs a hand now', hint: '', groups: groups.value.filter(wantsHand) },
-  { id: 'setting', title: 'Setting', hint: 'leave alone', groups: groups.value.filter(g => g.need === 'setting') },
-  { id: 'drying', title: 'Drying', hint: 'next moment first', groups: groups.value.filter(g => ['drying', 'kept-damp'].includes(g.need) && !wantsHand(g)) },
-].filter(s => s.groups.length > 0))
+const wantsHand = (g: CastGroup) =>
+  ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need) || adviceFor(g, halfHour.value) !== undefined
+const sections = computed(() =>
+  [
+    { id: 'now', title: 'Needs a hand now', hint: '', groups: groups.value.filter(wantsHand) },
+    { id: 'setting', title: 'Setting', hint: 'leave alone', groups: groups.value.filter(g => g.need === 'setting') },
+    {
+      id: 'drying',
+      title: 'Drying',
+      hint: 'next moment first',
+      groups: groups.value.filter(g => ['drying', 'kept-damp'].includes(g.need) && !wantsHand(g)),
+    },
+  ].filter(s => s.groups.length > 0),
+)
 const count = computed(() => groups.value.reduce((n, g) => n + g.casts.length, 0))
 const marks = (pour: string) => pours.rows.find(r => r.id === pour)?.summary
 
 const ACTION: Partial<Record<CastGroup['need'], { word: string, strong: boolean }>> = {
-  'open-late': { word: 'Opened', strong: true }, 'open-now': { word: 'Opened', strong: true }, 'setting': { word: 'Opened early', strong: false },
-  'judge': { word: 'Look over', strong: true }, 'ready-now': { word: 'Finished', strong: true }, 'drying': { word: 'Finished', strong: false }, 'kept-damp': { word: 'Finished', strong: false },
+  'open-late': { word: 'Opened', strong: true },
+  'open-now': { word: 'Opened', strong: true },
+  'setting': { word: 'Opened early', strong: false },
+  'judge': { word: 'Look over', strong: true },
+  'ready-now': { word: 'Finished', strong: true },
+  'drying': { word: 'Finished', strong: false },
+  'kept-damp': { word: 'Finished', strong: false },
 }
 function recordAll(group: CastGroup, casts: readonly CastSummary[], make: (cast: string) => Happening) {
   return records.recordAll(group.pour, casts.map(c => make(c.id)))
@@ -86,7 +112,13 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
   focusRow()
 }
 /** One of a group, treated alone. */
-const alone = (group: CastGroup, cast: CastSummary): CastGroup => ({ ...group, key: `${group.key}|${cast.id}`, label: cast.label, first: cast, casts: [cast] })
+const alone = (group: CastGroup, cast: CastSummary): CastGroup => ({
+  ...group,
+  key: `${group.key}|${cast.id}`,
+  label: cast.label,
+  first: cast,
+  casts: [cast],
+})
 const kindOf = (g: CastGroup) => `${g.pour}|${g.first.mouldId}`
 const isUnfolded = (g: CastGroup) => g.casts.length > 1 && unfolded.value.has(kindOf(g))
 function toggle(g: CastGroup) {
@@ -102,12 +134,21 @@ const rowsOf = (g: CastGroup) => isUnfolded(g) ? [g, ...g.casts.map(c => alone(g
     <header>
       <h1 ref="heading" tabindex="-1">Shelf</h1>
       <p class="soft">{{ count }} {{ count === 1 ? 'cast' : 'casts' }}</p>
-      <Button v-if="session.mayWrite && standing.length > 0" label="The air here" severity="secondary" size="small" class="air" @click="airing = true" />
+      <Button
+        v-if="session.mayWrite && standing.length > 0"
+        label="The air here"
+        severity="secondary"
+        size="small"
+        class="air"
+        @click="airing = true" />
     </header>
     <p v-if="pours.trouble" class="problem" role="alert">{{ pours.trouble }}</p>
     <p class="sr-only" role="status">{{ said }}</p>
     <section v-for="s in sections" :key="s.id" :aria-labelledby="`shelf-${s.id}`">
-      <div class="group-head"><h2 :id="`shelf-${s.id}`">{{ s.title }}</h2><span class="small soft">{{ s.hint }}</span></div>
+      <div class="group-head">
+        <h2 :id="`shelf-${s.id}`">{{ s.title }}</h2>
+        <span class="small soft">{{ s.hint }}</span>
+      </div>
       <ul class="ruled">
         <template v-for="g in s.groups" :key="g.key">
           <li v-for="r in rowsOf(g)" :key="r.key" :class="['cast', { part: r !== g, late: r.need === 'open-late' }]">
@@ -121,9 +162,18 @@ const rowsOf = (g: CastGroup) => isUnfolded(g) ? [g, ...g.casts.map(c => alone(g
             <span class="who">
               <span class="title">
                 <NuxtLink :to="`/pour/${r.pour}`" class="row-link strong">{{ r.label }}</NuxtLink>
-                <button v-if="r === g && g.casts.length > 1" class="unfold" :aria-expanded="isUnfolded(g)" @click="toggle(g)">{{ isUnfolded(g) ? 'together' : 'one by one' }}</button>
+                <button
+                  v-if="r === g && g.casts.length > 1"
+                  class="unfold"
+                  :aria-expanded="isUnfolded(g)"
+                  @click="toggle(g)">
+                  {{ isUnfolded(g) ? 'together' : 'one by one' }}
+                </button>
               </span>
-              <span class="small soft">{{ r.pourName }} · {{ r.first.material.replace('-', ' ') }}, {{ r.first.powder.toLowerCase() }} at <span class="num">{{ formatConsistency(r.first.ratio) }}</span></span>
+              <span class="small soft"
+              >{{ r.pourName }} · {{ r.first.material.replace('-', ' ') }}, {{ r.first.powder.toLowerCase() }} at
+                <span class="num">{{ formatConsistency(r.first.ratio) }}</span></span
+              >
             </span>
             <CastBar class="bar" :cast="r.first" :now="clock.now" />
             <span class="need">
@@ -131,7 +181,13 @@ const rowsOf = (g: CastGroup) => isUnfolded(g) ? [g, ...g.casts.map(c => alone(g
               <span class="small soft">{{ needWords(r, clock.now).when }}</span>
               <span v-if="adviceFor(r, halfHour)" class="small advice">{{ adviceFor(r, halfHour) }}</span>
             </span>
-            <Button v-if="dries(r)" class="look" label="Weigh" severity="secondary" :aria-label="`Weigh or feel: ${r.label}`" @click="drying = r" />
+            <Button
+              v-if="dries(r)"
+              class="look"
+              label="Weigh"
+              severity="secondary"
+              :aria-label="`Weigh or feel: ${r.label}`"
+              @click="drying = r" />
             <Button
               v-if="session.mayWrite && ACTION[r.need]"
               :id="`act-${r.key}`"
@@ -156,16 +212,56 @@ const rowsOf = (g: CastGroup) => isUnfolded(g) ? [g, ...g.casts.map(c => alone(g
 </template>
 
 <style scoped>
-header { display: flex; gap: 14px; align-items: baseline; }
-.air { margin-left: auto; }
-.cast { display: grid; grid-template-columns: 40px minmax(0, 1.4fr) minmax(120px, 1.2fr) minmax(170px, 1fr) 84px 126px; gap: 14px; align-items: center; padding: 9px 0; min-height: 62px; }
-.part { padding-left: 22px; min-height: 48px; }
-.late .need .strong { color: var(--warn); }
-.title { display: flex; flex-wrap: wrap; align-items: baseline; column-gap: 12px; }
-.unfold { border: 0; background: none; color: var(--action); font-size: 0.84rem; padding: 4px 0; text-decoration: underline; text-underline-offset: 2px; }
-.act { width: 100%; grid-column: -2; }
-.look { width: 100%; }
-.advice { display: block; color: var(--warn); font-weight: 620; }
+header {
+  display: flex;
+  gap: 14px;
+  align-items: baseline;
+}
+.air {
+  margin-left: auto;
+}
+.cast {
+  display: grid;
+  grid-template-columns: 40px minmax(0, 1.4fr) minmax(120px, 1.2fr) minmax(170px, 1fr) 84px 126px;
+  gap: 14px;
+  align-items: center;
+  padding: 9px 0;
+  min-height: 62px;
+}
+.part {
+  padding-left: 22px;
+  min-height: 48px;
+}
+.late .need .strong {
+  color: var(--warn);
+}
+.title {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  column-gap: 12px;
+}
+.unfold {
+  border: 0;
+  background: none;
+  color: var(--action);
+  font-size: 0.84rem;
+  padding: 4px 0;
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+.act {
+  width: 100%;
+  grid-column: -2;
+}
+.look {
+  width: 100%;
+}
+.advice {
+  display: block;
+  color: var(--warn);
+  font-weight: 620;
+}
 @media (max-width: 720px) {
   .cast { grid-template-columns: 36px minmax(0, 1fr) minmax(104px, auto); gap: 4px 10px; }
   .bar { grid-column: 2 / -1; grid-row: 3; }

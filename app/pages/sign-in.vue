@@ -24,15 +24,26 @@ async function go(work: () => Promise<void>) {
     await navigateTo(to.startsWith('/') && !to.startsWith('//') ? to : '/')
   }
   catch (error) {
-    trouble.value = error instanceof Refused ? { sentence: error.sentence, field: error.field } : { sentence: 'That did not work. Try it again.' }
+    trouble.value = error instanceof Refused
+      ? { sentence: error.sentence, field: error.field }
+      : { sentence: 'That did not work. Try it again.' }
   }
   finally {
     busy.value = false
   }
 }
-const enter = () => go(() => first.value
-  ? session.createOwner({ workshop: form.workshop, name: form.name, email: form.email, password: form.password, units: form.units === 'us' ? US_CUSTOMARY : METRIC })
-  : session.signIn({ email: form.email, password: form.password }))
+const enter = () =>
+  go(() =>
+    first.value
+      ? session.createOwner({
+          workshop: form.workshop,
+          name: form.name,
+          email: form.email,
+          password: form.password,
+          units: form.units === 'us' ? US_CUSTOMARY : METRIC,
+        })
+      : session.signIn({ email: form.email, password: form.password }),
+  )
 const says = (field: string) => trouble.value?.field === field ? trouble.value.sentence : undefined
 </script>
 
@@ -41,8 +52,20 @@ const says = (field: string) => trouble.value?.field === field ? trouble.value.s
     <div class="card sheet">
       <RippleMark class="mark" />
       <h1>Nine Ripples</h1>
-      <p class="soft">{{ first ? 'This is a new workshop. Make yourself its owner; you can add others later.' : 'Plaster, measured and timed.' }}</p>
-      <Button v-if="session.facts?.demo" label="Enter the demo workshop" size="large" fluid :disabled="busy" @click="go(session.enterDemo)" />
+      <p class="soft">
+        {{
+          first
+            ? 'This is a new workshop. Make yourself its owner; you can add others later.'
+            : 'Plaster, measured and timed.'
+        }}
+      </p>
+      <Button
+        v-if="session.facts?.demo"
+        label="Enter the demo workshop"
+        size="large"
+        fluid
+        :disabled="busy"
+        @click="go(session.enterDemo)" />
       <form v-if="!session.facts?.demo || trouble" novalidate @submit.prevent="enter">
         <template v-if="first">
           <div class="field">

@@ -19,11 +19,17 @@ vi.mock('~/features/bench/telling', () => ({ sound: () => void sounded.times++ }
 
 /** One pour that is setting, as the server tells it: wetted at zero, opened when its forecast says. */
 const NOW = 1_800_000_000_000, MINUTE = 60_000, ids = makeIds(chance(1))
-const frozen = freezeRun({ ...planOf(ids, WISHES.lanterns), bag: undefined }, { moulds: [{ id: ids.moulds.lantern, ...MOULDS.lantern }], bucket: { id: ids.buckets.bowl, ...BUCKETS.bowl } })
+const frozen = freezeRun({ ...planOf(ids, WISHES.lanterns), bag: undefined }, {
+  moulds: [{ id: ids.moulds.lantern, ...MOULDS.lantern }],
+  bucket: { id: ids.buckets.bowl, ...BUCKETS.bowl },
+})
 if (!frozen.ok) throw new Error('refused')
 const { run } = frozen
 let dice = 0
-const events = tell(run, { wetAt: NOW - 20 * MINUTE, progress: 'setting' }, NOW, { ...chance(2), id: () => `00000000-0000-4000-8000-${String(++dice).padStart(12, '0')}` }, 'd').map(e => ({ ...e, pour: 'p', actor: 'x' }) as PourEvent)
+const events = tell(run, { wetAt: NOW - 20 * MINUTE, progress: 'setting' }, NOW, {
+  ...chance(2),
+  id: () => `00000000-0000-4000-8000-${String(++dice).padStart(12, '0')}`,
+}, 'd').map(e => ({ ...e, pour: 'p', actor: 'x' }) as PourEvent)
 const opens = Math.min(...foldPour(run, events).casts.map(c => c.openFrom!))
 
 async function begin(): Promise<ReturnType<typeof useAlarms>> {
@@ -47,11 +53,21 @@ beforeEach(() => {
   vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => {}, removeItem: () => {} })
   vi.stubGlobal('fetch', async (url: string) => {
     asked.push(url)
-    const body = url.endsWith('/pours/p') ? { id: 'p', run, startedBy: 'x', events, seq: 1 } : url.endsWith('/pours') ? [{ id: 'p', summary: summarisePour(run, foldPour(run, events)) }] : []
+    const body = url.endsWith('/pours/p')
+      ? { id: 'p', run, startedBy: 'x', events, seq: 1 }
+      : url.endsWith('/pours')
+        ? [{ id: 'p', summary: summarisePour(run, foldPour(run, events)) }]
+        : []
     return new Response(JSON.stringify(body))
   })
   setActivePinia(createPinia())
-  useSession().facts = { person: { id: 'me', name: 'Me', email: 'm@example.org', role: 'member' }, workshop: { id: 'w', name: 'W', units: { mass: 'g', volume: 'ml', length: 'mm', temperature: 'C' } }, clock: { now: NOW, rate: 1 }, demo: false, needsOwner: false }
+  useSession().facts = {
+    person: { id: 'me', name: 'Me', email: 'm@example.org', role: 'member' },
+    workshop: { id: 'w', name: 'W', units: { mass: 'g', volume: 'ml', length: 'mm', temperature: 'C' } },
+    clock: { now: NOW, rate: 1 },
+    demo: false,
+    needsOwner: false,
+  }
   useClock().anchor(NOW, 1)
 })
 afterEach(() => {

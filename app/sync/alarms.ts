@@ -14,7 +14,10 @@ import { useSession } from './session'
 /** Which cues reach someone who is not at the bench: those that do not wait for whoever stirs. */
 const FAR = /-(hurry|late|set|warm|open|mix|stands|bond)$/
 const MOST = 4
-/** Live pours that are followed from afar: the newest of a day. Opening times that were learnt stand in their records; nothing is worked out anew here. */
+/**
+ * Live pours that are followed from afar: the newest of a day. Opening times that were learnt stand in their records;
+ * nothing is worked out anew here.
+ */
 const FOLLOWED = 8, DAY = 86_400_000
 
 interface Alarm extends Cue { readonly pour: string, readonly name: string }
@@ -29,20 +32,36 @@ export const useAlarms = defineStore('alarms', () => {
   const here = ref('')
   /** Nothing is passed over before it is known which pours are live. */
   let started = false, ready = false, before = 0
-  const cues = computed(() => known.value.flatMap(p => cuesOf(p.run, foldPour(p.run, [...p.events, ...records.pendingOf(p.id)])).filter(c => FAR.test(c.id)).map((c): Alarm => ({ ...c, id: `${p.id}-${c.id}`, pour: p.id, name: p.run.plan.name }))))
+  const cues = computed(() =>
+    known.value.flatMap(p =>
+      cuesOf(p.run, foldPour(p.run, [...p.events, ...records.pendingOf(p.id)])).filter(c => FAR.test(c.id)).map((
+        c,
+      ): Alarm => ({ ...c, id: `${p.id}-${c.id}`, pour: p.id, name: p.run.plan.name })),
+    ),
+  )
   /** What was told and still holds: a cue that was acted on is no cue any more. */
-  const standing = computed(() => cues.value.filter(c => told.value.has(c.id) && !seen.value.has(c.id) && c.pour !== here.value).sort((a, b) => b.at - a.at).slice(0, MOST))
+  const standing = computed(() =>
+    cues.value.filter(c => told.value.has(c.id) && !seen.value.has(c.id) && c.pour !== here.value).sort((a, b) =>
+      b.at - a.at,
+    ).slice(0, MOST),
+  )
 
   async function fetchAll(): Promise<void> {
     const who = useSession().key ?? ''
-    const answers = await Promise.all(pours.live.filter(p => (p.summary.startedAt ?? 0) > clock.read() - DAY).slice(0, FOLLOWED).map(p => remembered<PourAnswer>(who, `pours/${p.id}`).then(a => a.value, () => undefined)))
+    const answers = await Promise.all(
+      pours.live.filter(p => (p.summary.startedAt ?? 0) > clock.read() - DAY).slice(0, FOLLOWED).map(p =>
+        remembered<PourAnswer>(who, `pours/${p.id}`).then(a => a.value, () => undefined),
+      ),
+    )
     known.value = answers.filter(a => a !== undefined)
     ready = true
   }
   function tick(now: number): void {
     if (!ready) return
     // After a jump or a night’s sleep each pour is told once, by its last.
-    const last = new Map(cues.value.filter(c => c.at > before && c.at <= now && c.pour !== here.value).map(c => [c.pour, c.id]))
+    const last = new Map(
+      cues.value.filter(c => c.at > before && c.at <= now && c.pour !== here.value).map(c => [c.pour, c.id]),
+    )
     before = now
     if (last.size === 0) return
     told.value = new Set([...told.value, ...last.values()])

@@ -9,13 +9,32 @@ const NOW = at(10, 14, 7)
 
 describe('times as people say them', () => {
   it.each([
-    [at(10, 15, 10), '15:10'], [at(11, 9), 'tomorrow 09:00'], [at(9, 23, 59), 'yesterday 23:59'], [at(13, 8, 5), 'Sat 08:05'], [at(1, 8), '1 Mar'], [new Date(2025, 5, 2).getTime(), '2 Jun 2025'],
+    [at(10, 15, 10), '15:10'],
+    [at(11, 9), 'tomorrow 09:00'],
+    [at(9, 23, 59), 'yesterday 23:59'],
+    [at(13, 8, 5), 'Sat 08:05'],
+    [at(1, 8), '1 Mar'],
+    [new Date(2025, 5, 2).getTime(), '2 Jun 2025'],
   ])('%d', (moment, words) => {
     expect(dayAndTime(moment, NOW)).toBe(words)
   })
 
   it('what cannot be known to the hour is said in parts of days', () => {
-    expect([at(10, 9), at(10, 15), at(10, 21), at(11, 3), at(11, 23), at(12, 4), at(13, 13), at(14, 2), at(28, 13)].map(t => roughDay(t, NOW))).toEqual(['this morning', 'this afternoon', 'this evening', 'tonight', 'tomorrow night', 'tomorrow night', 'Sat afternoon', 'Sat night', '28 Mar'])
+    expect(
+      [at(10, 9), at(10, 15), at(10, 21), at(11, 3), at(11, 23), at(12, 4), at(13, 13), at(14, 2), at(28, 13)].map(t =>
+        roughDay(t, NOW),
+      ),
+    ).toEqual([
+      'this morning',
+      'this afternoon',
+      'this evening',
+      'tonight',
+      'tomorrow night',
+      'tomorrow night',
+      'Sat afternoon',
+      'Sat night',
+      '28 Mar',
+    ])
     expect(roughRange(at(10, 15), at(10, 16), NOW)).toBe('this afternoon')
     expect(roughRange(at(11, 15), at(13, 9), NOW)).toBe('tomorrow afternoon to Sat morning')
   })
@@ -28,14 +47,23 @@ describe('times as people say them', () => {
   })
 
   it('a counting clock keeps its width and never looks like a time of day', () => {
-    expect([0, 9.9, 65, 3599, 3600, 7384, -5].map(counting)).toEqual(['0 min 00 s', '0 min 09 s', '1 min 05 s', '59 min 59 s', '1 h 00', '2 h 03', '0 min 00 s'])
+    expect([0, 9.9, 65, 3599, 3600, 7384, -5].map(counting)).toEqual([
+      '0 min 00 s',
+      '0 min 09 s',
+      '1 min 05 s',
+      '59 min 59 s',
+      '1 h 00',
+      '2 h 03',
+      '0 min 00 s',
+    ])
   })
 })
 
 describe('asking the server', () => {
   afterEach(() => vi.unstubAllGlobals())
   const answering = (status: number, body: string) => vi.stubGlobal('fetch', async () => new Response(body, { status }))
-  const refusal = async (): Promise<Refused> => api('x').then(() => Promise.reject(new Error('it went through')), e => e as Refused)
+  const refusal = async (): Promise<Refused> =>
+    api('x').then(() => Promise.reject(new Error('it went through')), e => e as Refused)
 
   it('gives back what it says', async () => {
     answering(200, '{"a":1}')
@@ -51,7 +79,10 @@ describe('asking the server', () => {
     answering(502, '<html>')
     expect(await refusal()).toMatchObject({ status: 502, sentence: expect.stringContaining('Try it again') as string })
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')))
-    expect(await refusal()).toMatchObject({ status: 0, sentence: expect.stringContaining('stays here and is sent when it is back') as string })
+    expect(await refusal()).toMatchObject({
+      status: 0,
+      sentence: expect.stringContaining('stays here and is sent when it is back') as string,
+    })
   })
 
   it('makes ids of the right form where the browser makes none', () => {

@@ -5,22 +5,35 @@ export class Refused extends Error {
   }
 }
 
-const UNREACHED = 'The workshop’s server does not answer just now. What you entered stays here and is sent when it is back.'
+const UNREACHED
+  = 'The workshop’s server does not answer just now. What you entered stays here and is sent when it is back.'
 
 /** Asks the server. @throws Refused with a sentence that can be shown as it is. */
-export async function api<T>(path: string, options: { method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', body?: unknown } = {}): Promise<T> {
+export async function api<T>(
+  path: string,
+  options: { method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', body?: unknown } = {},
+): Promise<T> {
   let response: Response
   try {
     response = await fetch(`/api/${path}`, {
-      method: options.method ?? 'GET', headers: options.body === undefined ? {} : { 'content-type': 'application/json' },
-      body: options.body === undefined ? undefined : JSON.stringify(options.body), cache: 'no-store',
+      method: options.method ?? 'GET',
+      headers: options.body === undefined ? {} : { 'content-type': 'application/json' },
+      body: options.body === undefined ? undefined : JSON.stringify(options.body),
+      cache: 'no-store',
     })
   }
   catch {
     throw new Refused(UNREACHED, 0)
   }
-  const answer = await response.json().catch(() => undefined) as { data?: { sentence?: string, field?: string } } | undefined
-  if (!response.ok) throw new Refused(answer?.data?.sentence ?? 'The server could not do this. Try it again.', response.status, answer?.data?.field)
+  const answer = await response.json().catch(() => undefined) as
+    | { data?: { sentence?: string, field?: string } }
+    | undefined
+  if (!response.ok)
+    throw new Refused(
+      answer?.data?.sentence ?? 'The server could not do this. Try it again.',
+      response.status,
+      answer?.data?.field,
+    )
   return answer as T
 }
 

@@ -32,7 +32,9 @@ afterEach(() => vi.unstubAllGlobals())
 
 const restored = { pours: 3, entries: 90, moulds: 1, plans: 1, photos: 0, models: 0 }
 function bring() {
-  const told: ArchiveProgress[] = [], giveUp = new AbortController(), end = bringArchive(new Blob(['zip']), giveUp.signal, now => told.push(now))
+  const told: ArchiveProgress[] = [],
+    giveUp = new AbortController(),
+    end = bringArchive(new Blob(['zip']), giveUp.signal, now => told.push(now))
   return { told, giveUp, end, request: FakeRequest.last }
 }
 
@@ -46,15 +48,27 @@ describe('an archive on its way in', () => {
     request.comes(`${JSON.stringify({ restored })}\n`)
     request.onload!()
     expect(await end).toEqual(restored)
-    expect(told).toEqual([{ doing: 'sending', share: 0.25 }, { doing: 'reading', share: 0 }, { doing: 'reading', share: 0.25 }, { doing: 'reading', share: 0.5 }])
+    expect(told).toEqual([{ doing: 'sending', share: 0.25 }, { doing: 'reading', share: 0 }, {
+      doing: 'reading',
+      share: 0.25,
+    }, { doing: 'reading', share: 0.5 }])
   })
 
-  it.each([
-    ['refused before it was read', (r: FakeRequest) => r.comes('{"data":{"sentence":"This is no archive."}}', 422), 'This is no archive.'],
-    ['refused half way', (r: FakeRequest) => r.comes('{"read":0.5}\n{"refused":"Line 7 cannot be read; nothing was taken in."}\n'), 'Line 7 cannot be read; nothing was taken in.'],
-    ['refused in words of some other program', (r: FakeRequest) => r.comes('<html>', 502), 'The server could not read this file. Nothing was taken in.'],
-    ['broken off before its last line', (r: FakeRequest) => r.comes('{"read":0.5}\n{"rest'), /^The connection broke/],
-  ] as const)('%s: it says so', async (_, answer, sentence) => {
+  it.each(
+    [
+      ['refused before it was read', (r: FakeRequest) =>
+        r.comes('{"data":{"sentence":"This is no archive."}}', 422), 'This is no archive.'],
+      [
+        'refused half way',
+        (r: FakeRequest) => r.comes('{"read":0.5}\n{"refused":"Line 7 cannot be read; nothing was taken in."}\n'),
+        'Line 7 cannot be read; nothing was taken in.',
+      ],
+      ['refused in words of some other program', (r: FakeRequest) =>
+        r.comes('<html>', 502), 'The server could not read this file. Nothing was taken in.'],
+      ['broken off before its last line', (r: FakeRequest) =>
+        r.comes('{"read":0.5}\n{"rest'), /^The connection broke/],
+    ] as const,
+  )('%s: it says so', async (_, answer, sentence) => {
     const { end, request } = bring()
     answer(request)
     request.onload!()

@@ -3,17 +3,26 @@ import { Refused } from './api'
 
 export interface ArchiveProgress { readonly doing: 'sending' | 'reading', /** 0 to 1. */ readonly share: number }
 
-const BROKEN = 'The connection broke. If it had been read to its end, the workshop is here when you load this page again; else nothing was taken in.'
+const BROKEN
+  = 'The connection broke. If it had been read to its end, the workshop is here when you load this page again; else nothing was taken in.'
 
-/** Sends an archive and follows how it is taken in. An older kind of request, because it tells how much was sent. @throws Refused in words. */
-export function bringArchive(file: Blob, signal: AbortSignal, progress: (now: ArchiveProgress) => void): Promise<Restored> {
+/**
+ * Sends an archive and follows how it is taken in. An older kind of request, because it tells how much was sent.
+ * @throws Refused in words.
+ */
+export function bringArchive(
+  file: Blob,
+  signal: AbortSignal,
+  progress: (now: ArchiveProgress) => void,
+): Promise<Restored> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest(), refuse = (sentence: string) => reject(new Refused(sentence, request.status))
     let read = 0
     /** What came since the last time; a line that is not whole yet waits. */
     function follow(): void {
       if (request.status !== 200) return
-      const end = request.responseText.lastIndexOf('\n') + 1, lines = request.responseText.slice(read, end).split('\n').filter(Boolean)
+      const end = request.responseText.lastIndexOf('\n') + 1,
+        lines = request.responseText.slice(read, end).split('\n').filter(Boolean)
       read = end
       for (const line of lines.map(l => JSON.parse(l) as RestoreLine)) {
         if ('read' in line) progress({ doing: 'reading', share: line.read })
@@ -21,7 +30,8 @@ export function bringArchive(file: Blob, signal: AbortSignal, progress: (now: Ar
         else refuse(line.refused)
       }
     }
-    request.upload.onprogress = ({ loaded, total }) => progress({ doing: 'sending', share: total > 0 ? loaded / total : 0 })
+    request.upload.onprogress = ({ loaded, total }) =>
+      progress({ doing: 'sending', share: total > 0 ? loaded / total : 0 })
     request.upload.onload = () => progress({ doing: 'reading', share: 0 })
     request.onprogress = follow
     request.onerror = () => refuse(BROKEN)
@@ -29,7 +39,11 @@ export function bringArchive(file: Blob, signal: AbortSignal, progress: (now: Ar
     request.onload = () => {
       follow()
       // Nothing happens here once it was taken in or refused above.
-      refuse(request.status === 200 ? BROKEN : sentenceOf(request.responseText) ?? 'The server could not read this file. Nothing was taken in.')
+      refuse(
+        request.status === 200
+          ? BROKEN
+          : sentenceOf(request.responseText) ?? 'The server could not read this file. Nothing was taken in.',
+      )
     }
     signal.addEventListener('abort', () => request.abort())
     request.open('POST', '/api/archive')

@@ -4,7 +4,8 @@ import { api } from '~/sync/api'
 import type { ClockChange } from '~contract/clock'
 
 /**
- * The one clock of the product: the workshop's, as the server told it, running on at its pace. Every component takes time from here.
+ * The one clock of the product: the workshop's, as the server told it, running on at its pace. Every component takes
+ * time from here.
  * `now` moves a few times a second; `read()` is exact.
  */
 export const useClock = defineStore('clock', () => {

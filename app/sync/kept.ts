@@ -1,8 +1,16 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { api, Refused } from './api'
 
-/** The last answer to each question that a screen asks, kept in this browser, so that every screen opens without a network. */
-interface Answers extends DBSchema { answers: { key: [string, string], value: { readonly who: string, readonly path: string, readonly at: number, readonly value: unknown } } }
+/**
+ * The last answer to each question that a screen asks, kept in this browser, so that every screen opens without a
+ * network.
+ */
+interface Answers extends DBSchema {
+  answers: {
+    key: [string, string]
+    value: { readonly who: string, readonly path: string, readonly at: number, readonly value: unknown }
+  }
+}
 
 let opened: Promise<IDBPDatabase<Answers>> | undefined
 function open(): Promise<IDBPDatabase<Answers>> {

@@ -1,6 +1,7 @@
 /**
  * Answers may overtake each other: of several questions on their way only the last one asked may be believed.
- * @returns a function that asks and applies the answer; when a newer question was asked meanwhile it applies nothing and is done when that one is.
+ * @returns a function that asks and applies the answer; when a newer question was asked meanwhile it applies nothing
+ *   and is done when that one is.
  */
 export function latestOnly(): <T>(question: () => Promise<T>, apply: (answer: T) => void) => Promise<void> {
   let asked = 0

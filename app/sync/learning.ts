@@ -8,7 +8,10 @@ let worker: Worker | undefined
 let asked = 0
 const waiting = new Map<number, (batches: readonly BatchLearnt[]) => void>()
 
-/** What batches have taught so far. The worker is kept with what it knows of each mix; questions are answered in their order. */
+/**
+ * What batches have taught so far. The worker is kept with what it knows of each mix; questions are answered in their
+ * order.
+ */
 export function learnBatches(batches: readonly BatchAsked[]): Promise<readonly BatchLearnt[]> {
   if (!worker) {
     worker = new Worker(new URL('../workers/learn.worker.ts', import.meta.url), { type: 'module' })
@@ -33,15 +36,25 @@ export function learnBatches(batches: readonly BatchAsked[]): Promise<readonly B
 
 /** What a pour asks to be learnt: its batches as far as they are wet. */
 function askedOf(run: FrozenRun, state: PourState): readonly BatchAsked[] {
-  return state.batches.flatMap((batch, b) => batch.wetAt === undefined ? [] : [{ batch: b, kinds: learningInputs(run, state, b), seen: observationsOf(state, b) }])
+  return state.batches.flatMap((batch, b) =>
+    batch.wetAt === undefined
+      ? []
+      : [{ batch: b, kinds: learningInputs(run, state, b), seen: observationsOf(state, b) }],
+  )
 }
 
-/** The forecasts of several pours as they learn: the same on the bench, on a wall and for whoever is told of a moment elsewhere. */
+/**
+ * The forecasts of several pours as they learn: the same on the bench, on a wall and for whoever is told of a moment
+ * elsewhere.
+ */
 export function learntRuns() {
   const learnt = shallowRef<ReadonlyMap<string, ReadonlyMap<number, BatchLearnt>>>(new Map())
   const asked = new Map<string, string>()
 
-  /** Learns from what a pour has become. @returns whether something new is known now; a newer state of the same pour takes over from an older one. */
+  /**
+   * Learns from what a pour has become. @returns whether something new is known now; a newer state of the same pour
+   * takes over from an older one.
+   */
   async function follow(id: string, run: FrozenRun, state: PourState): Promise<boolean> {
     const batches = askedOf(run, state), key = JSON.stringify(batches)
     if (asked.get(id) === key) return false

@@ -22,9 +22,17 @@ export const useLibrary = defineStore('library', () => {
 
   async function load(): Promise<void> {
     try {
-      await latest(() => Promise.all([ask<LibraryItem<'mould'>[]>('library/mould'), ask<LibraryItem<'bucket'>[]>('library/bucket'), ask<LibraryItem<'bag'>[]>('library/bag')]), ([mould, bucket, bag]) => {
-        items.value = { mould: mould.value, bucket: bucket.value, bag: bag.value }
-      })
+      await latest(
+        () =>
+          Promise.all([
+            ask<LibraryItem<'mould'>[]>('library/mould'),
+            ask<LibraryItem<'bucket'>[]>('library/bucket'),
+            ask<LibraryItem<'bag'>[]>('library/bag'),
+          ]),
+        ([mould, bucket, bag]) => {
+          items.value = { mould: mould.value, bucket: bucket.value, bag: bag.value }
+        },
+      )
       loaded.value = true
       trouble.value = ''
     }
@@ -32,7 +40,12 @@ export const useLibrary = defineStore('library', () => {
       trouble.value = (error as Error).message
     }
   }
-  async function save<K extends LibraryKind>(kind: K, id: string, body: LibraryBodies[K], revision: number): Promise<void> {
+  async function save<K extends LibraryKind>(
+    kind: K,
+    id: string,
+    body: LibraryBodies[K],
+    revision: number,
+  ): Promise<void> {
     await api(`library/${kind}/${id}`, { method: 'PUT', body: { body, revision } })
     await load()
   }
@@ -43,7 +56,8 @@ export const useLibrary = defineStore('library', () => {
   /** The things a plan names, as the core wants them. */
   function worldOf(plan: Plan): PlanWorld {
     const { mould, bucket, bag } = items.value
-    const facts = <T extends { id: string, body: object }>(item: T | undefined) => item && { ...item.body, id: item.id } as T['body'] & { id: string }
+    const facts = <T extends { id: string, body: object }>(item: T | undefined) =>
+      item && { ...item.body, id: item.id } as T['body'] & { id: string }
     const bagOf = (id: string | undefined) => {
       const item = bag.find(b => b.id === id)
       return item && taughtBag(agedBag({ ...item.body, id: item.id }, Date.now()), item.taught ?? [])

@@ -11,7 +11,9 @@ export const useLive = defineStore('live', () => {
   let source: EventSource | undefined
   let retry: ReturnType<typeof setTimeout> | undefined
 
-  /** A device that loses its network knows it before the stream does; when it is back, the stream is begun anew at once. */
+  /**
+   * A device that loses its network knows it before the stream does; when it is back, the stream is begun anew at once.
+   */
   function lost(): void {
     connected.value = false
   }

@@ -1,7 +1,10 @@
 import { PHOTO_BYTES, PHOTO_SIDE, type KeptPhoto, type PhotoSubject } from '~contract/photo'
 import { api, Refused } from './api'
 
-/** Photos on their way to the server: made smaller here, which also leaves out place and time that a camera writes beside the picture. */
+/**
+ * Photos on their way to the server: made smaller here, which also leaves out place and time that a camera writes
+ * beside the picture.
+ */
 
 export interface SmallPhoto { readonly blob: Blob, readonly width: number, readonly height: number }
 
@@ -30,7 +33,11 @@ export async function shrunk(file: Blob): Promise<SmallPhoto> {
 
 /** @throws Refused in words. */
 export async function keepPhoto(id: string, subject: PhotoSubject, photo: SmallPhoto, caption = ''): Promise<void> {
-  const response = await fetch(`/api/photos/${id}?${new URLSearchParams({ ...subject, caption }).toString()}`, { method: 'PUT', headers: { 'content-type': 'image/jpeg' }, body: photo.blob }).catch(() => {
+  const response = await fetch(`/api/photos/${id}?${new URLSearchParams({ ...subject, caption }).toString()}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'image/jpeg' },
+    body: photo.blob,
+  }).catch(() => {
     throw new Refused('The workshop’s server does not answer just now. The photo was not kept; try it again.', 0)
   })
   if (response.ok) return
@@ -38,6 +45,7 @@ export async function keepPhoto(id: string, subject: PhotoSubject, photo: SmallP
   throw new Refused(answer?.data?.sentence ?? 'The server could not take this photo.', response.status)
 }
 
-export const photosOf = (subject: PhotoSubject) => api<KeptPhoto[]>(`photos?${new URLSearchParams({ ...subject }).toString()}`)
+export const photosOf = (subject: PhotoSubject) =>
+  api<KeptPhoto[]>(`photos?${new URLSearchParams({ ...subject }).toString()}`)
 export const dropPhoto = (id: string) => api(`photos/${id}`, { method: 'DELETE' })
 export const photoAddress = (id: string) => `/api/photos/${id}`

@@ -15,10 +15,21 @@ function withPending(cast: CastSummary, pending: readonly PourEvent[]): CastSumm
   return pending.reduce((c, e) => {
     if (!('cast' in e.data) || e.data.cast !== c.id) return c
     switch (e.kind) {
-      case 'opened': return { ...c, status: c.status === 'setting' ? 'opened' : c.status, openedAt: c.openedAt ?? e.happenedAt }
-      case 'judged': return { ...c, status: e.data.verdict === 'waste' ? 'finished' : 'judged', verdict: e.data.verdict, defects: e.data.defects, note: e.data.note, openedAt: c.openedAt ?? e.happenedAt }
-      case 'finished': return { ...c, status: 'finished', finishedAt: e.happenedAt }
-      default: return c
+      case 'opened':
+        return { ...c, status: c.status === 'setting' ? 'opened' : c.status, openedAt: c.openedAt ?? e.happenedAt }
+      case 'judged':
+        return {
+          ...c,
+          status: e.data.verdict === 'waste' ? 'finished' : 'judged',
+          verdict: e.data.verdict,
+          defects: e.data.defects,
+          note: e.data.note,
+          openedAt: c.openedAt ?? e.happenedAt,
+        }
+      case 'finished':
+        return { ...c, status: 'finished', finishedAt: e.happenedAt }
+      default:
+        return c
     }
   }, cast)
 }
@@ -42,11 +53,14 @@ export const usePours = defineStore('pours', () => {
   async function load(): Promise<void> {
     const before = answered.value
     try {
-      await latest(() => Promise.all([remembered<PourRow[]>(who(), 'pours'), remembered<CastRow[]>(who(), 'casts')]), ([pours, casts]) => {
-        rows.value = pours.value
-        castRows.value = casts.value
-        answered.value = new Map([...answered.value].filter(([pour, events]) => before.get(pour) !== events))
-      })
+      await latest(
+        () => Promise.all([remembered<PourRow[]>(who(), 'pours'), remembered<CastRow[]>(who(), 'casts')]),
+        ([pours, casts]) => {
+          rows.value = pours.value
+          castRows.value = casts.value
+          answered.value = new Map([...answered.value].filter(([pour, events]) => before.get(pour) !== events))
+        },
+      )
       loaded.value = true
       trouble.value = ''
     }
@@ -54,10 +68,17 @@ export const usePours = defineStore('pours', () => {
       trouble.value = (error as Error).message
     }
   }
-  const casts = computed(() => castRows.value.map(row => ({ ...row, cast: withPending(row.cast, [...answered.value.get(row.pour) ?? [], ...records.pendingOf(row.pour)]) })))
+  const casts = computed(() =>
+    castRows.value.map(row => ({
+      ...row,
+      cast: withPending(row.cast, [...answered.value.get(row.pour) ?? [], ...records.pendingOf(row.pour)]),
+    })),
+  )
   /** Casts with what they need now; recomputed as the clock moves, to the half minute. */
   const halfMinute = computed(() => Math.floor(clock.now / 30_000) * 30_000)
-  const needs = computed<(CastRow & { need: CastNeed })[]>(() => casts.value.map(row => ({ ...row, need: needOf(row.cast, halfMinute.value) })))
+  const needs = computed<(CastRow & { need: CastNeed })[]>(() =>
+    casts.value.map(row => ({ ...row, need: needOf(row.cast, halfMinute.value) })),
+  )
   const live = computed(() => rows.value.filter(r => ['readying', 'pouring', 'setting'].includes(r.summary.status)))
 
   useLive().on((message) => {

@@ -16,7 +16,13 @@ function fakeServer() {
     sizes: [] as number[],
     /** Who the cookie says it is. */
     signedIn: '',
-    behaviour: 'takes' as 'takes' | 'unreachable' | 'signed-out' | 'refuses' | 'takes but the answer is lost' | 'broken',
+    behaviour: 'takes' as
+    | 'takes'
+    | 'unreachable'
+    | 'signed-out'
+    | 'refuses'
+    | 'takes but the answer is lost'
+    | 'broken',
     held: undefined as Promise<void> | undefined,
     async fetch(url: string, init?: { body?: string }): Promise<Response> {
       server.requests++
@@ -39,7 +45,13 @@ function fakeServer() {
 }
 
 let server: ReturnType<typeof fakeServer>
-const person = (id: string) => ({ person: { id, name: id, email: `${id}@example.org`, role: 'member' as const }, workshop: { id: 'w', name: 'W', units: { mass: 'g', volume: 'ml', length: 'mm', temperature: 'C' } as const }, clock: { now: 0, rate: 1 }, demo: false, needsOwner: false })
+const person = (id: string) => ({
+  person: { id, name: id, email: `${id}@example.org`, role: 'member' as const },
+  workshop: { id: 'w', name: 'W', units: { mass: 'g', volume: 'ml', length: 'mm', temperature: 'C' } as const },
+  clock: { now: 0, rate: 1 },
+  demo: false,
+  needsOwner: false,
+})
 
 /** A page as it is after loading: new stores over the same browser. */
 async function page(who: string) {
@@ -51,7 +63,8 @@ async function page(who: string) {
   await records.load()
   return records
 }
-const drained = (records: ReturnType<typeof useRecords>) => expect.poll(() => records.waiting.length, { timeout: 8000 }).toBe(0)
+const drained = (records: ReturnType<typeof useRecords>) =>
+  expect.poll(() => records.waiting.length, { timeout: 8000 }).toBe(0)
 let who = 0
 
 beforeEach(() => {
@@ -76,7 +89,10 @@ describe('what is told', () => {
   it('at one moment goes together: whoever reads what waits, while it is written down, finds all of it or none', async () => {
     const me = `p${who}`, records = await page(me), key = useSession().key!, found = new Set<number>()
     server.behaviour = 'unreachable'
-    const told = records.recordAll('a', ['1.1', '1.2', '1.3', '1.4'].map(cast => ({ kind: 'opened' as const, data: { cast } })))
+    const told = records.recordAll(
+      'a',
+      ['1.1', '1.2', '1.3', '1.4'].map(cast => ({ kind: 'opened' as const, data: { cast } })),
+    )
     let done = false
     void told.then(() => {
       done = true

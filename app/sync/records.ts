@@ -10,7 +10,8 @@ import { useSession } from './session'
 const RETRY_FIRST_MS = 1000, RETRY_MOST_MS = 20_000
 
 /**
- * Everything that happens to a pour goes through here: written to the browser's own store first, then sent, in order, one tab at a time.
+ * Everything that happens to a pour goes through here: written to the browser's own store first, then sent, in order,
+ * one tab at a time.
  * What the server does not answer stays and is tried again; nothing is ever dropped.
  */
 export const useRecords = defineStore('records', () => {
@@ -39,17 +40,31 @@ export const useRecords = defineStore('records', () => {
   }
 
   /** @param happenedAt on the workshop's clock; now unless it is told late. */
-  function record(pour: string, happening: Happening, batch?: number, happenedAt: Instant = clock.read()): Promise<void> {
+  function record(
+    pour: string,
+    happening: Happening,
+    batch?: number,
+    happenedAt: Instant = clock.read(),
+  ): Promise<void> {
     return recordAll(pour, [happening], batch, happenedAt)
   }
 
   /** Several things at one moment: told, shown and sent together. */
-  async function recordAll(pour: string, happenings: readonly Happening[], batch?: number, happenedAt: Instant = clock.read()): Promise<void> {
+  async function recordAll(
+    pour: string,
+    happenings: readonly Happening[],
+    batch?: number,
+    happenedAt: Instant = clock.read(),
+  ): Promise<void> {
     const key = session.key
     if (!key) throw new Refused('Sign in first.', 401)
     const at = { version: 1, batch, happenedAt: Math.round(happenedAt), recordedAt: Math.round(clock.read()) }
     // Plain copies: the browser's store takes no reactive objects.
-    const kept = await keep(key, pour, happenings.map(h => ({ ...JSON.parse(JSON.stringify(h)) as Happening, ...at, id: newId() }) as Draft))
+    const kept = await keep(
+      key,
+      pour,
+      happenings.map(h => ({ ...JSON.parse(JSON.stringify(h)) as Happening, ...at, id: newId() }) as Draft),
+    )
     const known = new Set(waiting.value.map(w => w.event.id))
     waiting.value = [...waiting.value, ...kept.filter(w => !known.has(w.event.id))]
     void send()
@@ -80,7 +95,10 @@ export const useRecords = defineStore('records', () => {
     for (const pour of new Set(open.map(w => w.pour))) {
       const mine = open.filter(w => w.pour === pour).slice(0, 500)
       try {
-        const answer = await api<EventsAnswer>(`pours/${pour}/events`, { method: 'POST', body: { sentAt: clock.read(), person: session.person?.id, after: had(pour), events: mine.map(w => w.event) } })
+        const answer = await api<EventsAnswer>(`pours/${pour}/events`, {
+          method: 'POST',
+          body: { sentAt: clock.read(), person: session.person?.id, after: had(pour), events: mine.map(w => w.event) },
+        })
         for (const listener of listeners) listener(pour, answer)
         const ids = mine.map(w => w.event.id)
         await taken(ids)

@@ -14,7 +14,8 @@ import { useSession } from './session'
 
 /** Whether this tells the forecast something, and so is followed by a record of what it then foresees. */
 function tellsForecast(h: Happening): boolean {
-  return h.kind === 'judged' || (h.kind === 'mark' && tells(h.data.sign)) || (h.kind === 'temperature' && h.data.where === 'cast')
+  return h.kind === 'judged' || (h.kind === 'mark' && tells(h.data.sign))
+    || (h.kind === 'temperature' && h.data.where === 'cast')
 }
 /** A forecast that moved less than this is not worth a record of its own. */
 const MOVED = 0.03
@@ -47,8 +48,14 @@ export const useRun = defineStore('run', () => {
     const known = learnt.value.get(b), before = state.value?.batches[b]?.foreseen
     owing.delete(b)
     if (!known || (known.seen === 0 && !before)) return
-    const open = Object.fromEntries(Object.entries(known.moments).map(([mould, m]) => [mould, { from: Math.round(m.open.from), to: Math.round(m.open.to) }]))
-    const moved = !before || Object.entries(open).some(([mould, o]) => Math.abs(o.from / (before.open[mould]?.from ?? Infinity) - 1) > MOVED) || (known.taught?.sd ?? 9) < 0.95 * (before.taught?.sd ?? 9)
+    const open = Object.fromEntries(
+      Object.entries(known.moments).map((
+        [mould, m],
+      ) => [mould, { from: Math.round(m.open.from), to: Math.round(m.open.to) }]),
+    )
+    const moved = !before || Object.entries(open).some(([mould, o]) =>
+      Math.abs(o.from / (before.open[mould]?.from ?? Infinity) - 1) > MOVED,
+    ) || (known.taught?.sd ?? 9) < 0.95 * (before.taught?.sd ?? 9)
     if (moved) await records.record(id.value, { kind: 'foreseen', data: { open, taught: known.taught } }, b)
   }
 
@@ -59,7 +66,12 @@ export const useRun = defineStore('run', () => {
     events.value = [...known.values()]
     seq = Math.max(seq, answer.seq)
     // What was taken has left the outbox: without a network it must be here.
-    if (run.value) void keepAnswer(useSession().key ?? '', `pours/${pour}`, { id: pour, run: run.value, startedBy: startedBy.value, events: events.value, seq } satisfies PourAnswer)
+    if (run.value)
+      void keepAnswer(
+        useSession().key ?? '',
+        `pours/${pour}`,
+        { id: pour, run: run.value, startedBy: startedBy.value, events: events.value, seq } satisfies PourAnswer,
+      )
   }
 
   /** Told of something new while an answer was on its way, which may be older than that: it is asked again. */
@@ -104,7 +116,12 @@ export const useRun = defineStore('run', () => {
   /** Takes an event back by a further one, which must sort after it even when clocks differ. */
   function undo(event: PourEvent): Promise<void> {
     owing.add(event.batch ?? 0)
-    return records.record(id.value, { kind: 'undo', data: { event: event.id } }, event.batch, Math.max(clock.read(), event.happenedAt + 1))
+    return records.record(
+      id.value,
+      { kind: 'undo', data: { event: event.id } },
+      event.batch,
+      Math.max(clock.read(), event.happenedAt + 1),
+    )
   }
 
   records.onAnswer(merge)

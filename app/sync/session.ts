@@ -16,7 +16,9 @@ export const useSession = defineStore('session', () => {
   const mayWrite = computed(() => person.value !== undefined && person.value.role !== 'viewer')
   const isOwner = computed(() => person.value?.role === 'owner')
   /** Entries waiting in this browser belong to this person in this workshop, and to nobody else who signs in here. */
-  const key = computed(() => facts.value?.person && facts.value.workshop ? `${facts.value.person.id}@${facts.value.workshop.id}` : undefined)
+  const key = computed(() =>
+    facts.value?.person && facts.value.workshop ? `${facts.value.person.id}@${facts.value.workshop.id}` : undefined,
+  )
 
   async function load(): Promise<void> {
     const { value, at, fromHere } = await remembered<SessionFacts>('', 'session')
@@ -30,7 +32,9 @@ export const useSession = defineStore('session', () => {
     await api('session', { method: 'POST', body })
     await load()
   }
-  async function createOwner(body: { workshop: string, name: string, email: string, password: string, units: typeof METRIC }): Promise<void> {
+  async function createOwner(
+    body: { workshop: string, name: string, email: string, password: string, units: typeof METRIC },
+  ): Promise<void> {
     await api('owner', { method: 'POST', body })
     await load()
   }

@@ -9,13 +9,26 @@ const { additions } = defineProps<{ additions: readonly Addition[] }>()
 const emit = defineEmits<{ change: [additions: readonly Addition[]] }>()
 const rows = computed(() => additions.map(a => ({ ...a, kind: additionKind(a.id) })))
 const unused = computed(() => ADDITIONS.filter(a => !additions.some(x => x.id === a.id)))
-const SURE = { 'physics': '', 'order of magnitude': 'Effect known to an order of magnitude: try a cup.', 'direction only': 'Only the direction of its effect is known: try a cup.' } as const
+const SURE = {
+  'physics': '',
+  'order of magnitude': 'Effect known to an order of magnitude: try a cup.',
+  'direction only': 'Only the direction of its effect is known: try a cup.',
+} as const
 
 function setShare(id: AdditionId, percent: number) {
-  emit('change', percent > 0 ? additions.map(a => a.id === id ? { id, share: percent / 100 } : a) : additions.filter(a => a.id !== id))
+  emit(
+    'change',
+    percent > 0
+      ? additions.map(a => a.id === id ? { id, share: percent / 100 } : a)
+      : additions.filter(a => a.id !== id),
+  )
 }
 function add(id: AdditionId | null) {
-  if (id) emit('change', [...additions, { id, share: Math.max(additionKind(id).step, Math.min(additionKind(id).most, additionKind(id).step * 2)) }])
+  if (id)
+    emit('change', [...additions, {
+      id,
+      share: Math.max(additionKind(id).step, Math.min(additionKind(id).most, additionKind(id).step * 2)),
+    }])
 }
 </script>
 
@@ -32,7 +45,8 @@ function add(id: AdditionId | null) {
         @update:model-value="setShare(r.id, $event)"
       />
       <p class="small soft full">
-        {{ r.kind.does }} {{ SURE[r.kind.sure] }} <span :class="{ over: r.share > r.kind.harmful }">Harmful above {{ formatPercent(r.kind.harmful) }}.</span>
+        {{ r.kind.does }} {{ SURE[r.kind.sure] }}
+        <span :class="{ over: r.share > r.kind.harmful }">Harmful above {{ formatPercent(r.kind.harmful) }}.</span>
       </p>
     </div>
     <Select

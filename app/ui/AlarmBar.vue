@@ -13,16 +13,43 @@ const alarms = useAlarms()
       <span class="what"><span class="strong">{{ a.name }}.</span> {{ a.words }}</span>
       <NuxtLink :to="`/bench/${a.pour}`">To the bench</NuxtLink>
       <button @click="alarms.dismiss(a.id)">Seen</button>
-      <button v-if="i === 0" :aria-pressed="alarms.quiet" @click="alarms.quiet = !alarms.quiet">{{ alarms.quiet ? 'Sound on' : 'No sound here' }}</button>
+      <button v-if="i === 0" :aria-pressed="alarms.quiet" @click="alarms.quiet = !alarms.quiet">
+        {{ alarms.quiet ? 'Sound on' : 'No sound here' }}
+      </button>
     </p>
   </section>
 </template>
 
 <style scoped>
-.alarms { background: var(--set-soft); color: var(--ink); border-bottom: 2px solid var(--set); }
-p { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; padding: 4px 24px; }
-.num { font-weight: 700; }
-.what { flex: 1; min-width: 12em; }
-a { color: inherit; font-weight: 650; }
-button { border: 1px solid var(--line-strong); background: none; color: inherit; border-radius: 8px; padding: 3px 12px; min-height: 34px; }
+.alarms {
+  background: var(--set-soft);
+  color: var(--ink);
+  border-bottom: 2px solid var(--set);
+}
+p {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: center;
+  padding: 4px 24px;
+}
+.num {
+  font-weight: 700;
+}
+.what {
+  flex: 1;
+  min-width: 12em;
+}
+a {
+  color: inherit;
+  font-weight: 650;
+}
+button {
+  border: 1px solid var(--line-strong);
+  background: none;
+  color: inherit;
+  border-radius: 8px;
+  padding: 3px 12px;
+  min-height: 34px;
+}
 </style>

@@ -35,10 +35,40 @@ async function change(body: { rate?: number, jump?: number }) {
 </template>
 
 <style scoped>
-.clock-bar { display: flex; gap: 14px; align-items: center; flex-wrap: wrap; padding: 5px 24px; font-size: 0.84rem; color: var(--soft); border-bottom: 1px dashed var(--line); }
-.paces { display: flex; gap: 2px; flex-wrap: wrap; }
-button { border: 0; background: none; padding: 3px 8px; border-radius: 6px; color: inherit; min-height: 24px; }
-button:hover { background: var(--action-soft); }
-button[aria-pressed=true] { background: var(--ink); color: var(--sheet); }
-@media (max-width: 720px) { .clock-bar { padding: 4px 16px; gap: 6px; } }
+.clock-bar {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  flex-wrap: wrap;
+  padding: 5px 24px;
+  font-size: 0.84rem;
+  color: var(--soft);
+  border-bottom: 1px dashed var(--line);
+}
+.paces {
+  display: flex;
+  gap: 2px;
+  flex-wrap: wrap;
+}
+button {
+  border: 0;
+  background: none;
+  padding: 3px 8px;
+  border-radius: 6px;
+  color: inherit;
+  min-height: 24px;
+}
+button:hover {
+  background: var(--action-soft);
+}
+button[aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--sheet);
+}
+@media (max-width: 720px) {
+  .clock-bar {
+    padding: 4px 16px;
+    gap: 6px;
+  }
+}
 </style>

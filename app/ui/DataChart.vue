@@ -1,21 +1,56 @@
 <script setup lang="ts">
-import { BarController, BarElement, CategoryScale, Chart, Filler, LinearScale, LineController, LineElement, PointElement, Tooltip, type ChartConfiguration } from 'chart.js'
+import {
+  BarController,
+  BarElement,
+  CategoryScale,
+  Chart,
+  Filler,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+  type ChartConfiguration,
+} from 'chart.js'
 
 /** A chart with its figures as a table beneath, for whoever cannot see it or wants the numbers. */
-Chart.register(BarController, BarElement, CategoryScale, Filler, LinearScale, LineController, LineElement, PointElement, Tooltip)
-const { config, label, head, rows, height = 220 } = defineProps<{ config: ChartConfiguration<'bar' | 'line'>, label: string, head: readonly string[], rows: readonly (readonly (string | number)[])[], height?: number }>()
+Chart.register(
+  BarController,
+  BarElement,
+  CategoryScale,
+  Filler,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+)
+const { config, label, head, rows, height = 220 } = defineProps<
+  {
+    config: ChartConfiguration<'bar' | 'line'>
+    label: string
+    head: readonly string[]
+    rows: readonly (readonly (string | number)[])[]
+    height?: number
+  }
+>()
 const canvas = useTemplateRef('canvas')
 let chart: Chart<'bar' | 'line'> | undefined
 
 function draw() {
   chart?.destroy()
   if (!canvas.value) return
-  const style = getComputedStyle(canvas.value), ink = style.getPropertyValue('--ink'), line = style.getPropertyValue('--line')
+  const style = getComputedStyle(canvas.value),
+    ink = style.getPropertyValue('--ink'),
+    line = style.getPropertyValue('--line')
   Chart.defaults.font.family = style.getPropertyValue('--words')
   Chart.defaults.font.size = 13
   Chart.defaults.color = ink
   Chart.defaults.borderColor = line
-  chart = new Chart(canvas.value, { ...config, options: { ...config.options, animation: false, responsive: true, maintainAspectRatio: false } })
+  chart = new Chart(canvas.value, {
+    ...config,
+    options: { ...config.options, animation: false, responsive: true, maintainAspectRatio: false },
+  })
 }
 onMounted(() => {
   draw()
@@ -35,7 +70,9 @@ onBeforeUnmount(() => chart?.destroy())
         <table class="small">
           <thead><tr><th v-for="h in head" :key="h" scope="col">{{ h }}</th></tr></thead>
           <tbody>
-            <tr v-for="(row, i) in rows" :key="i"><td v-for="(cell, j) in row" :key="j" :class="{ num: j > 0 }">{{ cell }}</td></tr>
+            <tr v-for="(row, i) in rows" :key="i">
+              <td v-for="(cell, j) in row" :key="j" :class="{ num: j > 0 }">{{ cell }}</td>
+            </tr>
           </tbody>
         </table>
       </div>

@@ -16,7 +16,13 @@ onBeforeUnmount(release)
 </script>
 
 <template>
-  <button type="button" @pointerdown="press" @pointerup="release" @pointerleave="release" @contextmenu.prevent @keydown.enter.prevent="emit('held')">
+  <button
+    type="button"
+    @pointerdown="press"
+    @pointerup="release"
+    @pointerleave="release"
+    @contextmenu.prevent
+    @keydown.enter.prevent="emit('held')">
     <slot />
   </button>
 </template>

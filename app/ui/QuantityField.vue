@@ -5,7 +5,10 @@ import { parseQuantity } from '~core/units/parse'
 import type { UnitKind } from '~core/units/units'
 import { useSession } from '~/sync/session'
 
-/** A number with its unit, read as people type it. SI outside; a value that cannot be read is refused in words and the old one kept. */
+/**
+ * A number with its unit, read as people type it. SI outside; a value that cannot be read is refused in words and the
+ * old one kept.
+ */
 const { kind, label, hideLabel = false, clearable = false, problem = '', invalid = false, check } = defineProps<{
   kind: UnitKind
   label: string
@@ -29,8 +32,11 @@ const touched = ref(false)
 const own = ref('')
 
 const write: Record<UnitKind, (value: number) => string> = {
-  mass: v => formatMass(v, session.units), volume: v => formatVolume(v, session.units), length: v => formatLength(v, session.units),
-  temperature: v => formatTemperature(v, session.units), time: v => formatDuration(v),
+  mass: v => formatMass(v, session.units),
+  volume: v => formatVolume(v, session.units),
+  length: v => formatLength(v, session.units),
+  temperature: v => formatTemperature(v, session.units),
+  time: v => formatDuration(v),
 }
 const shown = computed(() => typing.value ? typed.value : model.value === undefined ? '' : write[kind](model.value))
 const sentence = computed(() => own.value || problem)
@@ -87,9 +93,10 @@ function end() {
       @focus="begin"
       @input="input"
       @blur="end"
-      @keydown.enter="settle"
-    />
-    <p v-if="sentence" :id="`${id}-says`" :class="['problem', { warn: own === '' && !invalid }]" role="alert">{{ sentence }}</p>
+      @keydown.enter="settle" />
+    <p v-if="sentence" :id="`${id}-says`" :class="['problem', { warn: own === '' && !invalid }]" role="alert">
+      {{ sentence }}
+    </p>
   </div>
 </template>
 

@@ -4,9 +4,12 @@ import { layoutRipples } from '~core/pour/ripples'
 import { formatDuration, formatDurationRange } from '~core/units/format'
 
 /** The ripple chart: one batch from the drop to dry. */
-const { milestones, now, before = 3, size = 440, letter = 15 } = defineProps<{ milestones: readonly Milestone[], now?: number, before?: number, size?: number, letter?: number }>()
+const { milestones, now, before = 3, size = 440, letter = 15 } = defineProps<
+  { milestones: readonly Milestone[], now?: number, before?: number, size?: number, letter?: number }
+>()
 const layout = computed(() => layoutRipples(milestones, now, before, size, letter))
-const ring = (inner: number, outer: number) => `M${outer} 0A${outer} ${outer} 0 0 1 0 ${outer}L0 ${inner}A${inner} ${inner} 0 0 0 ${inner} 0Z`
+const ring = (inner: number, outer: number) =>
+  `M${outer} 0A${outer} ${outer} 0 0 1 0 ${outer}L0 ${inner}A${inner} ${inner} 0 0 0 ${inner} 0Z`
 const arc = (r: number) => `M${r} 0A${r} ${r} 0 0 1 0 ${r}`
 const sector = (r: number) => `M0 0L${r} 0A${r} ${r} 0 0 1 0 ${r}Z`
 /** Half the width of a label's plate. */
@@ -34,17 +37,21 @@ const spoken = computed(() => milestones.map(m => m.actual !== undefined
       <line x1="-2" :x2="size + 4" y1="0" y2="0" class="surface" />
       <g v-for="t in layout.axis" :key="t.label">
         <line :x1="t.x" :x2="t.x" :y1="-letter * 0.5" y2="0" class="surface" />
-        <text :x="t.x" :y="-letter * 0.85" text-anchor="middle" class="num axis" :font-size="letter * 0.8">{{ t.label }}</text>
+        <text :x="t.x" :y="-letter * 0.85" text-anchor="middle" class="num axis" :font-size="letter * 0.8">
+          {{ t.label }}
+        </text>
       </g>
       <g v-for="a in layout.arcs" :key="`label-${a.id}`" :class="[`tone-${a.tone}`]">
-        <rect :x="a.label.x - half(a)" :y="a.label.y - letter * 0.66" :width="2 * half(a)" :height="letter * 1.32" :rx="letter * 0.3" class="plate" />
-        <text
-          :x="a.label.x"
-          :y="a.label.y + letter * 0.35"
-          text-anchor="middle"
-          :font-size="letter"
-          font-weight="640"
-        >{{ a.word }}{{ a.past ? ' ✓' : '' }}</text>
+        <rect
+          :x="a.label.x - half(a)"
+          :y="a.label.y - letter * 0.66"
+          :width="2 * half(a)"
+          :height="letter * 1.32"
+          :rx="letter * 0.3"
+          class="plate" />
+        <text :x="a.label.x" :y="a.label.y + letter * 0.35" text-anchor="middle" :font-size="letter" font-weight="640">
+          {{ a.word }}{{ a.past ? ' ✓' : '' }}
+        </text>
       </g>
     </svg>
   </figure>

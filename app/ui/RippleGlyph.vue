@@ -18,8 +18,9 @@ const sector = (r: number) => `M0 0L${r} 0A${r} ${r} 0 0 1 0 ${r}Z`
       :key="a.id"
       :d="arc(a.r)"
       fill="none"
-      :stroke="a.past ? 'var(--ink)' : a.id === 'open' ? 'var(--set)' : a.id === 'dry' ? 'var(--action)' : 'var(--line-strong)'"
-      :stroke-width="a.id === 'open' || a.id === 'dry' ? 1.6 : 0.8"
-    />
+      :stroke="
+        a.past ? 'var(--ink)' : a.id === 'open' ? 'var(--set)' : a.id === 'dry' ? 'var(--action)' : 'var(--line-strong)'
+      "
+      :stroke-width="a.id === 'open' || a.id === 'dry' ? 1.6 : 0.8" />
   </svg>
 </template>

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 /** A small count with big enough buttons. */
-const { label, min = 0, max = 400, step = 1, unit = '' } = defineProps<{ label: string, min?: number, max?: number, step?: number, unit?: string }>()
+const { label, min = 0, max = 400, step = 1, unit = '' } = defineProps<
+  { label: string, min?: number, max?: number, step?: number, unit?: string }
+>()
 const model = defineModel<number>({ required: true })
 const put = (value: number) => {
-  if (Number.isFinite(value)) model.value = Math.min(max, Math.max(min, Number((Math.round(value / step) * step).toFixed(4))))
+  if (Number.isFinite(value))
+    model.value = Math.min(max, Math.max(min, Number((Math.round(value / step) * step).toFixed(4))))
 }
 </script>
 
@@ -22,10 +25,38 @@ const put = (value: number) => {
 </template>
 
 <style scoped>
-.stepper { display: inline-grid; grid-template-columns: 30px 3.6em 30px; align-items: stretch; border: 1px solid var(--line-strong); border-radius: 9px; background: var(--sheet); overflow: hidden; }
-button { border: 0; background: none; min-height: 32px; font-size: 1.1rem; }
-button:disabled { color: var(--line-strong); cursor: default; }
-button:not(:disabled):hover { background: var(--action-soft); }
-input { border: 0; background: none; text-align: center; width: 100%; font-size: 0.92rem; padding: 0; }
-button:focus-visible, input:focus-visible { outline-offset: -3px; }
+.stepper {
+  display: inline-grid;
+  grid-template-columns: 30px 3.6em 30px;
+  align-items: stretch;
+  border: 1px solid var(--line-strong);
+  border-radius: 9px;
+  background: var(--sheet);
+  overflow: hidden;
+}
+button {
+  border: 0;
+  background: none;
+  min-height: 32px;
+  font-size: 1.1rem;
+}
+button:disabled {
+  color: var(--line-strong);
+  cursor: default;
+}
+button:not(:disabled):hover {
+  background: var(--action-soft);
+}
+input {
+  border: 0;
+  background: none;
+  text-align: center;
+  width: 100%;
+  font-size: 0.92rem;
+  padding: 0;
+}
+button:focus-visible,
+input:focus-visible {
+  outline-offset: -3px;
+}
 </style>

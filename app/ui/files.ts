@@ -9,7 +9,10 @@ export function offerFile(name: string, contents: BlobPart, type: string): void 
 
 /** A name of a thing as a name of a file. */
 export function fileName(words: string, ending: string): string {
-  return `${words.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().match(/[a-z0-9]+/g)?.join('-').slice(0, 60) || 'nine-ripples'}.${ending}`
+  return `${
+    words.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().match(/[a-z0-9]+/g)?.join('-').slice(0, 60)
+    || 'nine-ripples'
+  }.${ending}`
 }
 
 /** @throws with a sentence when the text is no JSON */

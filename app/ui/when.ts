@@ -24,9 +24,14 @@ export function recordTime(at: Instant, now: Instant): string {
 /** A day's night lasts until this hour of the next. */
 const DAWN = 5
 
-/** Parts of a day for what cannot be known to the hour: `Thu afternoon`. Its night belongs to the day before: three o'clock on Friday is Thursday night. */
+/**
+ * Parts of a day for what cannot be known to the hour: `Thu afternoon`. Its night belongs to the day before: three
+ * o'clock on Friday is Thursday night.
+ */
 export function roughDay(at: Instant, now: Instant): string {
-  const hour = new Date(at).getHours(), day = hour < DAWN ? at - DAWN * HOUR : at, today = new Date(now).getHours() < DAWN ? now - DAWN * HOUR : now
+  const hour = new Date(at).getHours(),
+    day = hour < DAWN ? at - DAWN * HOUR : at,
+    today = new Date(now).getHours() < DAWN ? now - DAWN * HOUR : now
   const part = hour < DAWN ? 'night' : hour < 12 ? 'morning' : hour < 18 ? 'afternoon' : hour < 22 ? 'evening' : 'night'
   if (isSameDay(day, today)) return part === 'night' ? 'tonight' : `this ${part}`
   if (isSameDay(day, today + DAY)) return `tomorrow ${part}`
@@ -41,7 +46,9 @@ export function roughRange(from: Instant, to: Instant, now: Instant): string {
 
 /** `15:10–15:30` on one day, both days named otherwise. */
 export function windowOf(from: Instant, to: Instant, now: Instant): string {
-  return isSameDay(from, to) ? `${dayAndTime(from, now)}–${timeOfDay(to)}` : `${dayAndTime(from, now)} – ${dayAndTime(to, now)}`
+  return isSameDay(from, to)
+    ? `${dayAndTime(from, now)}–${timeOfDay(to)}`
+    : `${dayAndTime(from, now)} – ${dayAndTime(to, now)}`
 }
 
 /** A wall clock of minutes and seconds for the bench: it counts, so it may look like one. */

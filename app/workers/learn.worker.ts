@@ -2,10 +2,26 @@ import { learn, priorOf, type Observation, type Prior, type Taught, type Telling
 import type { Moments, MomentsInput } from '~core/setting/moments'
 
 /** The forecast that learns, beside the page. Surfaces of a mix are kept: one more mark then takes milliseconds. */
-export interface BatchAsked { readonly batch: number, readonly kinds: readonly { readonly moulds: readonly string[], readonly input: MomentsInput }[], readonly seen: readonly Observation[] }
-export interface BatchLearnt { readonly batch: number, readonly moments: Readonly<Record<string, Moments>>, readonly taught?: Taught, readonly contradiction?: TellingSign, readonly seen: number }
-export interface LearnAsked { readonly id: number, readonly batches: readonly BatchAsked[] }
-export interface LearnAnswered { readonly id: number, readonly batches: readonly BatchLearnt[] }
+export interface BatchAsked {
+  readonly batch: number
+  readonly kinds: readonly { readonly moulds: readonly string[], readonly input: MomentsInput }[]
+  readonly seen: readonly Observation[]
+}
+export interface BatchLearnt {
+  readonly batch: number
+  readonly moments: Readonly<Record<string, Moments>>
+  readonly taught?: Taught
+  readonly contradiction?: TellingSign
+  readonly seen: number
+}
+export interface LearnAsked {
+  readonly id: number
+  readonly batches: readonly BatchAsked[]
+}
+export interface LearnAnswered {
+  readonly id: number
+  readonly batches: readonly BatchLearnt[]
+}
 
 const MOST_KEPT = 24
 const kept = new Map<string, Prior>()
@@ -21,7 +37,13 @@ function prior(input: MomentsInput): Prior {
 self.onmessage = ({ data }: MessageEvent<LearnAsked>) => {
   const batches = data.batches.map(({ batch, kinds, seen }): BatchLearnt => {
     const { moments, taught, contradiction } = learn(kinds.map(k => prior(k.input)), seen)
-    return { batch, moments: Object.fromEntries(kinds.flatMap((k, i) => k.moulds.map(m => [m, moments[i]!]))), taught, contradiction, seen: seen.length }
+    return {
+      batch,
+      moments: Object.fromEntries(kinds.flatMap((k, i) => k.moulds.map(m => [m, moments[i]!]))),
+      taught,
+      contradiction,
+      seen: seen.length,
+    }
   })
   self.postMessage({ id: data.id, batches } satisfies LearnAnswered)
 }

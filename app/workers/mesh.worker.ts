@@ -1,10 +1,19 @@
 import { searchMoves, type FillMoves } from '~core/mould/mesh/fill-moves'
 import { judged, readModel, type Model } from '~core/mould/mesh/model'
 import type { Vector } from '~core/mould/mesh/spans'
-import { bestVent, searchTilt, trappedAir, type Opening, type TiltSearch, type Trapped } from '~core/mould/mesh/trapped-air'
+import {
+  bestVent,
+  searchTilt,
+  trappedAir,
+  type Opening,
+  type TiltSearch,
+  type Trapped,
+} from '~core/mould/mesh/trapped-air'
 import { lockedAlong, searchPull, type Locked, type PullSearch } from '~core/mould/mesh/undercut'
 
-/** Work on a mesh beside the page. A question that takes long reports how far it is; it is stopped by ending the worker. */
+/**
+ * Work on a mesh beside the page. A question that takes long reports how far it is; it is stopped by ending the worker.
+ */
 export interface Pouring { readonly up: Vector, readonly pour: readonly Opening[], readonly vents: readonly Opening[] }
 export type MeshAsked = { readonly id: number } & (
   | { readonly what: 'read', readonly bytes: ArrayBuffer }
@@ -55,11 +64,21 @@ self.onmessage = ({ data }: MessageEvent<MeshAsked>) => {
     case 'take': return keep(id, judged(data.positions))
     case 'hold': positions = data.positions
       return
-    case 'pull': return answer({ id, what: 'pull', pull: finish(id, searchPull(positions)) })
-    case 'along': return answer({ id, what: 'along', locked: lockedAlong(positions, data.pull, CELLS, data.draft) })
-    case 'air': return answer({ id, what: 'air', air: trappedAir(positions, data.up, data.pour, data.vents, CELLS) })
-    case 'tilt': return answer({ id, what: 'tilt', tilt: finish(id, searchTilt(positions, data.up, data.pour, data.vents)) })
-    case 'moves': return answer({ id, what: 'moves', moves: finish(id, searchMoves(positions, data.up, [...data.pour, ...data.vents])) })
-    case 'vent': return answer({ id, what: 'vent', vent: bestVent(positions, data.up, data.pour, data.vents, data.radius) })
+    case 'pull':
+      return answer({ id, what: 'pull', pull: finish(id, searchPull(positions)) })
+    case 'along':
+      return answer({ id, what: 'along', locked: lockedAlong(positions, data.pull, CELLS, data.draft) })
+    case 'air':
+      return answer({ id, what: 'air', air: trappedAir(positions, data.up, data.pour, data.vents, CELLS) })
+    case 'tilt':
+      return answer({ id, what: 'tilt', tilt: finish(id, searchTilt(positions, data.up, data.pour, data.vents)) })
+    case 'moves':
+      return answer({
+        id,
+        what: 'moves',
+        moves: finish(id, searchMoves(positions, data.up, [...data.pour, ...data.vents])),
+      })
+    case 'vent':
+      return answer({ id, what: 'vent', vent: bestVent(positions, data.up, data.pour, data.vents, data.radius) })
   }
 }

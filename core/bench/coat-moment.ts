@@ -5,7 +5,10 @@ import type { PourState } from '../pour/fold'
 
 /** When the next coat goes on. */
 export interface CoatMoment {
-  /** `early`: the coat before still flows. `now`: it stands and bonds by itself. `late`: it has set and has to be scored and wetted. */
+  /**
+   * `early`: the coat before still flows. `now`: it stands and bonds by itself. `late`: it has set and has to be scored
+   * and wetted.
+   */
   readonly state: 'early' | 'now' | 'late'
   readonly from: Instant
   readonly to: Instant
@@ -18,13 +21,16 @@ export interface CoatMoment {
 const SCORE = 'Score it, wet it until it drinks no more, brush a thin bonding coat on, then the rest.'
 
 /**
- * The moment for coat `b` on the one before: from when a drawn finger leaves a standing peak (the model's “no longer levels itself”, or the mark that says so)
+ * The moment for coat `b` on the one before: from when a drawn finger leaves a standing peak (the model's “no longer
+ * levels itself”, or the mark that says so)
  * until the gloss goes (the cautious end, or its mark).
- * @param run as learnt for the batch before. @returns undefined where there is no coat before, it is not wet yet, or this one is already on.
+ * @param run as learnt for the batch before. @returns undefined where there is no coat before, it is not wet yet, or
+ *   this one is already on.
  */
 export function coatMoment(run: FrozenRun, state: PourState, b: number, now: Instant): CoatMoment | undefined {
   const coat = run.batches[b]?.coat, before = state.batches[b - 1]
-  if (!coat || coat.number === 1 || before?.wetAt === undefined || state.batches[b]!.filledAt !== undefined) return undefined
+  if (!coat || coat.number === 1 || before?.wetAt === undefined || state.batches[b]!.filledAt !== undefined)
+    return undefined
   const moments = run.moments[run.batches[b - 1]!.fills[0]!.mould.id]!
   const marked = (sign: string) => before.marks.find(m => m.sign === sign)?.at
   const to = marked('gloss-gone') ?? before.wetAt + moments.glossGone.low * 1000
@@ -34,7 +40,14 @@ export function coatMoment(run: FrozenRun, state: PourState, b: number, now: Ins
   const ready: Seconds = run.batches[b]!.steps.stirred.value
   const place = at < from ? 'early' : at <= to ? 'now' : 'late'
   return {
-    state: place, from, to, mixAt: from - ready * 1000,
-    how: place === 'early' ? 'The coat before still runs: wait until a drawn finger leaves a standing peak.' : place === 'now' ? 'The coat before stands and still has its gloss: it bonds by itself.' : `The coat before has set. ${SCORE}`,
+    state: place,
+    from,
+    to,
+    mixAt: from - ready * 1000,
+    how: place === 'early'
+      ? 'The coat before still runs: wait until a drawn finger leaves a standing peak.'
+      : place === 'now'
+        ? 'The coat before stands and still has its gloss: it bonds by itself.'
+        : `The coat before has set. ${SCORE}`,
   }
 }

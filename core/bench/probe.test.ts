@@ -3,7 +3,17 @@ import { powderClass } from '../gypsum/powders'
 import { settingCurve, settingMoments, type SettingInput } from '../setting/hydration'
 import { NO_PROBE, probed, probeFrom, type Probe } from './probe'
 
-const input: SettingInput = { powder: powderClass('gypsum-cement'), ratio: 0.45, waterTemperature: 18, roomTemperature: 20, stir: { tool: 'hand', minutes: 2 }, stirFrom: 240, section: 0.03, mould: 'silicone', wall: 0.008 }
+const input: SettingInput = {
+  powder: powderClass('gypsum-cement'),
+  ratio: 0.45,
+  waterTemperature: 18,
+  roomTemperature: 20,
+  stir: { tool: 'hand', minutes: 2 },
+  stirFrom: 240,
+  section: 0.03,
+  mould: 'silicone',
+  wall: 0.008,
+}
 /** A cast that is worked out, read once a second with a tenth of a kelvin of noise. */
 function follow(noise: (i: number) => number) {
   const { time, temperature } = settingCurve(input, 7200, 720)
@@ -25,7 +35,10 @@ describe('a thermometer in the cast', () => {
   it('is recorded a kelvin at a time, not a reading a second', () => {
     const { records } = follow(flicker)
     expect(records.length).toBeLessThan(90)
-    for (let i = 1; i < records.length; i++) expect(Math.abs(records[i]!.celsius - records[i - 1]!.celsius) >= 0.9 || records[i]!.at - records[i - 1]!.at >= 300).toBe(true)
+    for (let i = 1; i < records.length; i++)
+      expect(
+        Math.abs(records[i]!.celsius - records[i - 1]!.celsius) >= 0.9 || records[i]!.at - records[i - 1]!.at >= 300,
+      ).toBe(true)
   })
 
   it('says once when it was warmest, within a minute of the cast’s own moment', () => {

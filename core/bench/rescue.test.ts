@@ -6,22 +6,67 @@ import { freezeRun, type FrozenRun } from '../plan/run'
 import { foldPour } from '../pour/fold'
 import { TROUBLES, type TroubleId } from '../pour/troubles'
 
-const lantern: MouldFacts = { id: 'lantern', name: 'Lantern base', material: 'silicone', volume: { value: 412e-6, low: 400e-6, high: 424e-6 }, mouth: { shape: 'round', width: 0.09, length: 0.09 }, wall: 0.008, section: 0.03, fragile: false }
+const lantern: MouldFacts = {
+  id: 'lantern',
+  name: 'Lantern base',
+  material: 'silicone',
+  volume: { value: 412e-6, low: 400e-6, high: 424e-6 },
+  mouth: { shape: 'round', width: 0.09, length: 0.09 },
+  wall: 0.008,
+  section: 0.03,
+  fragile: false,
+}
 const plan: Plan = {
-  name: 'Three', endUse: 'painted', fills: [{ mould: 'lantern', count: 3 }], classId: 'casting-plaster', school: 'weighed', ratio: 0.67, scoop: { volume: 2.5e-4, filling: 'loose', perWater: 2 },
-  waterTemperature: 20, roomTemperature: 20, bucket: 'pail', losses: 0.06, soakMinutes: 2, stir: { tool: 'hand', minutes: 2 }, additions: [], known: { what: 'moulds', amount: 0 },
+  name: 'Three',
+  endUse: 'painted',
+  fills: [{ mould: 'lantern', count: 3 }],
+  classId: 'casting-plaster',
+  school: 'weighed',
+  ratio: 0.67,
+  scoop: { volume: 2.5e-4, filling: 'loose', perWater: 2 },
+  waterTemperature: 20,
+  roomTemperature: 20,
+  bucket: 'pail',
+  losses: 0.06,
+  soakMinutes: 2,
+  stir: { tool: 'hand', minutes: 2 },
+  additions: [],
+  known: { what: 'moulds', amount: 0 },
 }
 function frozen(change: Partial<Plan> = {}, mould: Partial<MouldFacts> = {}): FrozenRun {
-  const result = freezeRun({ ...plan, ...change }, { moulds: [{ ...lantern, ...mould }], bucket: { id: 'pail', name: 'Pail', vessel: { bottom: 0.2, top: 0.24, height: 0.22 } } })
+  const result = freezeRun({ ...plan, ...change }, {
+    moulds: [{ ...lantern, ...mould }],
+    bucket: { id: 'pail', name: 'Pail', vessel: { bottom: 0.2, top: 0.24, height: 0.22 } },
+  })
   if (!result.ok) throw new Error(result.problems.map(p => p.sentence).join())
   return result.run
 }
 const run = frozen(), T0 = 1_800_000_000_000
 let made = 0
-const event = (at: number, happening: Happening): PourEvent => ({ ...happening, id: `r${++made}`, pour: 'p', batch: 0, version: 1, happenedAt: T0 + at * 1000, recordedAt: T0 + at * 1000, device: 'a', deviceSeq: made, actor: 'x' })
+const event = (at: number, happening: Happening): PourEvent => ({
+  ...happening,
+  id: `r${++made}`,
+  pour: 'p',
+  batch: 0,
+  version: 1,
+  happenedAt: T0 + at * 1000,
+  recordedAt: T0 + at * 1000,
+  device: 'a',
+  deviceSeq: made,
+  actor: 'x',
+})
 const stage = (at: number, s: string) => event(at, { kind: 'stage', data: { stage: s as 'sift' } })
-const poured = [stage(-300, 'ready'), stage(-100, 'weigh'), stage(0, 'sift'), stage(80, 'soak'), stage(200, 'stir'), stage(330, 'fill'), event(400, { kind: 'filled', data: { cast: '1.1' } })]
-const ask = (trouble: TroubleId, at: number, events = poured, given = run, missing?: number) => rescue(trouble, given, foldPour(given, events), { now: T0 + at * 1000, batch: 0, missing })
+const poured = [
+  stage(-300, 'ready'),
+  stage(-100, 'weigh'),
+  stage(0, 'sift'),
+  stage(80, 'soak'),
+  stage(200, 'stir'),
+  stage(330, 'fill'),
+  event(400, { kind: 'filled', data: { cast: '1.1' } }),
+]
+const ask = (trouble: TroubleId, at: number, events = poured, given = run, missing?: number) =>
+  rescue(trouble, given, foldPour(given, events), { now: T0 + at * 1000, batch: 0, missing })
 
 describe('when it goes wrong', () => {
   it.each(TROUBLES.map(t => t.id))('%s: there is something to do now at every moment of a pour', (id) => {
@@ -34,10 +79,15 @@ describe('when it goes wrong', () => {
 
   it('setting too fast: fill on while it flows, naming what is empty; stop once it does not; never water', () => {
     const early = ask('too-fast', 420)
-    expect(early.steps.slice(0, 2)).toEqual(['Stop stirring.', 'Fill now, thinnest and most detailed first: Lantern base 2, Lantern base 3.'])
+    expect(early.steps.slice(0, 2)).toEqual([
+      'Stop stirring.',
+      'Fill now, thinnest and most detailed first: Lantern base 2, Lantern base 3.',
+    ])
     expect(early.never).toMatch(/^No more water/)
     expect(early.steps.at(-1)).toMatch(/water at 10 °C gives about (\d+ min|\d+ s|\d+ min \d+ s) more/)
-    expect(ask('too-fast', run.moments.lantern!.pourBy.value + 30).steps[0]).toMatch(/^Stop: it no longer levels itself/)
+    expect(ask('too-fast', run.moments.lantern!.pourBy.value + 30).steps[0]).toMatch(
+      /^Stop: it no longer levels itself/,
+    )
   })
 
   it('not enough: the second mix is what is missing and a tenth, by the plan’s ratio, now while they knit, later on a rough wet face', () => {
@@ -48,15 +98,25 @@ describe('when it goes wrong', () => {
     expect(now.steps[0]).toMatch(/^Mix .* now, the same way but quickly: that is the missing 825 ml and a tenth\.$/)
     expect(ask('short', 1500).steps[0]).toMatch(/roughen its face/)
     expect(ask('short', 420, poured, run, 300e-6).mix!.powder).toBeCloseTo(330e-6 / 1.0721e-3, 2)
-    const full = [...poured, event(410, { kind: 'filled', data: { cast: '1.2' } }), event(420, { kind: 'filled', data: { cast: '1.3' } })]
+    const full = [
+      ...poured,
+      event(410, { kind: 'filled', data: { cast: '1.2' } }),
+      event(420, { kind: 'filled', data: { cast: '1.3' } }),
+    ]
     expect(ask('short', 430, full).steps).toEqual(['Say how much is missing, or mark which moulds are filled.'])
   })
 
   it('will not set: within its range it says wait and how long, beyond it says why it is likely so', () => {
     expect(ask('will-not-set', 600).steps[0]).toMatch(/^Wait: gloss may go as late as \d+ min/)
     const cold = frozen({ roomTemperature: 8, waterTemperature: 6, additions: [{ id: 'citrate', share: 0.001 }] })
-    const thin = [...poured, event(-50, { kind: 'weighed', data: { what: 'water', mass: 0.8, how: 'scale' } }), event(-40, { kind: 'weighed', data: { what: 'powder', mass: 1, how: 'scale' } })]
-    expect(ask('will-not-set', 40_000, thin, cold).why).toBe('Likely because it is thinner than planned (80 for 67), it is cold and a retarder is in it.')
+    const thin = [
+      ...poured,
+      event(-50, { kind: 'weighed', data: { what: 'water', mass: 0.8, how: 'scale' } }),
+      event(-40, { kind: 'weighed', data: { what: 'powder', mass: 1, how: 'scale' } }),
+    ]
+    expect(ask('will-not-set', 40_000, thin, cold).why).toBe(
+      'Likely because it is thinner than planned (80 for 67), it is cold and a retarder is in it.',
+    )
   })
 
   it('a print in frozen ground is lifted with its soil; water on a set cast is poured off; a body part is freed before it warms', () => {

@@ -20,7 +20,11 @@ class Scale {
     for (let i = 0; i < seconds * 5; i++) {
       this.load += grams / (seconds * 5)
       this.at += 200
-      w = heard(w, { at: this.at, grams: this.load - this.zero + this.noise() + 0.002 * this.at / 1000, boot: `b${this.boot}` })
+      w = heard(w, {
+        at: this.at,
+        grams: this.load - this.zero + this.noise() + 0.002 * this.at / 1000,
+        boot: `b${this.boot}`,
+      })
     }
     return w
   }
@@ -84,17 +88,25 @@ describe('a scale that streams', () => {
   })
 
   it('however it is poured and whenever it goes off, the total is what went in, to a gram and a half each time', () => {
-    fc.assert(fc.property(fc.array(fc.record({ grams: fc.integer({ min: 0, max: 400 }), off: fc.boolean() }), { minLength: 1, maxLength: 6 }), (pours) => {
-      const scale = new Scale(500)
-      let w = tared(scale.run(NO_WEIGHING, 0, 3)), total = 0
-      for (const { grams, off } of pours) {
-        w = scale.run(scale.run(w, grams, 3), 0, 2)
-        total += grams
-        if (off) scale.again()
-      }
-      w = scale.run(w, 0, 2)
-      expect(Math.abs(w.stood - total)).toBeLessThan(1.5 * (pours.length + 1))
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ grams: fc.integer({ min: 0, max: 400 }), off: fc.boolean() }), {
+          minLength: 1,
+          maxLength: 6,
+        }),
+        (pours) => {
+          const scale = new Scale(500)
+          let w = tared(scale.run(NO_WEIGHING, 0, 3)), total = 0
+          for (const { grams, off } of pours) {
+            w = scale.run(scale.run(w, grams, 3), 0, 2)
+            total += grams
+            if (off) scale.again()
+          }
+          w = scale.run(w, 0, 2)
+          expect(Math.abs(w.stood - total)).toBeLessThan(1.5 * (pours.length + 1))
+        },
+      ),
+    )
   })
 
   it('says how much more, when to go slowly, when it is enough and by how much it is over', () => {

@@ -2,12 +2,18 @@ import { formatMass } from '../units/format'
 import type { UnitPreferences } from '../units/units'
 
 /**
- * Weighing with a scale that streams: what is in the bucket, through noise, a lifted bucket, an overload, and a scale that switches itself off and
+ * Weighing with a scale that streams: what is in the bucket, through noise, a lifted bucket, an overload, and a scale
+ * that switches itself off and
  * comes back with another zero. A fold over its readings; grams, because that is what a scale says.
  */
 
 /** One line of a scale (docs/devices.md). `boot` changes whenever it was switched on anew. */
-export interface ScaleReading { readonly at: number, readonly grams: number, readonly boot: string, readonly overload?: boolean }
+export interface ScaleReading {
+  readonly at: number
+  readonly grams: number
+  readonly boot: string
+  readonly overload?: boolean
+}
 
 export interface Weighing {
   readonly state: 'waiting' | 'weighing' | 'lifted' | 'overload'
@@ -30,25 +36,53 @@ const STILL_G = 1, STILL_MS = 1200
 /** Below its zero by this, the bucket is not on it. */
 const LIFTED_G = 15
 
-export const NO_WEIGHING: Weighing = { state: 'waiting', net: 0, stood: 0, steady: false, zero: 0, carried: 0, recent: [] }
+export const NO_WEIGHING: Weighing = {
+  state: 'waiting',
+  net: 0,
+  stood: 0,
+  steady: false,
+  zero: 0,
+  carried: 0,
+  recent: [],
+}
 
 /** From now on what is on the scale counts as nothing. */
 export function tared(w: Weighing): Weighing {
   // Also with another, lighter bucket on it than the one it was tared with.
-  return { ...w, state: w.state === 'lifted' ? 'weighing' : w.state, zero: w.last ?? 0, carried: 0, net: 0, stood: 0, recent: w.recent.slice(-1) }
+  return {
+    ...w,
+    state: w.state === 'lifted' ? 'weighing' : w.state,
+    zero: w.last ?? 0,
+    carried: 0,
+    net: 0,
+    stood: 0,
+    recent: w.recent.slice(-1),
+  }
 }
 
 export function heard(w: Weighing, r: ScaleReading): Weighing {
   if (r.overload) return { ...w, state: 'overload', steady: false, boot: r.boot }
   const anew = w.boot !== undefined && w.boot !== r.boot
-  // Switched on with the bucket on it, a scale shows nothing: what was in there at its last word is carried, and it counts from its own nothing.
+  // Switched on with the bucket on it, a scale shows nothing: what was in there at its last word is carried, and it
+  // counts from its own nothing.
   const zero = anew ? 0 : w.zero, carried = anew ? (w.state === 'weighing' ? w.net : w.stood) : w.carried
-  if (!anew && r.grams - zero < -LIFTED_G) return { ...w, state: 'lifted', net: w.stood, steady: false, boot: r.boot, recent: [], last: r.grams }
+  if (!anew && r.grams - zero < -LIFTED_G)
+    return { ...w, state: 'lifted', net: w.stood, steady: false, boot: r.boot, recent: [], last: r.grams }
   const recent = [...(anew ? [] : w.recent.filter(x => r.at - x.at <= STILL_MS)), { at: r.at, grams: r.grams }]
   const spread = Math.max(...recent.map(x => x.grams)) - Math.min(...recent.map(x => x.grams))
   const steady = spread <= STILL_G && r.at - recent[0]!.at >= 0.75 * STILL_MS
   const net = carried + r.grams - zero
-  return { state: 'weighing', net, stood: steady ? net : w.stood, steady, boot: r.boot, zero, carried, recent, last: r.grams }
+  return {
+    state: 'weighing',
+    net,
+    stood: steady ? net : w.stood,
+    steady,
+    boot: r.boot,
+    zero,
+    carried,
+    recent,
+    last: r.grams,
+  }
 }
 
 export interface WeighingWords { readonly kind: 'go' | 'slow' | 'there' | 'over', readonly words: string }
@@ -63,5 +97,7 @@ export function weighingWords(net: number, target: number, prefs: UnitPreference
   const left = target - net, mass = (g: number) => formatMass(Math.abs(g) / 1000, prefs)
   if (Math.abs(left) <= tolerance(target)) return { kind: 'there', words: 'That is it' }
   if (left < 0) return { kind: 'over', words: `Over by ${mass(left)}` }
-  return left < Math.max(15, 0.08 * target) ? { kind: 'slow', words: `Slowly: ${mass(left)} more` } : { kind: 'go', words: `${mass(left)} more` }
+  return left < Math.max(15, 0.08 * target)
+    ? { kind: 'slow', words: `Slowly: ${mass(left)} more` }
+    : { kind: 'go', words: `${mass(left)} more` }
 }

@@ -6,7 +6,10 @@ export interface Air { readonly celsius: Celsius, readonly humidity: number }
 const PRESSURE = 101_325
 const KELVIN = 273.15
 
-/** Saturation pressure of water vapour over water, Pa. Buck 1981 with the constants of 1996 (from memory; checked against an independent library, 0.1 to 50 degC). */
+/**
+ * Saturation pressure of water vapour over water, Pa. Buck 1981 with the constants of 1996 (from memory; checked
+ * against an independent library, 0.1 to 50 degC).
+ */
 export function saturationPressure(t: Celsius): number {
   return 611.21 * Math.exp((18.678 - t / 234.5) * t / (257.14 + t))
 }
@@ -28,7 +31,10 @@ export function dewPoint({ celsius, humidity }: Air): Celsius {
 
 const ratio = (e: number) => 0.622 * e / (PRESSURE - e)
 
-/** Temperature of a wet thermometer in a strong draught (psychrometric equation of the ASHRAE Handbook of Fundamentals, from memory), by bisection; above freezing. */
+/**
+ * Temperature of a wet thermometer in a strong draught (psychrometric equation of the ASHRAE Handbook of Fundamentals,
+ * from memory), by bisection; above freezing.
+ */
 export function wetBulb({ celsius: t, humidity }: Air): Celsius {
   const w = ratio(humidity * saturationPressure(t))
   return bisect(-60, t, (wet) => {

@@ -16,11 +16,21 @@ function normals(seed: number): () => number {
 }
 /** A cast that dries in its own way, weighed on a scale that reads to the gram. */
 function made(seed: number, weighings: number) {
-  const z = normals(seed), size = Math.exp(0.05 * z()), true_ = dryingOf({ ...body, dryMass: body.dryMass * size, freeWater: body.freeWater * size * Math.exp(0.04 * z()) }, stays, { speed: Math.exp(0.45 * z()), dryFace: Math.exp(0.4 * z()) })
+  const z = normals(seed),
+    size = Math.exp(0.05 * z()),
+    true_ = dryingOf(
+      { ...body, dryMass: body.dryMass * size, freeWater: body.freeWater * size * Math.exp(0.04 * z()) },
+      stays,
+      { speed: Math.exp(0.45 * z()), dryFace: Math.exp(0.4 * z()) },
+    )
   const end = true_.reaches(0.05)
   const weighed = Array.from({ length: weighings }, (_, i) => {
     const at = 0.6 * end * (i + 0.2) / Math.max(1, weighings - 0.8), water = true_.water(at)
-    return { at, mass: Math.round(1000 * (true_.body.dryMass + water + 0.01 * z() * (true_.body.freeWater - water)) + 0.3 * z()) / 1000 }
+    return {
+      at,
+      mass: Math.round(1000 * (true_.body.dryMass + water + 0.01 * z() * (true_.body.freeWater - water)) + 0.3 * z())
+        / 1000,
+    }
   })
   return { true_, end, record: { body, stays, weighed, felt: [] } satisfies DryingRecord }
 }
@@ -48,25 +58,30 @@ describe('two periods of drying', () => {
 })
 
 describe('weighings', () => {
-  it('of 200 casts drawn from the prior: three weighings bring the dry date from a quarter off to under a twentieth, and ranges hold about eight of ten', () => {
-    const run = (weighings: number) => {
-      const errors: number[] = []
-      let held = 0
-      for (let seed = 1; seed <= 200; seed++) {
-        const { record, end } = made(seed * 7919, weighings), { value, low, high } = forecastDrying(record).reaches(0.05)
-        errors.push(Math.abs(Math.log(value / end)))
-        if (low <= end && end <= high) held++
+  it(
+    'of 200 casts drawn from the prior: three weighings bring the dry date from a quarter off to under a twentieth, and ranges hold about eight of ten',
+    () => {
+      const run = (weighings: number) => {
+        const errors: number[] = []
+        let held = 0
+        for (let seed = 1; seed <= 200; seed++) {
+          const { record, end } = made(seed * 7919, weighings),
+            { value, low, high } = forecastDrying(record).reaches(0.05)
+          errors.push(Math.abs(Math.log(value / end)))
+          if (low <= end && end <= high) held++
+        }
+        return { median: errors.sort((a, b) => a - b)[100]!, held: held / 200 }
       }
-      return { median: errors.sort((a, b) => a - b)[100]!, held: held / 200 }
-    }
-    const [none, three] = [run(0), run(3)]
-    expect(none.median).toBeGreaterThan(0.2)
-    expect(three.median).toBeLessThan(0.05)
-    for (const { held } of [none, three]) {
-      expect(held).toBeGreaterThan(0.72)
-      expect(held).toBeLessThan(0.92)
-    }
-  }, 30_000)
+      const [none, three] = [run(0), run(3)]
+      expect(none.median).toBeGreaterThan(0.2)
+      expect(three.median).toBeLessThan(0.05)
+      for (const { held } of [none, three]) {
+        expect(held).toBeGreaterThan(0.72)
+        expect(held).toBeLessThan(0.92)
+      }
+    },
+    30_000,
+  )
 
   it('one weighing at the start says that some was spilt: the recipe is not forced on it', () => {
     const f = forecastDrying({ body, stays, weighed: [{ at: 60, mass: 0.92 * 1.7 }], felt: [] })
@@ -89,11 +104,20 @@ describe('weighings', () => {
 
 describe('constant weight', () => {
   const damp: readonly Stay[] = [{ place: 'ground', air: { celsius: 6, humidity: 0.95 }, from: 0 }]
-  const twice = (mass: number, lost: number, where: readonly Stay[]): DryingRecord => ({ body, stays: where, weighed: [{ at: 9 * DAY, mass: mass + lost }, { at: 10 * DAY, mass }], felt: [] })
+  const twice = (mass: number, lost: number, where: readonly Stay[]): DryingRecord => ({
+    body,
+    stays: where,
+    weighed: [{ at: 9 * DAY, mass: mass + lost }, { at: 10 * DAY, mass }],
+    felt: [],
+  })
   const say = (record: DryingRecord) => constantWeight(record, forecastDrying(record))
 
   it('in cold damp air a cast full of water is steady, and is not called dry', () => {
-    expect(say(twice(1.64, 0.0008, damp))).toMatchObject({ steady: true, dry: false, why: expect.stringContaining('full of water') })
+    expect(say(twice(1.64, 0.0008, damp))).toMatchObject({
+      steady: true,
+      dry: false,
+      why: expect.stringContaining('full of water'),
+    })
   })
   it('near its dry weight it is dry; while it loses weight it is not; one weighing says nothing', () => {
     expect(say(twice(1.182, 0.0005, stays))).toMatchObject({ steady: true, dry: true })

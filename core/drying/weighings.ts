@@ -2,25 +2,49 @@ import type { Basis, Celsius, Kilograms, Seconds } from '../units/quantity'
 import { latinCube, normalQuantile, sortedQuantile } from '../numeric/sampling'
 import { dryingOf, frontReaches, place, wetFaces, type Body, type Drying, type Stay, type WetFace } from './cast'
 
-/** What is learnt of a drying cast from weighing and feeling it, and when it will be dry, with ranges. Seconds after it was opened. */
+/**
+ * What is learnt of a drying cast from weighing and feeling it, and when it will be dry, with ranges. Seconds after it
+ * was opened.
+ */
 
 export interface Weighed { readonly at: Seconds, readonly mass: Kilograms }
 /** “Still cold to the cheek” or “feels dry”: counts for less than a weight. */
 export interface Felt { readonly at: Seconds, readonly how: 'cold' | 'dry' }
 
-export interface DryingRecord { readonly body: Body, readonly stays: readonly Stay[], readonly weighed: readonly Weighed[], readonly felt: readonly Felt[] }
+export interface DryingRecord {
+  readonly body: Body
+  readonly stays: readonly Stay[]
+  readonly weighed: readonly Weighed[]
+  readonly felt: readonly Felt[]
+}
 
-/** Standard deviations of what is not known, in logarithms: speed of evaporation, where the face falls dry, free water against dry mass, and size of the cast (engineering guesses). */
+/**
+ * Standard deviations of what is not known, in logarithms: speed of evaporation, where the face falls dry, free water
+ * against dry mass, and size of the cast (engineering guesses).
+ */
 const PRIOR = [0.45, 0.40, 0.04, 0.05] as const
-/** A kitchen scale, and how far the model itself is off, as a share of the water that was lost (engineering guesses). */
+/**
+ * A kitchen scale, and how far the model itself is off, as a share of the water that was lost (engineering guesses).
+ */
 const SCALE: Kilograms = 0.001, SCALE_SHARE = 5e-4, MODEL_SHARE = 0.012
-/** A cheek tells the wet period from the dry one within about this, in the logarithm of water over that at which the face falls dry (engineering guess). */
+/**
+ * A cheek tells the wet period from the dry one within about this, in the logarithm of water over that at which the
+ * face falls dry (engineering guess).
+ */
 const FEEL_SD = 0.5
 const SAMPLES = 120
 
 type Guess = readonly [speed: number, dryFace: number, water: number, size: number]
-function dryingFor({ body, stays }: DryingRecord, wet: readonly WetFace[], [speed, dryFace, water, size]: Guess): Drying {
-  const scaled: Body = { ...body, dryMass: body.dryMass * Math.exp(PRIOR[3] * size), freeWater: body.freeWater * Math.exp(PRIOR[2] * water + PRIOR[3] * size) }
+function dryingFor(
+  { body, stays }: DryingRecord,
+  wet: readonly WetFace[],
+  [speed, dryFace, water, size]: Guess,
+): Drying {
+  const scaled: Body = {
+    ...body,
+    dryMass: body.dryMass * Math.exp(PRIOR[3] * size),
+    freeWater: body.freeWater * Math.exp(PRIOR[2] * water + PRIOR[3] * size),
+  }
   return dryingOf(scaled, stays, { speed: Math.exp(PRIOR[0] * speed), dryFace: Math.exp(PRIOR[1] * dryFace) }, wet)
 }
 
@@ -40,7 +64,10 @@ function residuals(record: DryingRecord, wet: readonly WetFace[], guess: Guess):
 }
 
 /** Solves a small symmetric positive system; the inverse of the matrix comes with it. */
-function solve(a: readonly (readonly number[])[], b: readonly number[]): { readonly x: number[], readonly inverse: number[][] } {
+function solve(
+  a: readonly (readonly number[])[],
+  b: readonly number[],
+): { readonly x: number[], readonly inverse: number[][] } {
   const n = b.length, m = a.map((row, i) => [...row, b[i]!, ...Array.from({ length: n }, (_, j) => i === j ? 1 : 0)])
   for (let i = 0; i < n; i++) {
     let pivot = i
@@ -64,18 +91,24 @@ function cholesky(a: readonly (readonly number[])[]): number[][] {
   return l
 }
 
-/** The likeliest cast and how sure that is: Gauss and Newton with damping (Levenberg 1944, Marquardt 1963) from the prior. */
+/**
+ * The likeliest cast and how sure that is: Gauss and Newton with damping (Levenberg 1944, Marquardt 1963) from the
+ * prior.
+ */
 function fit(record: DryingRecord, wet: readonly WetFace[]): { readonly guess: Guess, readonly spread: number[][] } {
   let guess: Guess = [0, 0, 0, 0], r = residuals(record, wet, guess), damping = 1e-2
   const cost = (x: readonly number[]) => x.reduce((s, v) => s + v * v, 0)
-  const slopes = (at: Guess, r0: readonly number[]) => at.map((_, i) => {
-    const h = 1e-3, moved = residuals(record, wet, at.map((v, j) => j === i ? v + h : v) as unknown as Guess)
-    return moved.map((v, k) => (v - r0[k]!) / h)
-  })
-  const normal = (j: readonly number[][], lambda: number) => j.map((a, i) => j.map((b, k) => a.reduce((s, v, n) => s + v * b[n]!, 0) * (i === k ? 1 + lambda : 1)))
+  const slopes = (at: Guess, r0: readonly number[]) =>
+    at.map((_, i) => {
+      const h = 1e-3, moved = residuals(record, wet, at.map((v, j) => j === i ? v + h : v) as unknown as Guess)
+      return moved.map((v, k) => (v - r0[k]!) / h)
+    })
+  const normal = (j: readonly number[][], lambda: number) =>
+    j.map((a, i) => j.map((b, k) => a.reduce((s, v, n) => s + v * b[n]!, 0) * (i === k ? 1 + lambda : 1)))
   for (let step = 0; step < 40 && record.weighed.length + record.felt.length > 0; step++) {
     const j = slopes(guess, r), { x } = solve(normal(j, damping), j.map(a => -a.reduce((s, v, n) => s + v * r[n]!, 0)))
-    const tried = guess.map((v, i) => Math.max(-4, Math.min(4, v + x[i]!))) as unknown as Guess, rt = residuals(record, wet, tried)
+    const tried = guess.map((v, i) => Math.max(-4, Math.min(4, v + x[i]!))) as unknown as Guess,
+      rt = residuals(record, wet, tried)
     if (cost(rt) < cost(r)) {
       const gained = cost(r) - cost(rt)
       guess = tried
@@ -96,7 +129,10 @@ export interface DryingForecast {
   readonly centre: Drying
   waterRange(at: Seconds): { readonly low: Kilograms, readonly high: Kilograms }
   massRange(at: Seconds): { readonly low: Kilograms, readonly high: Kilograms }
-  /** When it holds no more than this share of its dry mass: `high` may be Infinity. For the last two per cent the slow way by the receding front is the late end. */
+  /**
+   * When it holds no more than this share of its dry mass: `high` may be Infinity. For the last two per cent the slow
+   * way by the receding front is the late end.
+   */
   reaches(share: number): { readonly value: Seconds, readonly low: Seconds, readonly high: Seconds }
   /** Temperature of its face while it is wet, where it stands now. */
   readonly faceWhileWet: Celsius
@@ -108,17 +144,31 @@ export interface DryingForecast {
 /** Below this share of water the receding front counts as well. */
 const FRONT_BELOW = 0.02
 
-/** @returns the course of a cast's drying with its ranges, from everything that was weighed and felt. A few milliseconds. */
+/**
+ * @returns the course of a cast's drying with its ranges, from everything that was weighed and felt. A few
+ * milliseconds.
+ */
 export function forecastDrying(record: DryingRecord): DryingForecast {
-  const wet = wetFaces(record.body, record.stays), { guess, spread } = fit(record, wet), root = cholesky(spread), cube = latinCube(SAMPLES, 4)
+  const wet = wetFaces(record.body, record.stays),
+    { guess, spread } = fit(record, wet),
+    root = cholesky(spread),
+    cube = latinCube(SAMPLES, 4)
   const drawn = Array.from({ length: SAMPLES }, (_, s) => {
     const z = cube.map(c => normalQuantile(c[s]!))
-    return dryingFor(record, wet, guess.map((g, i) => g + root[i]!.reduce((sum, l, k) => sum + l * z[k]!, 0)) as unknown as Guess)
+    return dryingFor(
+      record,
+      wet,
+      guess.map((g, i) => g + root[i]!.reduce((sum, l, k) => sum + l * z[k]!, 0)) as unknown as Guess,
+    )
   })
   const centre = dryingFor(record, wet, guess), now = record.stays.at(-1)!
   const range = (of: (d: Drying) => number) => {
     const sorted = drawn.map(of).sort((a, b) => a - b), value = of(centre)
-    return { value, low: Math.min(value, sortedQuantile(sorted, 0.1)), high: Math.max(value, sortedQuantile(sorted, 0.9)) }
+    return {
+      value,
+      low: Math.min(value, sortedQuantile(sorted, 0.1)),
+      high: Math.max(value, sortedQuantile(sorted, 0.9)),
+    }
   }
   const face = wet.at(-1)!, speed = Math.exp(PRIOR[0] * guess[0])
   return {
@@ -132,28 +182,52 @@ export function forecastDrying(record: DryingRecord): DryingForecast {
       return { ...r, high: Math.max(r.high, front) }
     },
     basis: record.weighed.length > 0
-      ? { kind: 'your own record', note: `the drying model, fitted to ${record.weighed.length === 1 ? 'one weighing' : `${record.weighed.length} weighings`} of this cast` }
-      : { kind: 'model', note: record.felt.length > 0 ? 'the drying model and what was felt; a weighing says far more' : 'the drying model in this air; nothing of this cast was weighed yet' },
+      ? {
+          kind: 'your own record',
+          note: `the drying model, fitted to ${
+            record.weighed.length === 1 ? 'one weighing' : `${record.weighed.length} weighings`
+          } of this cast`,
+        }
+      : {
+          kind: 'model',
+          note: record.felt.length > 0
+            ? 'the drying model and what was felt; a weighing says far more'
+            : 'the drying model in this air; nothing of this cast was weighed yet',
+        },
   }
 }
 
-/** Steady is a change under a tenth of a per cent in a day (the usual rule of drying to constant mass, as in EN 13279-2 and ASTM C472, from memory). */
+/**
+ * Steady is a change under a tenth of a per cent in a day (the usual rule of drying to constant mass, as in EN 13279-2
+ * and ASTM C472, from memory).
+ */
 const STEADY_A_DAY = 1e-3, DAY: Seconds = 86_400, LEAST_APART: Seconds = 12 * 3600
-/** Dry mass is known to this; and air that takes less than this from a wet face, kg/(m2 s), takes nothing that a scale shows (engineering guesses). */
+/**
+ * Dry mass is known to this; and air that takes less than this from a wet face, kg/(m2 s), takes nothing that a scale
+ * shows (engineering guesses).
+ */
 const NEAR_DRY = 0.02, DEMAND = 12 / 3.6e6
 
 export interface Steady { readonly steady: boolean, readonly dry: boolean, readonly why: string }
 /**
- * Whether its weight is constant, and whether that means dry: in cold damp air a cast full of water is steady too, so that the weight must also be near
+ * Whether its weight is constant, and whether that means dry: in cold damp air a cast full of water is steady too, so
+ * that the weight must also be near
  * what it comes to without free water, or the air must be asking for water.
  */
 export function constantWeight(record: DryingRecord, forecast: DryingForecast): Steady | undefined {
-  const last = record.weighed.at(-1), before = record.weighed.filter(w => last !== undefined && last.at - w.at >= LEAST_APART).at(-1)
+  const last = record.weighed.at(-1),
+    before = record.weighed.filter(w => last !== undefined && last.at - w.at >= LEAST_APART).at(-1)
   if (!last || !before) return undefined
   const aDay = Math.abs(before.mass - last.mass) / last.mass / ((last.at - before.at) / DAY)
   if (aDay > STEADY_A_DAY) return { steady: false, dry: false, why: 'It still loses weight.' }
   const over = last.mass / forecast.centre.body.dryMass - 1
-  if (over < NEAR_DRY) return { steady: true, dry: true, why: 'Its weight is constant, and near what it comes to without free water.' }
-  if (forecast.flux >= DEMAND && place(record.stays.at(-1)!.place).faces >= 0.9 && over < 3 * NEAR_DRY) return { steady: true, dry: true, why: 'Its weight is constant in air that would take more.' }
-  return { steady: true, dry: false, why: 'Its weight is constant, but it is still full of water: this air takes none. Bring it somewhere warm and dry.' }
+  if (over < NEAR_DRY)
+    return { steady: true, dry: true, why: 'Its weight is constant, and near what it comes to without free water.' }
+  if (forecast.flux >= DEMAND && place(record.stays.at(-1)!.place).faces >= 0.9 && over < 3 * NEAR_DRY)
+    return { steady: true, dry: true, why: 'Its weight is constant in air that would take more.' }
+  return {
+    steady: true,
+    dry: false,
+    why: 'Its weight is constant, but it is still full of water: this air takes none. Bring it somewhere warm and dry.',
+  }
 }

@@ -16,9 +16,15 @@ describe('a cup', () => {
   })
 
   it('teaches the bag its speed: sooner than its class, and more certain than before', () => {
-    const expected = cupExpected('casting-plaster', 20), { taught } = learn([priorOf(cupInput('casting-plaster', 20))], [{ what: 'mark', sign: 'gloss-gone', at: 0.75 * expected }])
+    const expected = cupExpected('casting-plaster', 20),
+      { taught } = learn([priorOf(cupInput('casting-plaster', 20))], [{
+        what: 'mark',
+        sign: 'gloss-gone',
+        at: 0.75 * expected,
+      }])
     expect(taught!.mean).toBeGreaterThan(0.1)
-    const bag = { id: 'b', name: 'B', classId: 'casting-plaster' as const, uncertain: true }, known = taughtBag({ ...bag, cups: [{ at: 2, ...taught! }] }, [])
+    const bag = { id: 'b', name: 'B', classId: 'casting-plaster' as const, uncertain: true },
+      known = taughtBag({ ...bag, cups: [{ at: 2, ...taught! }] }, [])
     expect(known.rate!.mean).toBeGreaterThan(0.05)
     expect(known.rate!.batches).toBe(1)
     // What came later counts more, whichever it was.

@@ -4,15 +4,32 @@ import { Z80 } from '../units/quantity'
 import { speedDoubt } from '../gypsum/additions'
 import { MOULD_MATERIALS } from '../setting/body'
 import { AFTER_WARMEST, coarseFor, runSetting, settingMix, type Sample } from '../setting/hydration'
-import { advisedOpening, CONDUCTIVITY_SD, COOLING_SD, JAMMING_SD, NOT_WITHIN, rateOf, SEEDS_SD, TEMPERATURE_SD, tappingEnds, type Moments, type MomentsInput } from '../setting/moments'
+import {
+  advisedOpening,
+  CONDUCTIVITY_SD,
+  COOLING_SD,
+  JAMMING_SD,
+  NOT_WITHIN,
+  rateOf,
+  SEEDS_SD,
+  TEMPERATURE_SD,
+  tappingEnds,
+  type Moments,
+  type MomentsInput,
+} from '../setting/moments'
 import { fitSurfaces, onSurface, type Surface } from './surface'
 
 /**
- * The forecast that learns. What is not known of a pour (the bag's speed, what stirring seeded, the late tail, ratio, warmth, jamming, conduction) are
- * two thousand possible pours, each weighed by how well it explains what was marked, read and opened. See docs/model.md.
+ * The forecast that learns. What is not known of a pour (the bag's speed, what stirring seeded, the late tail, ratio,
+ * warmth, jamming, conduction) are
+ * two thousand possible pours, each weighed by how well it explains what was marked, read and opened. See
+ * docs/model.md.
  */
 
-/** Moments that can be marked, and how far a mark lies from the model's own moment in the logarithm of time: the eye, the hand and the model's misfit together. */
+/**
+ * Moments that can be marked, and how far a mark lies from the model's own moment in the logarithm of time: the eye,
+ * the hand and the model's misfit together.
+ */
 const MARKS = {
   'webbing': { moment: 'webbing', sd: 0.12 },
   'will-not-pour': { moment: 'pourBy', sd: 0.15 },
@@ -27,12 +44,24 @@ export const TELLING_SIGNS = Object.keys(MARKS) as readonly TellingSign[]
 /** One thing that tells how fast this pour is, in seconds after wetting. */
 export type Observation
   = | { readonly what: 'mark', readonly sign: TellingSign, readonly at: Seconds }
-    /** Thermometer in the cast. */
+  /** Thermometer in the cast. */
     | { readonly what: 'temperature', readonly at: Seconds, readonly celsius: Celsius }
-    /** A cast opened, and whether it was hard enough: bounds from one side. */
+  /** A cast opened, and whether it was hard enough: bounds from one side. */
     | { readonly what: 'opened', readonly at: Seconds, readonly hard: boolean }
 
-const KEYS = ['pourBy', 'webbing', 'warm', 'glossGone', 'finalSet', 'openFlexible', 'rigidStrong', 'thinStrong', 'warmest', 'coolAgain', 'tapUntil'] as const
+const KEYS = [
+  'pourBy',
+  'webbing',
+  'warm',
+  'glossGone',
+  'finalSet',
+  'openFlexible',
+  'rigidStrong',
+  'thinStrong',
+  'warmest',
+  'coolAgain',
+  'tapUntil',
+] as const
 type Key = typeof KEYS[number]
 /** Place of each moment among the surfaces. */
 const PLACE = Object.fromEntries(KEYS.map((k, i) => [k, i])) as Readonly<Record<Key, number>>
@@ -41,14 +70,22 @@ const SHARES = [0.05, 0.1, 0.2, 0.35, 0.5, 0.65, 0.8, 0.9, 0.97] as const
 /** How much warmer than it began a hand notices, K (engineering guess). */
 const NOTICED = 6
 
-/** Numbers that are drawn: bag's speed, seeds, ratio, warmth, jamming, conduction, the effect of additives where that is doubtful, and the late tail. */
+/**
+ * Numbers that are drawn: bag's speed, seeds, ratio, warmth, jamming, conduction, the effect of additives where that is
+ * doubtful, and the late tail.
+ */
 const DIMENSIONS = 8
-/** Median and deviation of the tail's exponent, in its logarithm: a little slower than the plan's centre, since practice opens later than the model (engineering guess). */
+/**
+ * Median and deviation of the tail's exponent, in its logarithm: a little slower than the plan's centre, since practice
+ * opens later than the model (engineering guess).
+ */
 const TAIL_MEDIAN = 1.02, TAIL_SD = 0.41
 /** Runs that the surfaces are put through; they have 53 terms. */
 const RUNS = 84
 const CANDIDATES = 2000
-/** Beyond what is drawn, the model itself is off by this in the logarithm of a time (engineering guess; cooling more). */
+/**
+ * Beyond what is drawn, the model itself is off by this in the logarithm of a time (engineering guess; cooling more).
+ */
 const MISFIT = 0.02
 /** A thermometer's error with the model's, K; readings of one pour lean the same way, so each counts for half. */
 const READING_SD = 0.8, READING_WEIGHT = 0.5
@@ -70,20 +107,34 @@ export interface Prior {
 }
 
 /** Seconds at which the hottest place has risen by a share of its peak, and the peak itself. */
-function riseTimes(samples: readonly Sample[], warmest: Seconds, hottest: Celsius, start: Celsius): { readonly times: number[], readonly noticed: Seconds } {
+function riseTimes(
+  samples: readonly Sample[],
+  warmest: Seconds,
+  hottest: Celsius,
+  start: Celsius,
+): { readonly times: number[], readonly noticed: Seconds } {
   const until = (rise: number): Seconds => {
     for (let i = 1; i < samples.length; i++) {
       const [a, b] = [samples[i - 1]!, samples[i]!]
       if (b.t > warmest + 60) break
       // Cold water and a warm room also warm a mix: only what comes with setting counts.
-      if (b.hottest - start >= rise && b.mean > 0.02) return b.hottest === a.hottest ? b.t : a.t + (b.t - a.t) * Math.max(0, Math.min(1, (start + rise - a.hottest) / (b.hottest - a.hottest)))
+      if (b.hottest - start >= rise && b.mean > 0.02)
+        return b.hottest === a.hottest
+          ? b.t
+          : a.t + (b.t - a.t) * Math.max(0, Math.min(1, (start + rise - a.hottest) / (b.hottest - a.hottest)))
     }
     return warmest
   }
-  return { times: SHARES.map(s => until(s * Math.max(0.1, hottest - start))), noticed: hottest - start > NOTICED ? until(NOTICED) : NOT_WITHIN }
+  return {
+    times: SHARES.map(s => until(s * Math.max(0.1, hottest - start))),
+    noticed: hottest - start > NOTICED ? until(NOTICED) : NOT_WITHIN,
+  }
 }
 
-/** Works the surfaces out: a hundred runs of the setting model. @throws RangeError with a sentence when the mix cannot be worked out. */
+/**
+ * Works the surfaces out: a hundred runs of the setting model. @throws RangeError with a sentence when the mix cannot
+ * be worked out.
+ */
 export function priorOf(input: MomentsInput): Prior {
   const cube = latinCube(RUNS, DIMENSIONS)
   const points = Array.from({ length: RUNS }, (_, i) => cube.map(values => 1.15 * normalQuantile(values[i]!)))
@@ -94,20 +145,51 @@ export function priorOf(input: MomentsInput): Prior {
   const start = settingMix({ ...input, ratio: input.ratio.value }).start
   const ln = (t: number) => Math.log(Math.max(1, Math.min(NOT_WITHIN, t)))
   const values = points.map((z) => {
-    const [speed, seeds, ratio, warmth, jamming, conduction, effect, tail] = z as [number, number, number, number, number, number, number, number]
-    const setting = { ...input, ratio: input.ratio.value * Math.exp(ratioSd * ratio), waterTemperature: input.waterTemperature + TEMPERATURE_SD * warmth, roomTemperature: input.roomTemperature + TEMPERATURE_SD * warmth }
+    const [speed, seeds, ratio, warmth, jamming, conduction, effect, tail] = z as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ]
+    const setting = {
+      ...input,
+      ratio: input.ratio.value * Math.exp(ratioSd * ratio),
+      waterTemperature: input.waterTemperature + TEMPERATURE_SD * warmth,
+      roomTemperature: input.roomTemperature + TEMPERATURE_SD * warmth,
+    }
     const samples: Sample[] = []
-    const run = runSetting(setting, {
-      rate: Math.exp(rate.mean + rate.sd * speed), seeds: Math.exp(SEEDS_SD * seeds), tail: TAIL_MEDIAN * Math.exp(TAIL_SD * tail),
-      jamming: Math.exp(JAMMING_SD * jamming), conductivity: Math.exp(CONDUCTIVITY_SD * conduction), effect: doubtful ? effect : 0,
-    }, resolution, 0, s => samples.push(s))
+    const run = runSetting(
+      setting,
+      {
+        rate: Math.exp(rate.mean + rate.sd * speed),
+        seeds: Math.exp(SEEDS_SD * seeds),
+        tail: TAIL_MEDIAN * Math.exp(TAIL_SD * tail),
+        jamming: Math.exp(JAMMING_SD * jamming),
+        conductivity: Math.exp(CONDUCTIVITY_SD * conduction),
+        effect: doubtful ? effect : 0,
+      },
+      resolution,
+      0,
+      s => samples.push(s),
+    )
     const { moments } = run
     const rises = riseTimes(samples, moments.warmest, moments.warmestTemperature, samples[0]!.hottest)
     const own: Record<Key, number> = { ...moments, warm: rises.noticed, tapUntil: tappingEnds(setting, input, run) }
     return [...KEYS.map(k => ln(own[k])), ...rises.times.map(ln), moments.warmestTemperature - samples[0]!.hottest]
   })
   const surfaces = fitSurfaces(points, values, DIMENSIONS)
-  return { input, rate, start, times: surfaces.slice(0, KEYS.length), rises: surfaces.slice(KEYS.length, -1), peak: surfaces.at(-1)! }
+  return {
+    input,
+    rate,
+    start,
+    times: surfaces.slice(0, KEYS.length),
+    rises: surfaces.slice(KEYS.length, -1),
+    peak: surfaces.at(-1)!,
+  }
 }
 
 /** Possible pours: their numbers, and what each weighs. */
@@ -117,7 +199,9 @@ let prepared: { readonly z: Float64Array, readonly misfit: Float64Array } | unde
 /** The same points each time, so that a forecast depends on what happened and nothing else. */
 function preparedPoints() {
   if (prepared) return prepared
-  const cube = latinCube(CANDIDATES, DIMENSIONS + 1), z = new Float64Array(CANDIDATES * DIMENSIONS), misfit = new Float64Array(CANDIDATES)
+  const cube = latinCube(CANDIDATES, DIMENSIONS + 1),
+    z = new Float64Array(CANDIDATES * DIMENSIONS),
+    misfit = new Float64Array(CANDIDATES)
   for (let i = 0; i < CANDIDATES; i++) {
     for (let d = 0; d < DIMENSIONS; d++) z[i * DIMENSIONS + d] = normalQuantile(cube[d]![i]!)
     misfit[i] = normalQuantile(cube[DIMENSIONS]![i]!)
@@ -128,18 +212,30 @@ function preparedPoints() {
 
 /** Logarithm of a candidate's moment. */
 const lnMoment = (prior: Prior, key: Key, z: Float64Array, at: number) => onSurface(prior.times[PLACE[key]]!, z, at)
-/** And of when it can be opened: strong enough for its mould, a rigid or thin piece not before it is past its warmest. */
+/**
+ * And of when it can be opened: strong enough for its mould, a rigid or thin piece not before it is past its warmest.
+ */
 function lnOpen(prior: Prior, z: Float64Array, at: number): number {
   const { mould, fragile } = prior.input, warmest = lnMoment(prior, 'warmest', z, at)
-  const byMould = MOULD_MATERIALS[mould].flexible ? lnMoment(prior, 'openFlexible', z, at) : Math.max(lnMoment(prior, 'rigidStrong', z, at), warmest)
-  return fragile ? Math.max(byMould, lnMoment(prior, 'thinStrong', z, at), Math.log(Math.exp(warmest) + AFTER_WARMEST)) : byMould
+  const byMould = MOULD_MATERIALS[mould].flexible
+    ? lnMoment(prior, 'openFlexible', z, at)
+    : Math.max(lnMoment(prior, 'rigidStrong', z, at), warmest)
+  return fragile
+    ? Math.max(byMould, lnMoment(prior, 'thinStrong', z, at), Math.log(Math.exp(warmest) + AFTER_WARMEST))
+    : byMould
 }
 
 const student = (r: number) => -(FREEDOM + 1) / 2 * Math.log1p(r * r / FREEDOM)
-/** Logarithm of the normal distribution function; by its tail series far out (Abramowitz and Stegun 7.1.26 within, from memory). */
+/**
+ * Logarithm of the normal distribution function; by its tail series far out (Abramowitz and Stegun 7.1.26 within, from
+ * memory).
+ */
 function logNormalCdf(x: number): number {
   if (x < -5) return -x * x / 2 - Math.log(-x * Math.sqrt(2 * Math.PI))
-  const t = 1 / (1 + 0.3275911 * Math.abs(x) / Math.SQRT2), y = 1 - ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t * Math.exp(-x * x / 2)
+  const t = 1 / (1 + 0.3275911 * Math.abs(x) / Math.SQRT2),
+    y = 1
+      - ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t
+      * Math.exp(-x * x / 2)
   return Math.log(Math.max(1e-12, x >= 0 ? (1 + y) / 2 : (1 - y) / 2))
 }
 
@@ -148,7 +244,10 @@ function risenAt(prior: Prior, z: Float64Array, at: number, lnT: number): number
   let [t0, s0] = [-Infinity, 0]
   for (let k = 0; k < SHARES.length; k++) {
     const t1 = onSurface(prior.rises[k]!, z, at)
-    if (lnT < t1) return onSurface(prior.peak, z, at) * (t0 === -Infinity ? SHARES[0] * Math.exp(2 * (lnT - t1)) : s0 + (SHARES[k]! - s0) * (lnT - t0) / Math.max(1e-6, t1 - t0))
+    if (lnT < t1)
+      return onSurface(prior.peak, z, at) * (t0 === -Infinity
+        ? SHARES[0] * Math.exp(2 * (lnT - t1))
+        : s0 + (SHARES[k]! - s0) * (lnT - t0) / Math.max(1e-6, t1 - t0))
     t0 = t1
     s0 = SHARES[k]!
   }
@@ -180,7 +279,9 @@ function explains(prior: Prior, seen: readonly Observation[], z: Float64Array, a
   return sum
 }
 
-/** Weighs the prior's candidates; where few of them explain what was seen, draws new ones around those and weighs these. */
+/**
+ * Weighs the prior's candidates; where few of them explain what was seen, draws new ones around those and weighs these.
+ */
 function weighed(prior: Prior, seen: readonly Observation[], widened: number): Candidates {
   const { z } = preparedPoints()
   const weight = new Float64Array(CANDIDATES)
@@ -188,7 +289,8 @@ function weighed(prior: Prior, seen: readonly Observation[], widened: number): C
   for (let i = 0; i < CANDIDATES; i++) weight[i] = explains(prior, seen, z, i * DIMENSIONS, widened)
   normalise(weight)
   let held: Candidates = { z, weight }
-  for (let round = 0; round < 2 && 1 / weightSquares(held.weight) < 250; round++) held = drawnAround(prior, seen, held, widened)
+  for (let round = 0; round < 2 && 1 / weightSquares(held.weight) < 250; round++)
+    held = drawnAround(prior, seen, held, widened)
   return held
 }
 const weightSquares = (w: Float64Array) => w.reduce((s, x) => s + x * x, 0)
@@ -200,14 +302,20 @@ function normalise(weight: Float64Array): void {
   for (let i = 0; i < weight.length; i++) weight[i]! /= sum
 }
 
-/** New candidates around the weighed ones (population Monte Carlo; Cappé and others 2004): a normal a third wider than they are. */
+/**
+ * New candidates around the weighed ones (population Monte Carlo; Cappé and others 2004): a normal a third wider than
+ * they are.
+ */
 function drawnAround(prior: Prior, seen: readonly Observation[], from: Candidates, widened: number): Candidates {
   const D = DIMENSIONS, mean = new Float64Array(D), cov = new Float64Array(D * D)
   for (let i = 0; i < CANDIDATES; i++) {
     const w = from.weight[i]!
     for (let a = 0; a < D; a++) mean[a]! += w * from.z[i * D + a]!
   }
-  for (let i = 0; i < CANDIDATES; i++) for (let a = 0; a < D; a++) for (let b = 0; b <= a; b++) cov[a * D + b]! += from.weight[i]! * (from.z[i * D + a]! - mean[a]!) * (from.z[i * D + b]! - mean[b]!)
+  for (let i = 0; i < CANDIDATES; i++)
+    for (let a = 0; a < D; a++)
+      for (let b = 0; b <= a; b++) cov[a * D + b]! += from.weight[i]! * (from.z[i * D + a]! - mean[a]!)
+        * (from.z[i * D + b]! - mean[b]!)
   const L = new Float64Array(D * D)
   for (let a = 0; a < D; a++) {
     for (let b = 0; b <= a; b++) {
@@ -233,8 +341,15 @@ function drawnAround(prior: Prior, seen: readonly Observation[], from: Candidate
   return { z, weight }
 }
 
-/** What was learnt of the bag's speed by this pour alone: mean and standard deviation of the logarithm of its rate against its class. */
-export interface Taught { readonly mean: number, readonly sd: number, /** When, where that is known: what came later counts more. */ readonly at?: number }
+/**
+ * What was learnt of the bag's speed by this pour alone: mean and standard deviation of the logarithm of its rate
+ * against its class.
+ */
+export interface Taught {
+  readonly mean: number
+  readonly sd: number /** When, where that is known: what came later counts more. */
+  readonly at?: number
+}
 
 export interface Learnt {
   /** By kind of mould, in the order of the priors given. */
@@ -249,7 +364,8 @@ export interface Learnt {
  * @param priors of every kind of mould of the batch; marks are taken to be about the first, which opens last.
  */
 export function learn(priors: readonly Prior[], told: readonly Observation[]): Learnt {
-  // In the order of time, whatever order they came in: the first reading of a thermometer is what the others are held against.
+  // In the order of time, whatever order they came in: the first reading of a thermometer is what the others are held
+  // against.
   const seen = [...told].sort((a, b) => a.at - b.at)
   const [first] = priors
   if (!first) return { moments: [] }
@@ -266,13 +382,18 @@ export function learn(priors: readonly Prior[], told: readonly Observation[]): L
 }
 
 /** The mark that lies farthest from where the weighed candidates have it, in its own deviations. */
-function worstOf(prior: Prior, seen: readonly Observation[], { z, weight }: Candidates): { readonly sign: TellingSign, readonly off: number } | undefined {
+function worstOf(
+  prior: Prior,
+  seen: readonly Observation[],
+  { z, weight }: Candidates,
+): { readonly sign: TellingSign, readonly off: number } | undefined {
   let worst: { sign: TellingSign, off: number } | undefined
   for (const o of seen) {
     if (o.what !== 'mark') continue
     const { moment, sd } = MARKS[o.sign]
     let mean = 0
-    for (let i = 0; i < CANDIDATES; i++) if (weight[i]! > 1e-9) mean += weight[i]! * lnMoment(prior, moment, z, i * DIMENSIONS)
+    for (let i = 0; i < CANDIDATES; i++)
+      if (weight[i]! > 1e-9) mean += weight[i]! * lnMoment(prior, moment, z, i * DIMENSIONS)
     const off = Math.abs(Math.log(Math.max(1, o.at)) - mean) / sd
     if (!worst || off > worst.off) worst = { sign: o.sign, off }
   }
@@ -282,23 +403,45 @@ function worstOf(prior: Prior, seen: readonly Observation[], { z, weight }: Cand
 function momentsFrom(prior: Prior, { z, weight }: Candidates, seen: readonly Observation[]): Moments {
   const { misfit } = preparedPoints()
   const told = seen.length > 0
-  const basis: Basis = { kind: 'model', note: told ? 'the setting model, weighed by what you marked' : '2 000 possible pours of the setting model; nothing marked yet' }
+  const basis: Basis = {
+    kind: 'model',
+    note: told
+      ? 'the setting model, weighed by what you marked'
+      : '2 000 possible pours of the setting model; nothing marked yet',
+  }
   const time = (ln: (at: number) => number, sd = told ? MISFIT : 0): Estimate<Seconds> => {
     const drawn = new Float64Array(CANDIDATES).map((_, i) => Math.exp(ln(i * DIMENSIONS) + sd * misfit[i]!))
     const [low, value, high] = quantiles(drawn, weight, [0.1, 0.5, 0.9]) as [number, number, number]
-    return { low: Math.min(NOT_WITHIN, low), value: Math.min(NOT_WITHIN, value), high: Math.min(NOT_WITHIN, high), basis }
+    return {
+      low: Math.min(NOT_WITHIN, low),
+      value: Math.min(NOT_WITHIN, value),
+      high: Math.min(NOT_WITHIN, high),
+      basis,
+    }
   }
   const at = (key: Key) => time(i => lnMoment(prior, key, z, i))
   const peaks = new Float64Array(CANDIDATES).map((_, i) => prior.start + onSurface(prior.peak, z, i * DIMENSIONS))
   const [low, value, high] = quantiles(peaks, weight, [0.1, 0.5, 0.9]) as [number, number, number]
-  const openEarliest = time(i => lnOpen(prior, z, i)), coolAgain = time(i => lnMoment(prior, 'coolAgain', z, i), COOLING_SD)
+  const openEarliest = time(i => lnOpen(prior, z, i)),
+    coolAgain = time(i => lnMoment(prior, 'coolAgain', z, i), COOLING_SD)
   return {
-    pourBy: at('pourBy'), webbing: at('webbing'), glossGone: at('glossGone'), finalSet: at('finalSet'), warmest: at('warmest'), warmestTemperature: { low, value, high, basis },
-    coolAgain, openEarliest, tapUntil: at('tapUntil'), open: advisedOpening(openEarliest, coolAgain, prior.input.openNotBefore),
+    pourBy: at('pourBy'),
+    webbing: at('webbing'),
+    glossGone: at('glossGone'),
+    finalSet: at('finalSet'),
+    warmest: at('warmest'),
+    warmestTemperature: { low, value, high, basis },
+    coolAgain,
+    openEarliest,
+    tapUntil: at('tapUntil'),
+    open: advisedOpening(openEarliest, coolAgain, prior.input.openNotBefore),
   }
 }
 
-/** Weighted quantiles, to a thousandth of a second or degree: value and place are packed into one number, which sorts many times faster than pairs do. */
+/**
+ * Weighted quantiles, to a thousandth of a second or degree: value and place are packed into one number, which sorts
+ * many times faster than pairs do.
+ */
 function quantiles(values: Float64Array, weight: Float64Array, at: readonly number[]): number[] {
   const packed = values.map((v, i) => Math.round(v * 1000) * 4096 + i).sort()
   const result: number[] = []
@@ -323,16 +466,23 @@ function taughtBy(prior: Prior, { z, weight }: Candidates): Taught | undefined {
   // A pour that leaves the rate as uncertain as before has taught nothing.
   if (variance > 0.9) return undefined
   const precision = 1 / variance - 1
-  return { mean: prior.rate.mean + prior.rate.sd * mean / variance / precision, sd: prior.rate.sd / Math.sqrt(precision) }
+  return {
+    mean: prior.rate.mean + prior.rate.sd * mean / variance / precision,
+    sd: prior.rate.sd / Math.sqrt(precision),
+  }
 }
 
-/** Between one pour and the next from the same bag, in the logarithm of the rate: what is not the powder (engineering guess). */
+/**
+ * Between one pour and the next from the same bag, in the logarithm of the rate: what is not the powder (engineering
+ * guess).
+ */
 const BETWEEN_POURS = 0.07
 /** Each later pour counts this much less for every one that came after it: bags change. */
 const FADING = 0.9
 
 /**
- * A bag's rate from what its pours taught, the newest first, on top of what its class lets expect: normal distributions put together by their precisions.
+ * A bag's rate from what its pours taught, the newest first, on top of what its class lets expect: normal distributions
+ * put together by their precisions.
  * @returns mean and standard deviation of the logarithm of the rate against the class.
  */
 export function bagRate(classSd: number, taught: readonly Taught[]): Taught {
@@ -349,6 +499,12 @@ export function bagRate(classSd: number, taught: readonly Taught[]): Taught {
 export function shiftWords(planned: Estimate<Seconds>, now: Estimate<Seconds>): string | undefined {
   const by = now.value - planned.value, minutes = Math.abs(by) / 60
   if (minutes < 1.5 || Math.abs(by) < 0.06 * planned.value) return undefined
-  const told = minutes < 10 ? Math.round(minutes) : minutes < 60 ? Math.round(minutes / 2) * 2 : Math.round(minutes / 10) * 10
-  return `about ${told >= 120 ? `${Math.round(told / 30) / 2} hours` : `${told} minutes`} ${by < 0 ? 'sooner' : 'later'} than planned`
+  const told = minutes < 10
+    ? Math.round(minutes)
+    : minutes < 60
+      ? Math.round(minutes / 2) * 2
+      : Math.round(minutes / 10) * 10
+  return `about ${told >= 120 ? `${Math.round(told / 30) / 2} hours` : `${told} minutes`} ${
+    by < 0 ? 'sooner' : 'later'
+  } than planned`
 }

@@ -17,22 +17,43 @@ export function observationsOf(state: PourState, b: number): readonly Observatio
   const batch = state.batches[b]!, { wetAt } = batch
   if (wetAt === undefined) return []
   const after = (at: number) => (at - wetAt) / 1000
-  const seen: Observation[] = batch.marks.flatMap((m): Observation[] => tells(m.sign) ? [{ what: 'mark', sign: m.sign, at: after(m.at) }] : [])
+  const seen: Observation[] = batch.marks.flatMap((m): Observation[] =>
+    tells(m.sign) ? [{ what: 'mark', sign: m.sign, at: after(m.at) }] : [],
+  )
   for (const t of batch.temperatures) seen.push({ what: 'temperature', at: after(t.at), celsius: t.celsius })
   for (const c of state.casts) {
     // Only a look at the cast says whether it was hard when it was opened; a broken or torn one may have been either.
-    if (c.cast.batch === b && c.openedAt !== undefined && c.verdict && !c.defects.includes('broken-edge') && !c.defects.includes('torn')) seen.push({ what: 'opened', at: after(c.openedAt), hard: !c.defects.includes('soft') })
+    if (
+      c.cast.batch === b && c.openedAt !== undefined && c.verdict && !c.defects.includes('broken-edge')
+      && !c.defects.includes('torn')
+    ) seen.push({ what: 'opened', at: after(c.openedAt), hard: !c.defects.includes('soft') })
   }
   return seen.filter(o => o.at > 0).sort((x, y) => x.at - y.at)
 }
 
-/** The moulds of a batch that differ to the heat, the slowest first, each with the ids it speaks for and its input as it really went so far. */
-export function learningInputs(run: FrozenRun, state: PourState, b: number): readonly { readonly moulds: readonly string[], readonly input: MomentsInput }[] {
+/**
+ * The moulds of a batch that differ to the heat, the slowest first, each with the ids it speaks for and its input as it
+ * really went so far.
+ */
+export function learningInputs(
+  run: FrozenRun,
+  state: PourState,
+  b: number,
+): readonly { readonly moulds: readonly string[], readonly input: MomentsInput }[] {
   const planned = run.batches[b]!, happened = state.batches[b]!
   const kinds = new Map<string, { moulds: string[], input: MomentsInput, open: number }>()
   for (const { mould } of planned.fills) {
     const key = [mould.material, mould.wall, mould.section, mould.fragile].join()
-    const kind = kinds.get(key) ?? { moulds: [], input: asItWent(run, happened, momentsInput(run.plan, run.ratio, mould, planned.steps.soaked.value, run.world.bag)), open: run.moments[mould.id]!.open.from }
+    const kind = kinds.get(key)
+      ?? {
+        moulds: [],
+        input: asItWent(
+          run,
+          happened,
+          momentsInput(run.plan, run.ratio, mould, planned.steps.soaked.value, run.world.bag),
+        ),
+        open: run.moments[mould.id]!.open.from,
+      }
     kind.moulds.push(mould.id)
     kinds.set(key, kind)
   }
@@ -44,12 +65,20 @@ function asItWent(run: FrozenRun, batch: BatchState, input: MomentsInput): Momen
   const poured = batch.stages.find(s => s.stage === 'fill')
   const known: { -readonly [K in keyof MomentsInput]?: MomentsInput[K] } = {}
   // Nothing tells when a bag that is kneaded was wet through.
-  if (wetAt !== undefined && stirAt !== undefined && run.plan.school !== 'bag') known.stirFrom = Math.max(0, Math.round((stirAt - wetAt) / 1000))
+  if (wetAt !== undefined && stirAt !== undefined && run.plan.school !== 'bag')
+    known.stirFrom = Math.max(0, Math.round((stirAt - wetAt) / 1000))
   const stir = batch.stages.find(s => s.stage === 'stir')
-  if (stirAt !== undefined && poured && stir && !poured.inferred && !stir.inferred) known.stir = { ...input.stir, minutes: Math.max(0.25, Math.min(15, Math.round((poured.at - stirAt) / 6000) / 10)) }
+  if (stirAt !== undefined && poured && stir && !poured.inferred && !stir.inferred)
+    known.stir = { ...input.stir, minutes: Math.max(0.25, Math.min(15, Math.round((poured.at - stirAt) / 6000) / 10)) }
   if (batch.room !== undefined) known.roomTemperature = batch.room
   if (batch.water !== undefined) known.waterTemperature = batch.water
-  if (ratio !== undefined) known.ratio = { value: ratio, low: ratio * Math.exp(-Z80 * WEIGHED_SD), high: ratio * Math.exp(Z80 * WEIGHED_SD), basis: { kind: 'your own record', note: 'as weighed' } }
+  if (ratio !== undefined)
+    known.ratio = {
+      value: ratio,
+      low: ratio * Math.exp(-Z80 * WEIGHED_SD),
+      high: ratio * Math.exp(Z80 * WEIGHED_SD),
+      basis: { kind: 'your own record', note: 'as weighed' },
+    }
   return { ...input, ...known }
 }
 
@@ -61,14 +90,20 @@ export function withMoments(run: FrozenRun, moments: Readonly<Record<string, Mom
 /** A bag with what its pours and its cups taught. @param pours of its pours, the newest first */
 export function taughtBag<T extends BagFacts>(bag: T, pours: readonly Taught[]): T & Pick<BagFacts, 'rate'> {
   const taught = bag.cups?.length ? [...pours, ...bag.cups].sort((a, b) => (b.at ?? 0) - (a.at ?? 0)) : pours
-  return taught.length === 0 ? bag : { ...bag, rate: { ...bagRate(classRateSd(bag.uncertain), taught), batches: taught.length } }
+  return taught.length === 0
+    ? bag
+    : { ...bag, rate: { ...bagRate(classRateSd(bag.uncertain), taught), batches: taught.length } }
 }
 
 /** What a bag's pours taught, in words: “sets 18 % sooner than its class”. */
 export function bagWords({ rate, cups = [] }: Pick<BagFacts, 'rate' | 'cups'>): string | undefined {
   if (!rate) return undefined
   // Set times go with one over the rate.
-  const percent = Math.round(100 * (Math.exp(-rate.mean) - 1)), pours = rate.batches - cups.length, count = (n: number, one: string, many: string) => n === 0 ? [] : [`${n} ${n === 1 ? one : many}`]
+  const percent = Math.round(100 * (Math.exp(-rate.mean) - 1)),
+    pours = rate.batches - cups.length,
+    count = (n: number, one: string, many: string) => n === 0 ? [] : [`${n} ${n === 1 ? one : many}`]
   const batches = [...count(pours, 'batch', 'batches'), ...count(cups.length, 'cup', 'cups')].join(' and ')
-  return Math.abs(percent) < 3 ? `In ${batches} it set as its class does.` : `In ${batches} it set about ${Math.abs(percent)} % ${percent < 0 ? 'sooner' : 'later'} than its class.`
+  return Math.abs(percent) < 3
+    ? `In ${batches} it set as its class does.`
+    : `In ${batches} it set about ${Math.abs(percent)} % ${percent < 0 ? 'sooner' : 'later'} than its class.`
 }

@@ -1,5 +1,6 @@
 /**
- * A smooth function of several standard normal numbers, as a quadratic with cubes through a few runs (response surface; Box and Wilson 1951): thousands of
+ * A smooth function of several standard normal numbers, as a quadratic with cubes through a few runs (response surface;
+ * Box and Wilson 1951): thousands of
  * evaluations then cost no more than one run.
  */
 export interface Surface { readonly dimensions: number, readonly coefficients: Float64Array }
@@ -18,14 +19,21 @@ function terms(z: ArrayLike<number>, n: number, into: Float64Array): void {
 }
 
 /**
- * Least squares through runs; squares and cubes are damped a little, so that a dimension that does nothing stays at nothing.
+ * Least squares through runs; squares and cubes are damped a little, so that a dimension that does nothing stays at
+ * nothing.
  * @param points one list of `n` numbers a run. @throws RangeError with fewer runs than terms.
  */
-export function fitSurfaces(points: readonly ArrayLike<number>[], values: readonly (readonly number[])[], n: number): Surface[] {
+export function fitSurfaces(
+  points: readonly ArrayLike<number>[],
+  values: readonly (readonly number[])[],
+  n: number,
+): Surface[] {
   const m = termCount(n), outputs = values[0]?.length ?? 0
   if (points.length < m) throw new RangeError('fewer runs than terms')
   // Normal equations by Cholesky: well enough conditioned for standard normal points.
-  const a = new Float64Array(m * m), row = new Float64Array(m), b = Array.from({ length: outputs }, () => new Float64Array(m))
+  const a = new Float64Array(m * m),
+    row = new Float64Array(m),
+    b = Array.from({ length: outputs }, () => new Float64Array(m))
   points.forEach((z, r) => {
     terms(z, n, row)
     for (let i = 0; i < m; i++) {

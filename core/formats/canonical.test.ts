@@ -5,7 +5,9 @@ import { canonicalJson } from './canonical'
 /** The same value with the keys of its objects the other way round. */
 function turned(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(turned)
-  return value !== null && typeof value === 'object' ? Object.fromEntries(Object.entries(value).reverse().map(([k, v]) => [k, turned(v)])) : value
+  return value !== null && typeof value === 'object'
+    ? Object.fromEntries(Object.entries(value).reverse().map(([k, v]) => [k, turned(v)]))
+    : value
 }
 
 describe('canonical JSON', () => {

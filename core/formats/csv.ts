@@ -1,6 +1,8 @@
 /**
- * Tables as comma-separated values (RFC 4180): quoted where they must be, lines ended by CR LF, and first a mark that it is UTF-8. Words that a spreadsheet
- * would take for a formula get an apostrophe before them, so that opening a file never runs what someone wrote into a note.
+ * Tables as comma-separated values (RFC 4180): quoted where they must be, lines ended by CR LF, and first a mark that
+ * it is UTF-8. Words that a spreadsheet
+ * would take for a formula get an apostrophe before them, so that opening a file never runs what someone wrote into a
+ * note.
  */
 export type Cell = string | number | undefined
 

@@ -5,45 +5,80 @@ import type { FrozenRun } from '../plan/run'
 import type { CastSummary, PourSummary } from '../pour/projection'
 
 /** What a label says: a short code that opens its page, a name, and a few lines. */
-export interface Label { readonly code: string, readonly title: string, readonly lines: readonly string[], /** Moments of the pour, drawn small. */ readonly glyph?: PourSummary['glyph'] }
+export interface Label {
+  readonly code: string
+  readonly title: string
+  readonly lines: readonly string[] /** Moments of the pour, drawn small. */
+  readonly glyph?: PourSummary['glyph']
+}
 
-/** Short enough to be typed: eight signs of the id, and which cast. A code may be met twice in a very large workshop; then both are offered. */
+/**
+ * Short enough to be typed: eight signs of the id, and which cast. A code may be met twice in a very large workshop;
+ * then both are offered.
+ */
 export const castCode = (pour: string, cast: string) => `${pour.slice(0, 8)}-${cast}`.toUpperCase()
 export const bagCode = (bag: string) => `B-${bag.slice(0, 8)}`.toUpperCase()
 
 export const planCode = (plan: string) => `P-${plan.slice(0, 8)}`.toUpperCase()
 
-export type CodeMeans = { readonly what: 'cast', readonly pour: string, readonly cast: string } | { readonly what: 'bag', readonly id: string } | { readonly what: 'plan', readonly id: string }
+export type CodeMeans = { readonly what: 'cast', readonly pour: string, readonly cast: string } | {
+  readonly what: 'bag'
+  readonly id: string
+} | { readonly what: 'plan', readonly id: string }
 /** What a code names, as typed or scanned; undefined when it is none. */
 export function readCode(typed: string): CodeMeans | undefined {
   const code = typed.trim().toLowerCase()
   const cast = /^([0-9a-f]{8})-(\d{1,3}\.\d{1,3})$/.exec(code), other = /^([bp])-([0-9a-f]{8})$/.exec(code)
-  return cast ? { what: 'cast', pour: cast[1]!, cast: cast[2]! } : other ? { what: other[1] === 'b' ? 'bag' : 'plan', id: other[2]! } : undefined
+  return cast
+    ? { what: 'cast', pour: cast[1]!, cast: cast[2]! }
+    : other
+      ? { what: other[1] === 'b' ? 'bag' : 'plan', id: other[2]! }
+      : undefined
 }
 
 /**
- * Labels for bags that are filled at home and wetted in the field: what is in each, how much water it wants, what to do, and nothing that needs a signal.
+ * Labels for bags that are filled at home and wetted in the field: what is in each, how much water it wants, what to
+ * do, and nothing that needs a signal.
  * @param plan id of the plan that the code opens
  */
 export function fieldBagLabels(plan: string, run: FrozenRun, units: UnitPreferences): readonly Label[] {
   const { steps } = run.batches[0]!, of = run.batches.length
   return run.batches.map((b, i) => ({
-    code: planCode(plan), title: `${formatMass(b.mix.powder, units)} · add ${formatVolume(b.mix.waterVolume, units)} water`,
+    code: planCode(plan),
+    title: `${formatMass(b.mix.powder, units)} · add ${formatVolume(b.mix.waterVolume, units)} water`,
     lines: [
-      `${powderClass(run.plan.classId).name}${of > 1 ? `, bag ${i + 1} of ${of}` : ''}`, b.fills.map(f => `${f.copies} × ${f.mould.name}`).join(', '),
-      run.plan.school === 'bag' ? `Knead ${formatDuration(steps.stirred.value, 'minute')}, pour by ${formatDuration(run.moments[b.fills[0]!.mould.id]!.pourBy.low, 'minute')}` : `Soak ${run.plan.soakMinutes} min, stir ${run.plan.stir.minutes} min`,
+      `${powderClass(run.plan.classId).name}${of > 1 ? `, bag ${i + 1} of ${of}` : ''}`,
+      b.fills.map(f => `${f.copies} × ${f.mould.name}`).join(', '),
+      run.plan.school === 'bag'
+        ? `Knead ${formatDuration(steps.stirred.value, 'minute')}, pour by ${
+          formatDuration(run.moments[b.fills[0]!.mould.id]!.pourBy.low, 'minute')
+        }`
+        : `Soak ${run.plan.soakMinutes} min, stir ${run.plan.stir.minutes} min`,
       'Mask on. Keep dry. Filled:',
     ],
   }))
 }
 
 /** @param day writes a moment as a day. */
-export function castLabels(pour: string, summary: PourSummary, casts: readonly CastSummary[], day: (at: number) => string): readonly Label[] {
+export function castLabels(
+  pour: string,
+  summary: PourSummary,
+  casts: readonly CastSummary[],
+  day: (at: number) => string,
+): readonly Label[] {
   return casts.filter(c => c.status !== 'waiting').map(c => ({
     code: castCode(pour, c.id), title: c.label, glyph: summary.glyph,
     lines: [
-      summary.name, `${c.powder} at ${formatConsistency(c.ratio)}`, c.filledAt === undefined ? '' : `Poured ${day(c.filledAt)}`,
-      c.readyTo !== undefined && c.finishedAt === undefined ? `By ${day(c.readyTo)} ${c.readyWord}` : c.openedAt === undefined && c.openTo !== undefined ? `Open by ${day(c.openTo)}` : c.verdict ? c.verdict.replace(/^./, x => x.toUpperCase()) : '',
+      summary.name,
+      `${c.powder} at ${formatConsistency(c.ratio)}`,
+      c.filledAt === undefined ? '' : `Poured ${day(c.filledAt)}`,
+      c.readyTo !== undefined && c.finishedAt === undefined
+        ? `By ${day(c.readyTo)} ${c.readyWord}`
+        : c.openedAt === undefined && c.openTo !== undefined
+          ? `Open by ${day(c.openTo)}`
+          : c.verdict
+            ? c.verdict.replace(/^./, x => x.toUpperCase())
+            : '',
     ].filter(l => l !== ''),
   }))
 }

@@ -9,12 +9,31 @@ import { summarisePour } from '../pour/projection'
 import { foldPour } from '../pour/fold'
 
 const mould = { id: makeIds(chance(1)).moulds.tile, ...MOULDS.tile }
-const row = (over: Partial<PourRow> = {}): PourRow => ({ date: '2024-05-03', mould: mould.id, pieces: 4, classId: 'gypsum-cement', defects: [], note: '', ...over })
+const row = (over: Partial<PourRow> = {}): PourRow => ({
+  date: '2024-05-03',
+  mould: mould.id,
+  pieces: 4,
+  classId: 'gypsum-cement',
+  defects: [],
+  note: '',
+  ...over,
+})
 function told(r: PourRow) {
   const { plan, world } = pastPlan(r, mould, undefined), frozen = freezeRun(plan, world)
   if (!frozen.ok) throw new Error(frozen.problems[0]?.sentence)
   const run: FrozenRun = { ...frozen.run, daysOnly: true }
-  const events = pastHappenings(r, run).map(({ at, batch, what }, i): PourEvent => ({ ...what, id: `e${i}`, pour: 'p', version: 1, batch, happenedAt: at, recordedAt: at, device: 'table', deviceSeq: i, actor: 'x' }))
+  const events = pastHappenings(r, run).map(({ at, batch, what }, i): PourEvent => ({
+    ...what,
+    id: `e${i}`,
+    pour: 'p',
+    version: 1,
+    batch,
+    happenedAt: at,
+    recordedAt: at,
+    device: 'table',
+    deviceSeq: i,
+    actor: 'x',
+  }))
   return { run, events, state: foldPour(run, events) }
 }
 
@@ -31,7 +50,10 @@ describe('a pour of the past', () => {
 
   it('puts what was wrong on the pieces that did not come out well, else on one; no verdict is invented', () => {
     const casts = (r: PourRow) => told(r).state.casts.map(c => [c.verdict, c.defects.length])
-    expect(casts(row({ good: 1, second: 1, waste: 1, defects: ['crack'] }))).toEqual([['waste', 1], ['second', 1], ['good', 0], [undefined, 0]])
+    expect(casts(row({ good: 1, second: 1, waste: 1, defects: ['crack'] }))).toEqual([['waste', 1], ['second', 1], [
+      'good',
+      0,
+    ], [undefined, 0]])
     expect(casts(row({ good: 4, defects: ['stain'] })).map(c => c[1])).toEqual([1, 0, 0, 0])
     expect(casts(row()).every(([v]) => v === undefined)).toBe(true)
   })

@@ -6,10 +6,16 @@ import { freezeRun } from '../plan/run'
 import { benchSheet } from './sheet'
 
 const ids = makeIds(chance(1))
-const listed = <T extends object>(bodies: Record<string, T>, keys: Record<string, string>) => Object.entries(bodies).map(([k, b]) => ({ id: keys[k]!, ...b }))
+const listed = <T extends object>(bodies: Record<string, T>, keys: Record<string, string>) =>
+  Object.entries(bodies).map(([k, b]) => ({ id: keys[k]!, ...b }))
 const run = (wish: WishKey) => {
-  const plan = planOf(ids, WISHES[wish]), moulds = listed(MOULDS, ids.moulds).filter(m => plan.fills.some(f => f.mould === m.id))
-  const frozen = freezeRun(plan, { moulds, bucket: listed(BUCKETS, ids.buckets).find(b => b.id === plan.bucket), bag: listed(BAGS, ids.bags).find(b => b.id === plan.bag) })
+  const plan = planOf(ids, WISHES[wish]),
+    moulds = listed(MOULDS, ids.moulds).filter(m => plan.fills.some(f => f.mould === m.id))
+  const frozen = freezeRun(plan, {
+    moulds,
+    bucket: listed(BUCKETS, ids.buckets).find(b => b.id === plan.bucket),
+    bag: listed(BAGS, ids.bags).find(b => b.id === plan.bag),
+  })
   if (!frozen.ok) throw new Error(frozen.problems[0]?.sentence)
   return frozen.run
 }
@@ -21,14 +27,20 @@ describe('the bench sheet', () => {
     expect(sheet.batches).toHaveLength(1)
     expect(sheet.batches[0]!.title).toBe('Batches 1 and 2, each: 3 × Lantern base')
     const grams = (x: number) => Math.round(1000 * x)
-    expect(sheet.batches[0]!.amounts.find(([w]) => w === 'powder')![1].replace(/\D/g, '')).toBe(String(grams(lanterns.batches[0]!.mix.powder)))
+    expect(sheet.batches[0]!.amounts.find(([w]) => w === 'powder')![1].replace(/\D/g, '')).toBe(
+      String(grams(lanterns.batches[0]!.mix.powder)),
+    )
     expect(benchSheet(lanterns, US_CUSTOMARY).batches[0]!.amounts[0]![1]).toMatch(/lb|oz/)
   })
 
   it('follows its way of measuring: scoops are counted, a bag has no sifting', () => {
-    expect(benchSheet(run('evening'), METRIC).batches[0]!.amounts.find(([w]) => w === 'powder')![1]).toMatch(/level scoops/)
+    expect(benchSheet(run('evening'), METRIC).batches[0]!.amounts.find(([w]) => w === 'powder')![1]).toMatch(
+      /level scoops/,
+    )
     expect(benchSheet(run('towpath'), METRIC).steps.map(s => s.instruction)).not.toContain('Sift the powder in')
-    expect(benchSheet(run('tiles'), METRIC).steps.find(s => s.instruction === 'Let it soak')!.until).toMatch(/^until \d+ min/)
+    expect(benchSheet(run('tiles'), METRIC).steps.find(s => s.instruction === 'Let it soak')!.until).toMatch(
+      /^until \d+ min/,
+    )
   })
 
   it('never leaves the cautions out', () => {

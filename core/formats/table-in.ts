@@ -5,25 +5,54 @@ import { wordsOf } from '../logbook/tallies'
 import { parseNumber, parseQuantity } from '../units/parse'
 import { UNITS, type Unit, type UnitKind, type UnitPreferences } from '../units/units'
 
-/** Somebody's own table read as moulds, bags or pours of the past: which column is what, and each row or what is wrong with it. */
+/**
+ * Somebody's own table read as moulds, bags or pours of the past: which column is what, and each row or what is wrong
+ * with it.
+ */
 
 export type TableKind = 'moulds' | 'bags' | 'pours'
-export interface TableField { readonly id: string, readonly word: string, readonly required?: boolean, /** Beginnings of words that a head may have. */ readonly heads: readonly string[] }
+export interface TableField {
+  readonly id: string
+  readonly word: string
+  readonly required?: boolean /** Beginnings of words that a head may have. */
+  readonly heads: readonly string[]
+}
 
 export const TABLE_FIELDS: Readonly<Record<TableKind, readonly TableField[]>> = {
   moulds: [
-    { id: 'name', word: 'Name', required: true, heads: ['name', 'mould', 'mold', 'form'] }, { id: 'volume', word: 'Volume', required: true, heads: ['vol', 'content', 'holds'] }, { id: 'material', word: 'Material', required: true, heads: ['material', 'made', 'rubber'] },
-    { id: 'copies', word: 'How many of it', heads: ['copies', 'number', 'count', 'how many', 'pieces'] }, { id: 'life', word: 'Casts it lasts', heads: ['life', 'lasts'] }, { id: 'cost', word: 'What it cost', heads: ['cost', 'price'] }, { id: 'note', word: 'Note', heads: ['note', 'remark', 'comment'] },
+    { id: 'name', word: 'Name', required: true, heads: ['name', 'mould', 'mold', 'form'] },
+    { id: 'volume', word: 'Volume', required: true, heads: ['vol', 'content', 'holds'] },
+    { id: 'material', word: 'Material', required: true, heads: ['material', 'made', 'rubber'] },
+    { id: 'copies', word: 'How many of it', heads: ['copies', 'number', 'count', 'how many', 'pieces'] },
+    { id: 'life', word: 'Casts it lasts', heads: ['life', 'lasts'] },
+    { id: 'cost', word: 'What it cost', heads: ['cost', 'price'] },
+    { id: 'note', word: 'Note', heads: ['note', 'remark', 'comment'] },
   ],
   bags: [
-    { id: 'name', word: 'Name', required: true, heads: ['name', 'bag'] }, { id: 'class', word: 'Class of powder', required: true, heads: ['class', 'powder', 'kind', 'type'] }, { id: 'price', word: 'Price of a kilogram', heads: ['price', 'cost'] },
-    { id: 'left', word: 'What is left', heads: ['left', 'stock', 'remain', 'weight'] }, { id: 'opened', word: 'Opened on', heads: ['open', 'date'] }, { id: 'note', word: 'Note', heads: ['note', 'remark', 'comment'] },
+    { id: 'name', word: 'Name', required: true, heads: ['name', 'bag'] },
+    { id: 'class', word: 'Class of powder', required: true, heads: ['class', 'powder', 'kind', 'type'] },
+    { id: 'price', word: 'Price of a kilogram', heads: ['price', 'cost'] },
+    { id: 'left', word: 'What is left', heads: ['left', 'stock', 'remain', 'weight'] },
+    { id: 'opened', word: 'Opened on', heads: ['open', 'date'] },
+    { id: 'note', word: 'Note', heads: ['note', 'remark', 'comment'] },
   ],
   pours: [
-    { id: 'date', word: 'Day', required: true, heads: ['date', 'day', 'poured', 'when'] }, { id: 'mould', word: 'Mould', required: true, heads: ['mould', 'mold', 'form'] }, { id: 'pieces', word: 'Pieces', heads: ['piece', 'cast', 'number', 'count', 'qty'] },
-    { id: 'powder', word: 'Bag or class of powder', required: true, heads: ['bag', 'class', 'plaster', 'material', 'powder used'] }, { id: 'water', word: 'Water, weighed', heads: ['water'] }, { id: 'weight', word: 'Powder, weighed', heads: ['powder weight', 'powder g', 'powder kg', 'powder', 'weight'] },
-    { id: 'good', word: 'Good', heads: ['good', 'ok'] }, { id: 'second', word: 'Seconds', heads: ['second', 'b grade'] }, { id: 'waste', word: 'Waste', heads: ['waste', 'scrap', 'broken', 'reject'] },
-    { id: 'defects', word: 'What was wrong', heads: ['defect', 'fault', 'problem', 'wrong'] }, { id: 'note', word: 'Note', heads: ['note', 'remark', 'comment'] },
+    { id: 'date', word: 'Day', required: true, heads: ['date', 'day', 'poured', 'when'] },
+    { id: 'mould', word: 'Mould', required: true, heads: ['mould', 'mold', 'form'] },
+    { id: 'pieces', word: 'Pieces', heads: ['piece', 'cast', 'number', 'count', 'qty'] },
+    {
+      id: 'powder',
+      word: 'Bag or class of powder',
+      required: true,
+      heads: ['bag', 'class', 'plaster', 'material', 'powder used'],
+    },
+    { id: 'water', word: 'Water, weighed', heads: ['water'] },
+    { id: 'weight', word: 'Powder, weighed', heads: ['powder weight', 'powder g', 'powder kg', 'powder', 'weight'] },
+    { id: 'good', word: 'Good', heads: ['good', 'ok'] },
+    { id: 'second', word: 'Seconds', heads: ['second', 'b grade'] },
+    { id: 'waste', word: 'Waste', heads: ['waste', 'scrap', 'broken', 'reject'] },
+    { id: 'defects', word: 'What was wrong', heads: ['defect', 'fault', 'problem', 'wrong'] },
+    { id: 'note', word: 'Note', heads: ['note', 'remark', 'comment'] },
   ],
 }
 
@@ -33,7 +62,11 @@ export type Mapping = Readonly<Record<string, number>>
 /** What the heads of a table probably mean: each column is taken once, exact words before beginnings. */
 export function guessMapping(kind: TableKind, head: readonly string[]): Mapping {
   const plain = head.map(h => wordsOf(h).join(' ')), taken = new Set<number>(), mapping: Record<string, number> = {}
-  for (const fits of [(h: string, w: string) => h === w, (h: string, w: string) => h.startsWith(w), (h: string, w: string) => h.includes(w)]) {
+  for (
+    const fits of [(h: string, w: string) => h === w, (h: string, w: string) =>
+      h.startsWith(w), (h: string, w: string) =>
+      h.includes(w)]
+  ) {
     for (const field of TABLE_FIELDS[kind]) {
       if (field.id in mapping) continue
       const column = field.heads.map(w => plain.findIndex((h, i) => !taken.has(i) && fits(h, w))).find(i => i >= 0)
@@ -45,8 +78,23 @@ export function guessMapping(kind: TableKind, head: readonly string[]): Mapping 
   return mapping
 }
 
-export interface MouldRow { readonly name: string, readonly volume: number, readonly material: MouldMaterial, readonly copies?: number, readonly life?: number, readonly cost?: number, readonly note: string }
-export interface BagRow { readonly name: string, readonly classId: PowderClassId, readonly price?: number, readonly left?: number, readonly opened?: string, readonly note: string }
+export interface MouldRow {
+  readonly name: string
+  readonly volume: number
+  readonly material: MouldMaterial
+  readonly copies?: number
+  readonly life?: number
+  readonly cost?: number
+  readonly note: string
+}
+export interface BagRow {
+  readonly name: string
+  readonly classId: PowderClassId
+  readonly price?: number
+  readonly left?: number
+  readonly opened?: string
+  readonly note: string
+}
 /** Masses in kg; `bag` or else `classId` says what was poured. */
 export interface PourRow {
   readonly date: string
@@ -65,11 +113,26 @@ export interface PourRow {
 export interface RowOf { readonly moulds: MouldRow, readonly bags: BagRow, readonly pours: PourRow }
 
 /** What is here already, to which names of a table can belong. */
-export interface Known { readonly moulds: readonly { readonly id: string, readonly name: string }[], readonly bags: readonly { readonly id: string, readonly name: string, readonly classId: PowderClassId }[] }
-export interface Reading { readonly units: UnitPreferences, /** Of dates such as 3/11/2026. */ readonly dayFirst: boolean, readonly known: Known, /** Of the day before which a row may have been poured, `2026-11-25`. */ readonly today: string }
+export interface Known {
+  readonly moulds: readonly { readonly id: string, readonly name: string }[]
+  readonly bags: readonly { readonly id: string, readonly name: string, readonly classId: PowderClassId }[]
+}
+export interface Reading {
+  readonly units: UnitPreferences /** Of dates such as 3/11/2026. */
+  readonly dayFirst: boolean
+  readonly known: Known /** Of the day before which a row may have been poured, `2026-11-25`. */
+  readonly today: string
+}
 
-export interface RowProblem { /** Line of the table as a spreadsheet counts it, the head being 1. */ readonly line: number, readonly field: string, readonly sentence: string }
-export interface ReadTable<K extends TableKind> { readonly rows: readonly { readonly line: number, readonly row: RowOf[K] }[], readonly problems: readonly RowProblem[] }
+export interface RowProblem {
+  /** Line of the table as a spreadsheet counts it, the head being 1. */ readonly line: number
+  readonly field: string
+  readonly sentence: string
+}
+export interface ReadTable<K extends TableKind> {
+  readonly rows: readonly { readonly line: number, readonly row: RowOf[K] }[]
+  readonly problems: readonly RowProblem[]
+}
 
 class Wrong extends Error {
   constructor(readonly field: string, readonly sentence: string) {
@@ -84,14 +147,27 @@ function unitOfHead(head: string, kind: UnitKind): string {
 }
 
 /** Everything of a table that can be read, and of the rest why not; nothing is guessed into a row. */
-export function readTable<K extends TableKind>(kind: K, head: readonly string[], lines: readonly (readonly string[])[], mapping: Mapping, reading: Reading): ReadTable<K> {
+export function readTable<K extends TableKind>(
+  kind: K,
+  head: readonly string[],
+  lines: readonly (readonly string[])[],
+  mapping: Mapping,
+  reading: Reading,
+): ReadTable<K> {
   const rows: { line: number, row: RowOf[K] }[] = [], problems: RowProblem[] = []
   lines.forEach((cells, i) => {
     const line = i + 2
     if (cells.every(c => c.trim() === '')) return
     const cell = (id: string) => mapping[id] === undefined ? '' : (cells[mapping[id]] ?? '').trim()
     try {
-      rows.push({ line, row: READ[kind]({ ...reading, cell, head: id => mapping[id] === undefined ? '' : head[mapping[id]] ?? '' }) as RowOf[K] })
+      rows.push({
+        line,
+        row: READ[kind]({
+          ...reading,
+          cell,
+          head: id => mapping[id] === undefined ? '' : head[mapping[id]] ?? '',
+        }) as RowOf[K],
+      })
     }
     catch (error) {
       if (!(error instanceof Wrong)) throw error
@@ -111,7 +187,8 @@ function needed(l: Line, kind: TableKind, id: string): string {
 function quantity(l: Line, id: string, kind: UnitKind): number | undefined {
   const text = l.cell(id)
   if (text === '') return undefined
-  const unit = unitOfHead(l.head(id), kind), parsed = parseQuantity(parseNumber(text) !== undefined && unit ? `${text} ${unit}` : text, kind, l.units)
+  const unit = unitOfHead(l.head(id), kind),
+    parsed = parseQuantity(parseNumber(text) !== undefined && unit ? `${text} ${unit}` : text, kind, l.units)
   if (!parsed.ok) throw new Wrong(id, parsed.sentence)
   if (parsed.value <= 0) throw new Wrong(id, 'It measures more than nothing.')
   return parsed.value
@@ -120,7 +197,8 @@ function whole(l: Line, id: string, least: number): number | undefined {
   const text = l.cell(id)
   if (text === '') return undefined
   const value = parseNumber(text)
-  if (value === undefined || !Number.isInteger(value) || value < least || value > 100_000) throw new Wrong(id, `“${text}” is no whole number${least > 0 ? ' above nothing' : ''}.`)
+  if (value === undefined || !Number.isInteger(value) || value < least || value > 100_000)
+    throw new Wrong(id, `“${text}” is no whole number${least > 0 ? ' above nothing' : ''}.`)
   return value
 }
 function money(l: Line, id: string): number | undefined {
@@ -135,11 +213,25 @@ const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', '
 
 /** @returns the day as `2026-11-03`, or undefined: ISO, `3.11.2026`, `3/11/2026` by its order, `3 Nov 2026`. */
 export function readDay(text: string, dayFirst: boolean): string | undefined {
-  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})(?:[T ].*)?$/.exec(text), dots = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text), slashes = /^(\d{1,2})\/(\d{1,2})\/(\d{4})$/.exec(text), named = /^(\d{1,2})\.?\s+([a-z]{3})[a-z]*\.?,?\s+(\d{4})$/i.exec(text)
-  const [year, month, day] = iso ? [iso[1], iso[2], iso[3]] : dots ? [dots[3], dots[2], dots[1]] : slashes ? [slashes[3], slashes[dayFirst ? 2 : 1], slashes[dayFirst ? 1 : 2]] : named ? [named[3], String(MONTHS.indexOf(named[2]!.toLowerCase()) + 1), named[1]] : []
+  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})(?:[T ].*)?$/.exec(text),
+    dots = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text),
+    slashes = /^(\d{1,2})\/(\d{1,2})\/(\d{4})$/.exec(text),
+    named = /^(\d{1,2})\.?\s+([a-z]{3})[a-z]*\.?,?\s+(\d{4})$/i.exec(text)
+  const [year, month, day] = iso
+    ? [iso[1], iso[2], iso[3]]
+    : dots
+      ? [dots[3], dots[2], dots[1]]
+      : slashes
+        ? [slashes[3], slashes[dayFirst ? 2 : 1], slashes[dayFirst ? 1 : 2]]
+        : named
+          ? [named[3], String(MONTHS.indexOf(named[2]!.toLowerCase()) + 1), named[1]]
+          : []
   if (!year) return undefined
   const date = new Date(Date.UTC(Number(year), Number(month) - 1, Number(day)))
-  return date.getUTCMonth() === Number(month) - 1 && date.getUTCDate() === Number(day) && Number(year) >= 2000 && Number(year) < 2100 ? date.toISOString().slice(0, 10) : undefined
+  return date.getUTCMonth() === Number(month) - 1 && date.getUTCDate() === Number(day) && Number(year) >= 2000
+    && Number(year) < 2100
+    ? date.toISOString().slice(0, 10)
+    : undefined
 }
 function day(l: Line, id: string): string | undefined {
   const text = l.cell(id)
@@ -166,36 +258,94 @@ function nameOf(l: Line, kind: TableKind): string {
 
 const READ: { readonly [K in TableKind]: (l: Line) => RowOf[K] } = {
   moulds(l) {
-    const name = nameOf(l, 'moulds'), words = needed(l, 'moulds', 'material'), material = (Object.keys(MOULD_MATERIALS) as MouldMaterial[]).find(m => same(m, words) || same(MOULD_MATERIALS[m].name, words) || wordsOf(MOULD_MATERIALS[m].name)[0] === wordsOf(words)[0])
+    const name = nameOf(l, 'moulds'),
+      words = needed(l, 'moulds', 'material'),
+      material = (Object.keys(MOULD_MATERIALS) as MouldMaterial[]).find(m =>
+        same(m, words) || same(MOULD_MATERIALS[m].name, words)
+        || wordsOf(MOULD_MATERIALS[m].name)[0] === wordsOf(words)[0],
+      )
     needed(l, 'moulds', 'volume')
-    if (!material) throw new Wrong('material', `“${words}” is no material known here: ${Object.values(MOULD_MATERIALS).map(m => m.name.toLowerCase()).join(', ')}.`)
+    if (!material)
+      throw new Wrong(
+        'material',
+        `“${words}” is no material known here: ${
+          Object.values(MOULD_MATERIALS).map(m => m.name.toLowerCase()).join(', ')
+        }.`,
+      )
     if (l.known.moulds.some(m => same(m.name, name))) throw new Wrong('name', `“${name}” is here already.`)
     const volume = quantity(l, 'volume', 'volume')!
     if (volume > 1) throw new Wrong('volume', 'A mould holds at most 1 000 l here.')
-    return { name, material, volume, copies: whole(l, 'copies', 1), life: whole(l, 'life', 1), cost: money(l, 'cost'), note: noteOf(l) }
+    return {
+      name,
+      material,
+      volume,
+      copies: whole(l, 'copies', 1),
+      life: whole(l, 'life', 1),
+      cost: money(l, 'cost'),
+      note: noteOf(l),
+    }
   },
   bags(l) {
     const name = nameOf(l, 'bags'), words = needed(l, 'bags', 'class'), classId = classNamed(words)
     if (!classId) throw new Wrong('class', `“${words}” is no class of powder known here: ${CLASSES}.`)
     if (l.known.bags.some(b => same(b.name, name))) throw new Wrong('name', `“${name}” is here already.`)
-    return { name, classId, price: money(l, 'price'), left: quantity(l, 'left', 'mass'), opened: day(l, 'opened'), note: noteOf(l) }
+    return {
+      name,
+      classId,
+      price: money(l, 'price'),
+      left: quantity(l, 'left', 'mass'),
+      opened: day(l, 'opened'),
+      note: noteOf(l),
+    }
   },
   pours(l) {
     needed(l, 'pours', 'date')
-    const date = day(l, 'date')!, words = needed(l, 'pours', 'mould'), mould = l.known.moulds.find(m => same(m.name, words))
+    const date = day(l, 'date')!,
+      words = needed(l, 'pours', 'mould'),
+      mould = l.known.moulds.find(m => same(m.name, words))
     if (!mould) throw new Wrong('mould', `There is no mould “${words}” in the library. Bring the moulds in first.`)
-    const named = needed(l, 'pours', 'powder'), bag = l.known.bags.find(b => same(b.name, named)), classId = bag?.classId ?? classNamed(named)
-    if (!classId) throw new Wrong('powder', `“${named}” is neither a bag of the library nor a class of powder: ${CLASSES}.`)
-    const good = whole(l, 'good', 0), second = whole(l, 'second', 0), waste = whole(l, 'waste', 0), judged = (good ?? 0) + (second ?? 0) + (waste ?? 0), pieces = whole(l, 'pieces', 1) ?? Math.max(1, judged)
+    const named = needed(l, 'pours', 'powder'),
+      bag = l.known.bags.find(b => same(b.name, named)),
+      classId = bag?.classId ?? classNamed(named)
+    if (!classId)
+      throw new Wrong('powder', `“${named}” is neither a bag of the library nor a class of powder: ${CLASSES}.`)
+    const good = whole(l, 'good', 0),
+      second = whole(l, 'second', 0),
+      waste = whole(l, 'waste', 0),
+      judged = (good ?? 0) + (second ?? 0) + (waste ?? 0),
+      pieces = whole(l, 'pieces', 1) ?? Math.max(1, judged)
     if (judged > pieces) throw new Wrong('pieces', `${judged} pieces came out of ${pieces}.`)
     if (pieces > 200) throw new Wrong('pieces', 'At most 200 pieces of one pour.')
     const water = quantity(l, 'water', 'mass'), powder = quantity(l, 'weight', 'mass')
-    if (water !== undefined && powder !== undefined && (water / powder < 0.1 || water / powder > 2)) throw new Wrong('water', `${Math.round(100 * water / powder)} water to 100 powder is no mix of plaster. Are both in the same unit?`)
+    if (water !== undefined && powder !== undefined && (water / powder < 0.1 || water / powder > 2))
+      throw new Wrong(
+        'water',
+        `${Math.round(100 * water / powder)} water to 100 powder is no mix of plaster. Are both in the same unit?`,
+      )
     const defects = l.cell('defects').split(/[;,|]/).map(t => t.trim()).filter(Boolean).map((t) => {
-      const found = DEFECTS.find(d => same(d.id, t) || same(d.words, t) || wordsOf(d.words).some(w => w.length > 3 && wordsOf(t).includes(w)))
-      if (!found) throw new Wrong('defects', `“${t}” is no defect known here: ${DEFECTS.map(d => d.words.toLowerCase()).join(', ')}.`)
+      const found = DEFECTS.find(d =>
+        same(d.id, t) || same(d.words, t) || wordsOf(d.words).some(w => w.length > 3 && wordsOf(t).includes(w)),
+      )
+      if (!found)
+        throw new Wrong(
+          'defects',
+          `“${t}” is no defect known here: ${DEFECTS.map(d => d.words.toLowerCase()).join(', ')}.`,
+        )
       return found.id
     })
-    return { date, mould: mould.id, pieces, bag: bag?.id, classId, water, powder, good, second, waste, defects: [...new Set(defects)], note: noteOf(l) }
+    return {
+      date,
+      mould: mould.id,
+      pieces,
+      bag: bag?.id,
+      classId,
+      water,
+      powder,
+      good,
+      second,
+      waste,
+      defects: [...new Set(defects)],
+      note: noteOf(l),
+    }
   },
 }

@@ -1,7 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { advisedRatio, END_USES, endUse } from './end-use'
-import { freshStiffness, pourableUntil, runSetting, settingCurve, settingMoments, type SettingInput } from '../setting/hydration'
+import {
+  freshStiffness,
+  pourableUntil,
+  runSetting,
+  settingCurve,
+  settingMoments,
+  type SettingInput,
+} from '../setting/hydration'
 import { fastTemperatureFactor, stirredSeeds, tailCorrection, temperatureFactor } from '../setting/kinetics'
 import { outcomeOf } from '../setting/outcome'
 import { additionKind, ADDITIONS, seedsOf, speedDoubt, speedOf } from './additions'
@@ -10,31 +17,56 @@ import { POWDER_CLASSES, powderClass, powderMatches } from './powders'
 import { ratioOf, schoolAdvice, SCHOOLS, scoopsFor } from './schools'
 
 const anyPowder = fc.constantFrom(...POWDER_CLASSES)
-const usual: SettingInput = { powder: powderClass('casting-plaster'), ratio: 0.67, waterTemperature: 20, roomTemperature: 20, stir: { tool: 'hand', minutes: 2 }, section: 0.02, mould: 'silicone' }
+const usual: SettingInput = {
+  powder: powderClass('casting-plaster'),
+  ratio: 0.67,
+  waterTemperature: 20,
+  roomTemperature: 20,
+  stir: { tool: 'hand', minutes: 2 },
+  section: 0.02,
+  mould: 'silicone',
+}
 
 describe('mix', () => {
   it('any one known amount gives back the other two', () => {
-    fc.assert(fc.property(anyPowder, fc.double({ min: 0.2, max: 1.2, noNaN: true }), fc.double({ min: 1, max: 60, noNaN: true }), fc.double({ min: 1e-5, max: 0.2, noNaN: true }),
-      fc.array(fc.record({ id: fc.constantFrom(...ADDITIONS.map(a => a.id)), share: fc.double({ min: 0, max: 1, noNaN: true }) }), { maxLength: 2 }), (powder, ratio, waterTemperature, amount, additions) => {
-        const recipe = { powder, ratio, waterTemperature, additions }
-        const bySlurry = solveMix(recipe, { what: 'slurry', amount })
-        for (const what of ['powder', 'water'] as const) {
-          expect(solveMix(recipe, { what, amount: bySlurry[what] }).slurry / amount).toBeCloseTo(1, 9)
-        }
-        const everything = bySlurry.powder + bySlurry.water + bySlurry.additions.reduce((m, a) => m + a.mass, 0)
-        expect(everything / (bySlurry.slurryDensity * amount)).toBeCloseTo(1, 9)
-        expect(bySlurry.dryMass + bySlurry.freeWater).toBeCloseTo(everything, 9)
-      }))
+    fc.assert(
+      fc.property(
+        anyPowder,
+        fc.double({ min: 0.2, max: 1.2, noNaN: true }),
+        fc.double({ min: 1, max: 60, noNaN: true }),
+        fc.double({ min: 1e-5, max: 0.2, noNaN: true }),
+        fc.array(
+          fc.record({
+            id: fc.constantFrom(...ADDITIONS.map(a => a.id)),
+            share: fc.double({ min: 0, max: 1, noNaN: true }),
+          }),
+          { maxLength: 2 },
+        ),
+        (powder, ratio, waterTemperature, amount, additions) => {
+          const recipe = { powder, ratio, waterTemperature, additions }
+          const bySlurry = solveMix(recipe, { what: 'slurry', amount })
+          for (const what of ['powder', 'water'] as const) {
+            expect(solveMix(recipe, { what, amount: bySlurry[what] }).slurry / amount).toBeCloseTo(1, 9)
+          }
+          const everything = bySlurry.powder + bySlurry.water + bySlurry.additions.reduce((m, a) => m + a.mass, 0)
+          expect(everything / (bySlurry.slurryDensity * amount)).toBeCloseTo(1, 9)
+          expect(bySlurry.dryMass + bySlurry.freeWater).toBeCloseTo(everything, 9)
+        },
+      ),
+    )
   })
 
   it('entrained air makes the same powder fill more', () => {
     const recipe = { powder: powderClass('pottery-plaster'), ratio: 0.7, waterTemperature: 20 }
-    const without = solveMix({ ...recipe, air: 0 }, { what: 'powder', amount: 1 }), withAir = solveMix({ ...recipe, air: 0.05 }, { what: 'powder', amount: 1 })
+    const without = solveMix({ ...recipe, air: 0 }, { what: 'powder', amount: 1 }),
+      withAir = solveMix({ ...recipe, air: 0.05 }, { what: 'powder', amount: 1 })
     expect(withAir.slurry / without.slurry).toBeCloseTo(1 / 0.95, 9)
   })
 
   it.each([-1, NaN, Infinity])('an amount of %f is refused', (amount) => {
-    expect(() => solveMix({ powder: powderClass('dental-type-3'), ratio: 0.3, waterTemperature: 20 }, { what: 'powder', amount })).toThrow(RangeError)
+    expect(() =>
+      solveMix({ powder: powderClass('dental-type-3'), ratio: 0.3, waterTemperature: 20 }, { what: 'powder', amount }),
+    ).toThrow(RangeError)
   })
 })
 
@@ -50,7 +82,14 @@ describe('powders and schools', () => {
 
   it('the set time each class was fitted to comes back', () => {
     for (const powder of POWDER_CLASSES.filter(p => p.family !== 'dental')) {
-      const m = settingMoments({ ...usual, powder, ratio: powder.ratio.recommended, waterTemperature: 21, roomTemperature: 21, stir: { tool: 'spatula', minutes: 100 / 110 } })
+      const m = settingMoments({
+        ...usual,
+        powder,
+        ratio: powder.ratio.recommended,
+        waterTemperature: 21,
+        roomTemperature: 21,
+        stir: { tool: 'spatula', minutes: 100 / 110 },
+      })
       expect(Math.abs(m.glossGone / 60 / powder.nominalSet.minutes - 1), powder.name).toBeLessThan(0.15)
     }
   })
@@ -73,7 +112,8 @@ describe('powders and schools', () => {
 
   it('a measured bulk density narrows what a scoop gives', () => {
     const powder = powderClass('plaster-of-paris'), scoop = { volume: 2e-4, filling: 'loose' as const, perWater: 2 }
-    const loose = ratioOf('scoops', powder, 0.7, 20, scoop), measured = ratioOf('scoops', powder, 0.7, 20, scoop, { low: 690, high: 710 })
+    const loose = ratioOf('scoops', powder, 0.7, 20, scoop),
+      measured = ratioOf('scoops', powder, 0.7, 20, scoop, { low: 690, high: 710 })
     expect(measured.high / measured.low).toBeLessThan(loose.high / loose.low)
     expect(scoopsFor(powder, 0.7, 'loose')).toBe(2)
   })
@@ -95,19 +135,41 @@ describe('end use', () => {
 
 describe('setting', () => {
   it('moments come in the order of the trade', () => {
-    fc.assert(fc.property(anyPowder, fc.double({ min: 5, max: 40, noNaN: true }), fc.double({ min: 5, max: 35, noNaN: true }), fc.double({ min: 0.004, max: 0.12, noNaN: true }), (powder, waterTemperature, roomTemperature, section) => {
-      const m = settingMoments({ ...usual, powder, ratio: powder.ratio.recommended, waterTemperature, roomTemperature, section })
-      const order = [m.pourBy, m.webbing, m.glossGone, m.finalSet, m.openFlexible]
-      expect([...order].sort((a, b) => a - b)).toEqual(order)
-      expect(m.coolAgain).toBeGreaterThanOrEqual(m.finalSet)
-    }), { numRuns: 60 })
+    fc.assert(
+      fc.property(
+        anyPowder,
+        fc.double({ min: 5, max: 40, noNaN: true }),
+        fc.double({ min: 5, max: 35, noNaN: true }),
+        fc.double({ min: 0.004, max: 0.12, noNaN: true }),
+        (powder, waterTemperature, roomTemperature, section) => {
+          const m = settingMoments({
+            ...usual,
+            powder,
+            ratio: powder.ratio.recommended,
+            waterTemperature,
+            roomTemperature,
+            section,
+          })
+          const order = [m.pourBy, m.webbing, m.glossGone, m.finalSet, m.openFlexible]
+          expect([...order].sort((a, b) => a - b)).toEqual(order)
+          expect(m.coolAgain).toBeGreaterThanOrEqual(m.finalSet)
+        },
+      ),
+      { numRuns: 60 },
+    )
   })
 
-  it.each([
-    ['warmer water', { waterTemperature: 33 }, -1], ['a colder room and water', { waterTemperature: 8, roomTemperature: 8 }, 1], ['longer stirring', { stir: { tool: 'drill', minutes: 4 } }, -1],
-    ['more water', { ratio: 0.75 }, 1], ['a dirty bucket', { dirt: 0.01 }, -1],
-  ] as const)('%s moves the set the way practice says', (_, change, direction) => {
-    const changed = settingMoments({ ...usual, ...change } as SettingInput).glossGone, before = settingMoments(usual).glossGone
+  it.each(
+    [
+      ['warmer water', { waterTemperature: 33 }, -1],
+      ['a colder room and water', { waterTemperature: 8, roomTemperature: 8 }, 1],
+      ['longer stirring', { stir: { tool: 'drill', minutes: 4 } }, -1],
+      ['more water', { ratio: 0.75 }, 1],
+      ['a dirty bucket', { dirt: 0.01 }, -1],
+    ] as const,
+  )('%s moves the set the way practice says', (_, change, direction) => {
+    const changed = settingMoments({ ...usual, ...change } as SettingInput).glossGone,
+      before = settingMoments(usual).glossGone
     expect(Math.sign(changed - before)).toBe(direction)
     expect(Math.abs(changed - before)).toBeGreaterThan(20)
   })
@@ -120,8 +182,11 @@ describe('setting', () => {
 
   it('the time to pour alone, and the table and tails behind it, agree with the whole run', () => {
     expect(pourableUntil(usual) / settingMoments(usual).pourBy).toBeCloseTo(1, 2)
-    for (const t of [-5, 3.1, 20.07, 36.4, 71.9, 99]) expect(Math.abs(fastTemperatureFactor(t) - temperatureFactor(t))).toBeLessThan(2e-4)
-    const gloss = ([0.6, 1, 1.6] as const).map(tail => settingMoments({ ...usual, section: 0.002, mould: 'metal', shape: 'closed-slab' }, { rate: 1, seeds: 1, tail }))
+    for (const t of [-5, 3.1, 20.07, 36.4, 71.9, 99])
+      expect(Math.abs(fastTemperatureFactor(t) - temperatureFactor(t))).toBeLessThan(2e-4)
+    const gloss = ([0.6, 1, 1.6] as const).map(tail =>
+      settingMoments({ ...usual, section: 0.002, mould: 'metal', shape: 'closed-slab' }, { rate: 1, seeds: 1, tail }),
+    )
     for (const m of gloss) expect(Math.abs(m.glossGone / gloss[1]!.glossGone - 1)).toBeLessThan(0.02)
     expect(gloss[2]!.openThin).toBeGreaterThan(gloss[0]!.openThin + 60)
     expect(tailCorrection(1, 0.005, 0.5, 1)).toBe(1)
@@ -160,6 +225,7 @@ describe('setting', () => {
     expect(curve.temperature[0]).toBeCloseTo(20, 6)
     expect(curve.hydration.at(-1)).toBeGreaterThan(0.99)
     expect(curve.stiffness.at(-1)).toBe(20_000)
-    for (let i = 1; i < curve.time.length; i++) expect(Math.abs(curve.temperature[i]! - curve.temperature[i - 1]!)).toBeLessThan(4)
+    for (let i = 1; i < curve.time.length; i++)
+      expect(Math.abs(curve.temperature[i]! - curve.temperature[i - 1]!)).toBeLessThan(4)
   })
 })

@@ -17,7 +17,8 @@ export const DENSITY = { alpha: 2757, beta: 2630, gypsum: 2317 } as const
 
 /**
  * Density of pure water, kg/m3, for 0 to 60 degC at sea-level pressure.
- * Source: Tanaka et al. 2001, Metrologia 38:301 (from memory; good to a few parts per million to 40 degC, 0.05 % at 60).
+ * Source: Tanaka et al. 2001, Metrologia 38:301 (from memory; good to a few parts per million to 40 degC, 0.05 % at
+ * 60).
  */
 export function waterDensity(t: Celsius): KilogramsPerCubicMetre {
   return 999.97495 * (1 - ((t - 3.983035) ** 2 * (t + 301.797)) / (522528.9 * (t + 69.34881)))
@@ -63,12 +64,14 @@ export interface Mix {
 /**
  * Masses and volumes of a mix for any one known amount.
  * First principles: volumes of powder grains, water and additions add up, divided by (1 - air).
- * @throws RangeError when an amount, ratio or share is not a finite positive number: callers check input first (`mixProblems`).
+ * @throws RangeError when an amount, ratio or share is not a finite positive number: callers check input first
+ *   (`mixProblems`).
  */
 export function solveMix(recipe: MixRecipe, known: Known): Mix {
   const { powder, ratio, waterTemperature } = recipe
   const air = recipe.air ?? powder.handAir
-  if (!(ratio > 0) || !(known.amount >= 0) || !Number.isFinite(known.amount) || !(air >= 0 && air < 0.5)) throw new RangeError('impossible mix')
+  if (!(ratio > 0) || !(known.amount >= 0) || !Number.isFinite(known.amount) || !(air >= 0 && air < 0.5))
+    throw new RangeError('impossible mix')
   const rhoWater = waterDensity(waterTemperature)
   let addedVolume = 0, addedMass = 0, drunk = 0
   for (const { id, share } of recipe.additions ?? []) {
@@ -79,7 +82,11 @@ export function solveMix(recipe: MixRecipe, known: Known): Mix {
   }
   const solids = powderSpecificVolume(powder) + addedVolume
   const perKilogram = (solids + ratio / rhoWater) / (1 - air)
-  const mass = known.what === 'powder' ? known.amount : known.what === 'water' ? known.amount / ratio : known.amount / perKilogram
+  const mass = known.what === 'powder'
+    ? known.amount
+    : known.what === 'water'
+      ? known.amount / ratio
+      : known.amount / perKilogram
   const bound = Math.min(powder.purity * CHEMICAL_WATER, ratio)
   const gypsum = powder.purity * GYPSUM_YIELD
   const solidWhenSet = gypsum / DENSITY.gypsum + (1 - powder.purity) / powder.inertDensity + addedVolume
@@ -99,7 +106,8 @@ export function solveMix(recipe: MixRecipe, known: Known): Mix {
 }
 
 /**
- * Consistency at which powder sifted into still water stays dry on top: the water that fills the gaps of the settled bed.
+ * Consistency at which powder sifted into still water stays dry on top: the water that fills the gaps of the settled
+ * bed.
  * Engineering guess for the bed; it lands on the recommended consistency of every class, as practice says.
  */
 export function saturationRatio(powder: PowderClass, waterTemperature: Celsius = 20): WaterRatio {
@@ -108,9 +116,16 @@ export function saturationRatio(powder: PowderClass, waterTemperature: Celsius =
 }
 
 /**
- * Change of the volume of the mix itself as it sets (before any expansion pushes the grains apart), as a share; negative.
+ * Change of the volume of the mix itself as it sets (before any expansion pushes the grains apart), as a share;
+ * negative.
  * First principles; the textbook figure for hemihydrate with just the water it binds is -7.11 %.
  */
-export function chemicalShrinkage(crystal: 'alpha' | 'beta', ratio: WaterRatio, rhoHemihydrate: KilogramsPerCubicMetre = DENSITY[crystal], rhoGypsum: KilogramsPerCubicMetre = DENSITY.gypsum, rhoWater: KilogramsPerCubicMetre = 998): number {
+export function chemicalShrinkage(
+  crystal: 'alpha' | 'beta',
+  ratio: WaterRatio,
+  rhoHemihydrate: KilogramsPerCubicMetre = DENSITY[crystal],
+  rhoGypsum: KilogramsPerCubicMetre = DENSITY.gypsum,
+  rhoWater: KilogramsPerCubicMetre = 998,
+): number {
   return (GYPSUM_YIELD / rhoGypsum + (ratio - CHEMICAL_WATER) / rhoWater) / (1 / rhoHemihydrate + ratio / rhoWater) - 1
 }

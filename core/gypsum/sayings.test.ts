@@ -3,8 +3,11 @@ import { powderClass } from './powders'
 import { readSaying } from './read-saying'
 import { bowlDepth, mixPerWater, ratioVerdict, readingsOf, SAYINGS, trueYield, yieldVerdict } from './sayings'
 
-const plaster = powderClass('plaster-of-paris'), cement = powderClass('gypsum-cement'), stone = powderClass('high-strength-gypsum-cement')
-const ratio = (id: Parameters<typeof readingsOf>[0], powder = plaster) => readingsOf(id, powder, 'loose').map(r => Math.round(100 * r.ratio.value))
+const plaster = powderClass('plaster-of-paris'),
+  cement = powderClass('gypsum-cement'),
+  stone = powderClass('high-strength-gypsum-cement')
+const ratio = (id: Parameters<typeof readingsOf>[0], powder = plaster) =>
+  readingsOf(id, powder, 'loose').map(r => Math.round(100 * r.ratio.value))
 const read = (text: string) => {
   const r = readSaying(text, plaster, 'loose')
   return r.ok ? r.readings.map(x => `${x.label} ${Math.round(100 * x.ratio.value)}`).join(', ') : r.sentence
@@ -21,9 +24,18 @@ describe('sayings that give a ratio', () => {
   })
 
   it('are right for one powder and wrong for another, in words', () => {
-    expect(ratioVerdict(plaster, readingsOf('two-to-one-volume', plaster, 'loose')[0]!.ratio).words).toMatch(/^(Right|In the middle right) for plaster of Paris/)
-    expect(ratioVerdict(stone, readingsOf('two-to-one-volume', stone, 'loose')[0]!.ratio)).toMatchObject({ fit: 'wrong' })
-    expect(ratioVerdict(powderClass('dental-type-2'), readingsOf('two-to-one-weight', powderClass('dental-type-2'), 'loose')[0]!.ratio)).toMatchObject({ fit: 'right' })
+    expect(ratioVerdict(plaster, readingsOf('two-to-one-volume', plaster, 'loose')[0]!.ratio).words).toMatch(
+      /^(Right|In the middle right) for plaster of Paris/,
+    )
+    expect(ratioVerdict(stone, readingsOf('two-to-one-volume', stone, 'loose')[0]!.ratio)).toMatchObject({
+      fit: 'wrong',
+    })
+    expect(
+      ratioVerdict(
+        powderClass('dental-type-2'),
+        readingsOf('two-to-one-weight', powderClass('dental-type-2'), 'loose')[0]!.ratio,
+      ),
+    ).toMatchObject({ fit: 'right' })
   })
 
   it('a scoop that was measured, or tapped down, moves what was said', () => {
@@ -56,8 +68,14 @@ describe('sayings about how much comes of some water (craft figures: 1.5 to 1.6 
   })
 
   it('a quart for a square foot of half an inch is a quarter too much of plaster, half too much of cement', () => {
-    expect(Number(yieldVerdict('quart-a-square-foot', plaster, 1e-3).words.match(/(\d+) % over/)![1])).toBeCloseTo(25, -1)
-    expect(Number(yieldVerdict('quart-a-square-foot', cement, 1e-3).words.match(/(\d+) % over/)![1])).toBeCloseTo(52, -1)
+    expect(Number(yieldVerdict('quart-a-square-foot', plaster, 1e-3).words.match(/(\d+) % over/)![1])).toBeCloseTo(
+      25,
+      -1,
+    )
+    expect(Number(yieldVerdict('quart-a-square-foot', cement, 1e-3).words.match(/(\d+) % over/)![1])).toBeCloseTo(
+      52,
+      -1,
+    )
   })
 
   it('a third of the bucket in water is safe for every powder, and the range of the yield holds its centre', () => {
@@ -72,13 +90,27 @@ describe('sayings about how much comes of some water (craft figures: 1.5 to 1.6 
 
 describe('reading what is typed', () => {
   it.each([
-    ['2:1', 'by volume 72, by weight 50'], ['two to one by weight', 'by weight 50'], ['three scoops to one', 'by volume 48'], ['3 to 1 by volume', 'by volume 48'],
-    ['10 lb to a gallon', 'by weight 83'], ['ten pounds of powder to a gallon of water', 'by weight 83'], ['70 water to 100 powder', 'by volume 101, by weight 70'], ['700 g water to 1 kg plaster', 'by weight 70'],
-    ['2 cups powder to 1 cup water', 'by volume 72'], ['1,5 kg / 1 l', 'by weight 67'],
+    ['2:1', 'by volume 72, by weight 50'],
+    ['two to one by weight', 'by weight 50'],
+    ['three scoops to one', 'by volume 48'],
+    ['3 to 1 by volume', 'by volume 48'],
+    ['10 lb to a gallon', 'by weight 83'],
+    ['ten pounds of powder to a gallon of water', 'by weight 83'],
+    ['70 water to 100 powder', 'by volume 101, by weight 70'],
+    ['700 g water to 1 kg plaster', 'by weight 70'],
+    ['2 cups powder to 1 cup water', 'by volume 72'],
+    ['1,5 kg / 1 l', 'by weight 67'],
   ])('%s is %s', (text, expected) => {
     expect(read(text)).toBe(expected)
   })
-  it.each([['', 'Type two amounts'], ['plenty', 'Type two amounts'], ['1:2:3', 'Type two amounts'], ['0 to 1', 'Both amounts must be more than nothing'], ['10 lb to 1', 'Powder with a unit needs'], ['2 to 1 quart', 'Water with a unit needs']])('“%s” is refused in words: %s …', (text, words) => {
+  it.each([
+    ['', 'Type two amounts'],
+    ['plenty', 'Type two amounts'],
+    ['1:2:3', 'Type two amounts'],
+    ['0 to 1', 'Both amounts must be more than nothing'],
+    ['10 lb to 1', 'Powder with a unit needs'],
+    ['2 to 1 quart', 'Water with a unit needs'],
+  ])('“%s” is refused in words: %s …', (text, words) => {
     expect(read(text)).toContain(words)
   })
 })

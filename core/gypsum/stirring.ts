@@ -1,4 +1,7 @@
-/** Stirring tools: how many spatula turns a minute each is worth (engineering guess, fitted only between 20 and 200 turns) and the air it leaves in a mix. */
+/**
+ * Stirring tools: how many spatula turns a minute each is worth (engineering guess, fitted only between 20 and 200
+ * turns) and the air it leaves in a mix.
+ */
 export const STIR_TOOLS = {
   'spatula': { name: 'Spatula', turnsPerMinute: 110 },
   'hand': { name: 'Hand', turnsPerMinute: 60 },
@@ -20,7 +23,10 @@ export function turnsOf({ tool, minutes }: Stirring): number {
   return STIR_TOOLS[tool].turnsPerMinute * minutes
 }
 
-/** Air left in the mix, volume share: next to none under vacuum, else what the class keeps when stirred by hand (engineering guess). */
+/**
+ * Air left in the mix, volume share: next to none under vacuum, else what the class keeps when stirred by hand
+ * (engineering guess).
+ */
 export function stirredAir(tool: StirTool, handAir: number): number {
   return tool === 'vacuum-mixer' ? Math.min(0.003, handAir) : handAir
 }

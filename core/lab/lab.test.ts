@@ -6,22 +6,48 @@ import { soakAdvice, stirAdvice, waterAdvice } from '../plan/choices'
 import { POWDER_CLASSES, powderClass } from '../gypsum/powders'
 import { DRIVING } from '../setting/flow'
 import { STIR_TOOLS } from '../gypsum/stirring'
-import { labDrying, labFacts, labInput, labRemarks, leversMoved, mixOfPlan, usualMix, whatChanged, type LabMix } from './lab'
+import {
+  labDrying,
+  labFacts,
+  labInput,
+  labRemarks,
+  leversMoved,
+  mixOfPlan,
+  usualMix,
+  whatChanged,
+  type LabMix,
+} from './lab'
 import { centreMoments, forecast } from '../setting/moments'
 import { workOutPlan, type MouldFacts, type Plan } from '../plan/plan'
 
 const keys = <T extends string>(record: Readonly<Record<T, unknown>>) => fc.constantFrom(...Object.keys(record) as T[])
 const usual = usualMix('plaster-of-paris')
 const worked = (mix: LabMix) => centreMoments(labInput(mix))
-const said = (part: Partial<LabMix>) => whatChanged(usual, { ...usual, ...part }, worked(usual), worked({ ...usual, ...part }))
+const said = (part: Partial<LabMix>) =>
+  whatChanged(usual, { ...usual, ...part }, worked(usual), worked({ ...usual, ...part }))
 
 describe('the lab', () => {
   it('whatever is moved, a mix is either refused in words or worked out in finite numbers', () => {
     const any: fc.Arbitrary<LabMix> = fc.record({
-      classId: fc.constantFrom(...POWDER_CLASSES.map(p => p.id)), ratio: fc.double({ min: 0.05, max: 3, noNaN: true }), waterTemperature: fc.double({ min: -20, max: 110, noNaN: true }), roomTemperature: fc.double({ min: -30, max: 60, noNaN: true }),
-      soak: fc.double({ min: 0, max: 7200, noNaN: true }), stir: fc.record({ tool: keys(STIR_TOOLS), minutes: fc.double({ min: 0, max: 60, noNaN: true }) }),
-      additions: fc.uniqueArray(fc.record({ id: fc.constantFrom(...ADDITIONS.map(a => a.id)), share: fc.double({ min: 0, max: 2, noNaN: true }) }), { maxLength: 3, selector: a => a.id }),
-      dirt: fc.double({ min: 0, max: 0.2, noNaN: true }), section: fc.double({ min: 0.001, max: 1, noNaN: true }), mould: keys(MOULD_MATERIALS), shape: keys(CAST_SHAPES), behind: keys(SURROUNDINGS), driving: keys(DRIVING),
+      classId: fc.constantFrom(...POWDER_CLASSES.map(p => p.id)),
+      ratio: fc.double({ min: 0.05, max: 3, noNaN: true }),
+      waterTemperature: fc.double({ min: -20, max: 110, noNaN: true }),
+      roomTemperature: fc.double({ min: -30, max: 60, noNaN: true }),
+      soak: fc.double({ min: 0, max: 7200, noNaN: true }),
+      stir: fc.record({ tool: keys(STIR_TOOLS), minutes: fc.double({ min: 0, max: 60, noNaN: true }) }),
+      additions: fc.uniqueArray(
+        fc.record({
+          id: fc.constantFrom(...ADDITIONS.map(a => a.id)),
+          share: fc.double({ min: 0, max: 2, noNaN: true }),
+        }),
+        { maxLength: 3, selector: a => a.id },
+      ),
+      dirt: fc.double({ min: 0, max: 0.2, noNaN: true }),
+      section: fc.double({ min: 0.001, max: 1, noNaN: true }),
+      mould: keys(MOULD_MATERIALS),
+      shape: keys(CAST_SHAPES),
+      behind: keys(SURROUNDINGS),
+      driving: keys(DRIVING),
     })
     fc.assert(fc.property(any, (mix) => {
       const { refusal, remarks } = labRemarks(mix)
@@ -35,10 +61,22 @@ describe('the lab', () => {
     expect(said({})).toBe('Nothing is changed yet.')
     expect(said({ ratio: 0.8 })).toMatch(/^80 of water instead of 70: .*(\d+ % weaker when dry)/)
     expect(said({ waterTemperature: 8 })).toMatch(/^Water at 8 °C: .*sets .* later/)
-    expect(said({ additions: [{ id: 'potassium-sulfate', share: 0.01 }] })).toMatch(/^1 % potassium sulfate: .*(grows 35 % less|sets .* sooner)/)
+    expect(said({ additions: [{ id: 'potassium-sulfate', share: 0.01 }] })).toMatch(
+      /^1 % potassium sulfate: .*(grows 35 % less|sets .* sooner)/,
+    )
     expect(said({ driving: 'none' })).toMatch(/^Left alone: bubbles up to [\d.]+ mm stay in\.$/)
     expect(said({ section: 0.026 })).toBe('26 mm thick: no difference worth a word.')
-    expect(leversMoved(usual, { ...usual, dirt: 0.01, mould: 'wood', shape: 'ball', behind: 'wind', soak: 60, roomTemperature: 10 })).toHaveLength(6)
+    expect(
+      leversMoved(usual, {
+        ...usual,
+        dirt: 0.01,
+        mould: 'wood',
+        shape: 'ball',
+        behind: 'wind',
+        soak: 60,
+        roomTemperature: 10,
+      }),
+    ).toHaveLength(6)
   })
 
   it('refuses what cannot pour or set, and says when it leaves what was checked', () => {
@@ -46,13 +84,22 @@ describe('the lab', () => {
     expect(labRemarks({ ...usual, ratio: 0.4 }).refusal).toMatch(/^This jams/)
     expect(labRemarks({ ...usual, waterTemperature: -5 }).refusal).toBe('Plaster needs liquid water.')
     expect(labRemarks(usual)).toEqual({ refusal: undefined, remarks: [] })
-    const far = labRemarks({ ...usual, ratio: 1, waterTemperature: 70, stir: { tool: 'drill', minutes: 10 }, section: 0.3, dirt: 0.1, additions: [{ id: 'citrate', share: 0.01 }] })
+    const far = labRemarks({
+      ...usual,
+      ratio: 1,
+      waterTemperature: 70,
+      stir: { tool: 'drill', minutes: 10 },
+      section: 0.3,
+      dirt: 0.1,
+      additions: [{ id: 'citrate', share: 0.01 }],
+    })
     expect(far.remarks).toHaveLength(6)
     expect(far.remarks.filter(r => r.startsWith('Outside what the model was checked for'))).toHaveLength(5)
   })
 
   it('every estimate holds its centre, has its basis, and an uncertain additive widens what it acts on', () => {
-    const plain = forecast(labInput(usual)), doubtful = forecast(labInput({ ...usual, additions: [{ id: 'citrate', share: 0.001 }] }))
+    const plain = forecast(labInput(usual)),
+      doubtful = forecast(labInput({ ...usual, additions: [{ id: 'citrate', share: 0.001 }] }))
     for (const f of labFacts(usual, worked(usual), plain)) {
       expect(f.note.length).toBeGreaterThan(5)
       if (f.low !== undefined) expect(f.low <= f.value && f.value <= f.high!).toBe(true)
@@ -63,12 +110,52 @@ describe('the lab', () => {
   })
 
   it('a plan is brought in with its thickest cast and its own times', () => {
-    const mould: MouldFacts = { id: 'm', name: 'Print', material: 'ground', volume: { value: 5e-4, low: 4e-4, high: 6e-4 }, mouth: { shape: 'round', width: 0.1, length: 0.1 }, wall: 0.03, section: 0.04, fragile: false }
-    const plan: Plan = { name: '', endUse: 'sealed', fills: [{ mould: 'm', count: 1 }], classId: 'plaster-of-paris', school: 'weighed', ratio: 0.65, scoop: { volume: 2.5e-4, filling: 'loose', perWater: 2 }, waterTemperature: 9, roomTemperature: 6, bucket: 'b', losses: 0, soakMinutes: 2, stir: { tool: 'hand', minutes: 3 }, additions: [], known: { what: 'moulds', amount: 0 } }
-    const mix = mixOfPlan(plan, workOutPlan(plan, { moulds: [mould], bucket: { id: 'b', name: 'Pail', vessel: { bottom: 0.2, top: 0.25, height: 0.24 } } }))
-    expect(mix).toMatchObject({ ratio: 0.65, waterTemperature: 9, section: 0.04, mould: 'ground', behind: 'ground', stir: { minutes: 3 } })
+    const mould: MouldFacts = {
+      id: 'm',
+      name: 'Print',
+      material: 'ground',
+      volume: { value: 5e-4, low: 4e-4, high: 6e-4 },
+      mouth: { shape: 'round', width: 0.1, length: 0.1 },
+      wall: 0.03,
+      section: 0.04,
+      fragile: false,
+    }
+    const plan: Plan = {
+      name: '',
+      endUse: 'sealed',
+      fills: [{ mould: 'm', count: 1 }],
+      classId: 'plaster-of-paris',
+      school: 'weighed',
+      ratio: 0.65,
+      scoop: { volume: 2.5e-4, filling: 'loose', perWater: 2 },
+      waterTemperature: 9,
+      roomTemperature: 6,
+      bucket: 'b',
+      losses: 0,
+      soakMinutes: 2,
+      stir: { tool: 'hand', minutes: 3 },
+      additions: [],
+      known: { what: 'moulds', amount: 0 },
+    }
+    const mix = mixOfPlan(
+      plan,
+      workOutPlan(plan, {
+        moulds: [mould],
+        bucket: { id: 'b', name: 'Pail', vessel: { bottom: 0.2, top: 0.25, height: 0.24 } },
+      }),
+    )
+    expect(mix).toMatchObject({
+      ratio: 0.65,
+      waterTemperature: 9,
+      section: 0.04,
+      mould: 'ground',
+      behind: 'ground',
+      stir: { minutes: 3 },
+    })
     expect(mix.soak).toBeGreaterThan(120)
-    expect(mixOfPlan(plan, workOutPlan(plan, { moulds: [] }))).toMatchObject({ section: usualMix('plaster-of-paris').section })
+    expect(mixOfPlan(plan, workOutPlan(plan, { moulds: [] }))).toMatchObject({
+      section: usualMix('plaster-of-paris').section,
+    })
   })
 })
 

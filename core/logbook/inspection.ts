@@ -9,13 +9,24 @@ import type { CastState, PourState } from '../pour/fold'
 
 /** A finished piece looked over with a rule and a scale. */
 
-/** How much a cast of this run grows on setting, as a share: by its mix and stirring, with the range its class of powder is met with (core/gypsum/powders.ts). */
-export function expectedExpansion(run: FrozenRun, ratio = run.ratio.value): { readonly value: number, readonly low: number, readonly high: number } {
-  const powder = powderClass(run.plan.classId), of = (usual: number) => settingExpansion(powder, ratio, turnsOf(run.plan.stir), run.plan.additions, usual), { usual, low, high } = powder.expansion
+/**
+ * How much a cast of this run grows on setting, as a share: by its mix and stirring, with the range its class of powder
+ * is met with (core/gypsum/powders.ts).
+ */
+export function expectedExpansion(
+  run: FrozenRun,
+  ratio = run.ratio.value,
+): { readonly value: number, readonly low: number, readonly high: number } {
+  const powder = powderClass(run.plan.classId),
+    of = (usual: number) => settingExpansion(powder, ratio, turnsOf(run.plan.stir), run.plan.additions, usual),
+    { usual, low, high } = powder.expansion
   return { value: of(usual), low: of(low), high: of(high) }
 }
 
-/** What a rule or caliper can be trusted with: half a millimetre, or a thousandth of what is long (common practice, no source). */
+/**
+ * What a rule or caliper can be trusted with: half a millimetre, or a thousandth of what is long (common practice, no
+ * source).
+ */
 export const RULE: Metres = 0.0005
 
 export interface Judged {
@@ -28,11 +39,19 @@ export interface Judged {
 }
 
 /** A measure against its model, or against its limits. @returns undefined when there is nothing to hold it against. */
-export function judgeMeasure(m: Measured, expansion: { readonly low: number, readonly high: number }): Judged | undefined {
+export function judgeMeasure(
+  m: Measured,
+  expansion: { readonly low: number, readonly high: number },
+): Judged | undefined {
   const slack = Math.max(RULE, 0.001 * m.value)
-  const low = m.nominal === undefined ? m.least : m.nominal * (1 + expansion.low) - slack, high = m.nominal === undefined ? m.most : m.nominal * (1 + expansion.high) + slack
+  const low = m.nominal === undefined ? m.least : m.nominal * (1 + expansion.low) - slack,
+    high = m.nominal === undefined ? m.most : m.nominal * (1 + expansion.high) + slack
   if (low === undefined && high === undefined) return undefined
-  const off = low !== undefined && m.value < low ? m.value - low : high !== undefined && m.value > high ? m.value - high : 0
+  const off = low !== undefined && m.value < low
+    ? m.value - low
+    : high !== undefined && m.value > high
+      ? m.value - high
+      : 0
   return { fits: off === 0, low, high, off }
 }
 
@@ -41,7 +60,9 @@ export interface WeightFound {
   readonly low: number
   readonly high: number
   readonly mass: number
-  /** Share of it that is missing, when that is more than scatter: a void inside, or a part not filled; and its room, m³. */
+  /**
+   * Share of it that is missing, when that is more than scatter: a void inside, or a part not filled; and its room, m³.
+   */
   readonly missing?: { readonly share: number, readonly volume: number }
 }
 
@@ -49,21 +70,56 @@ export interface WeightFound {
 export function weightFound(run: FrozenRun, state: PourState, cast: CastState): WeightFound | undefined {
   const record = dryingRecord(run, state, cast), first = record?.weighed[0]
   if (!record || !first) return undefined
-  const { low, high } = dryingForecast({ ...record, weighed: [], felt: [] }).forecast.massRange(first.at), share = missingWeight(record)
-  return { low, high, mass: first.mass, missing: share === undefined ? undefined : { share, volume: share * cast.cast.mould.volume.value } }
+  const { low, high } = dryingForecast({ ...record, weighed: [], felt: [] }).forecast.massRange(first.at),
+    share = missingWeight(record)
+  return {
+    low,
+    high,
+    mass: first.mass,
+    missing: share === undefined ? undefined : { share, volume: share * cast.cast.mould.volume.value },
+  }
 }
 
-export interface CheckItem { readonly what: string, readonly least?: Metres, readonly most?: Metres }
-export interface CheckList { readonly id: string, readonly name: string, readonly items: readonly CheckItem[], readonly source: string }
+export interface CheckItem {
+  readonly what: string
+  readonly least?: Metres
+  readonly most?: Metres
+}
+export interface CheckList {
+  readonly id: string
+  readonly name: string
+  readonly items: readonly CheckItem[]
+  readonly source: string
+}
 
 /** Lists that are used again and again; the limits are common practice, no source. */
 export const CHECK_LISTS: readonly CheckList[] = [
-  { id: 'dental', name: 'Dental model and base', items: [{ what: 'Base', least: 0.015 }, { what: 'Thinnest place', least: 0.01 }], source: 'common practice' },
-  { id: 'print', name: 'Cast of a print', items: [{ what: 'Plaster over the highest ground', least: 0.013 }, { what: 'Thinnest place', least: 0.01 }], source: 'common practice' },
-  { id: 'relief', name: 'Flat relief or tile', items: [{ what: 'Thickness at the rim', least: 0.008 }, { what: 'Thickness in the middle', least: 0.01 }, { what: 'Out of flat, at most', most: 0.001 }], source: 'common practice' },
+  {
+    id: 'dental',
+    name: 'Dental model and base',
+    items: [{ what: 'Base', least: 0.015 }, { what: 'Thinnest place', least: 0.01 }],
+    source: 'common practice',
+  },
+  {
+    id: 'print',
+    name: 'Cast of a print',
+    items: [{ what: 'Plaster over the highest ground', least: 0.013 }, { what: 'Thinnest place', least: 0.01 }],
+    source: 'common practice',
+  },
+  {
+    id: 'relief',
+    name: 'Flat relief or tile',
+    items: [{ what: 'Thickness at the rim', least: 0.008 }, { what: 'Thickness in the middle', least: 0.01 }, {
+      what: 'Out of flat, at most',
+      most: 0.001,
+    }],
+    source: 'common practice',
+  },
 ]
 
-/** A shell brings a list of its own: what its thickness map says, each area within a fifth of it (engineering guess). */
+/**
+ * A shell brings a list of its own: what its thickness map says, each area within a fifth of it (engineering guess).
+ */
 export function shellList(run: FrozenRun): CheckList | undefined {
   const areas = run.plan.coats?.areas
   return areas?.length

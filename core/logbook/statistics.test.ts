@@ -10,12 +10,14 @@ const { jStat } = jstat
 describe('distributions agree with a general-purpose library', () => {
   it('gamma and beta', () => {
     for (const x of [0.1, 0.5, 1, 2.5, 10, 171.3]) expect(logGamma(x)).toBeCloseTo(jStat.gammaln(x), 9)
-    for (const [x, a, b] of [[0.1, 0.5, 0.5], [0.5, 2, 3], [0.9, 20, 0.5], [0.999, 3, 40], [0.02, 1, 9]] as const) expect(incompleteBeta(x, a, b)).toBeCloseTo(jStat.ibeta(x, a, b), 7)
+    for (const [x, a, b] of [[0.1, 0.5, 0.5], [0.5, 2, 3], [0.9, 20, 0.5], [0.999, 3, 40], [0.02, 1, 9]] as const)
+      expect(incompleteBeta(x, a, b)).toBeCloseTo(jStat.ibeta(x, a, b), 7)
   })
 
   it('Student’s t and back, also with degrees of freedom that are not whole', () => {
     for (const df of [1, 2, 3.7, 12, 250]) {
-      for (const t of [-6, -1.2, -0.01, 0, 0.4, 2.2, 9]) expect(studentCdf(t, df)).toBeCloseTo(jStat.studentt.cdf(t, df), 7)
+      for (const t of [-6, -1.2, -0.01, 0, 0.4, 2.2, 9])
+        expect(studentCdf(t, df)).toBeCloseTo(jStat.studentt.cdf(t, df), 7)
       for (const p of [0.025, 0.3, 0.5, 0.8, 0.975]) expect(studentCdf(studentQuantile(p, df), df)).toBeCloseTo(p, 9)
     }
     // One degree of freedom is the Cauchy distribution, which has a closed form.
@@ -27,13 +29,17 @@ describe('distributions agree with a general-purpose library', () => {
 })
 
 describe('whether two ways differ', () => {
-  const a = [27.5, 21.0, 19.0, 23.6, 17.0, 17.9, 16.9, 20.1, 21.9, 22.6, 23.1, 19.6, 19.0, 21.7, 21.4], b = [27.1, 22.0, 20.8, 23.4, 23.4, 23.5, 25.8, 22.0, 24.8, 20.2, 21.9, 22.1, 22.9, 30.5, 27.4]
+  const a = [27.5, 21.0, 19.0, 23.6, 17.0, 17.9, 16.9, 20.1, 21.9, 22.6, 23.1, 19.6, 19.0, 21.7, 21.4],
+    b = [27.1, 22.0, 20.8, 23.4, 23.4, 23.5, 25.8, 22.0, 24.8, 20.2, 21.9, 22.1, 22.9, 30.5, 27.4]
 
   it('Welch’s test as the library and a hand reckoning have it', () => {
     const d = welch(sampleOf(a), sampleOf(b))!
     expect(sampleOf(a).mean).toBeCloseTo(jStat.mean(a), 12)
     expect(sampleOf(a).variance).toBeCloseTo(jStat.variance(a, true), 12)
-    const va = jStat.variance(a, true) / 15, vb = jStat.variance(b, true) / 15, t = (jStat.mean(b) - jStat.mean(a)) / Math.sqrt(va + vb), df = (va + vb) ** 2 / (va ** 2 / 14 + vb ** 2 / 14)
+    const va = jStat.variance(a, true) / 15,
+      vb = jStat.variance(b, true) / 15,
+      t = (jStat.mean(b) - jStat.mean(a)) / Math.sqrt(va + vb),
+      df = (va + vb) ** 2 / (va ** 2 / 14 + vb ** 2 / 14)
     expect(d.p).toBeCloseTo(2 * (1 - jStat.studentt.cdf(t, df)), 8)
     expect(d.low).toBeCloseTo(d.value - jStat.studentt.inv(0.975, df) * Math.sqrt(va + vb), 5)
     expect(judgeTwo(a, b, 1).says).toBe('differs')
@@ -67,7 +73,11 @@ describe('whether two ways differ', () => {
     const normal = () => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform())
     const called = (shift: number) => {
       let n = 0
-      for (let i = 0; i < 2000; i++) if (judgeTwo(Array.from({ length: 17 }, normal), Array.from({ length: 17 }, () => normal() + shift), 0.01).says === 'differs') n++
+      for (let i = 0; i < 2000; i++)
+        if (
+          judgeTwo(Array.from({ length: 17 }, normal), Array.from({ length: 17 }, () => normal() + shift), 0.01).says
+          === 'differs'
+        ) n++
       return n / 2000
     }
     const wrongly = called(0), rightly = called(1)
@@ -90,7 +100,12 @@ describe('control chart', () => {
   it('marks what is outside and what has drifted, and draws no limits of a handful', () => {
     expect(controlChart([1, 2, 3])).toBeUndefined()
     expect(controlChart([10, 11, 10, 11, 10, 11, 10, 11, 30])!.outside).toEqual([8])
-    expect(controlChart([...Array.from({ length: 9 }, (_, i) => 10 + 0.1 * (i % 2)), ...Array.from({ length: 9 }, (_, i) => 12 + 0.1 * (i % 2))])!.drifting).toContain(17)
+    expect(
+      controlChart([
+        ...Array.from({ length: 9 }, (_, i) => 10 + 0.1 * (i % 2)),
+        ...Array.from({ length: 9 }, (_, i) => 12 + 0.1 * (i % 2)),
+      ])!.drifting,
+    ).toContain(17)
   })
 
   it('one value far out is no drift of all the others', () => {

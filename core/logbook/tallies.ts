@@ -2,9 +2,19 @@ import { defectWords } from '../pour/defects'
 import type { Instant } from '../pour/events'
 import type { CastSummary, PourSummary } from '../pour/projection'
 
-/** What the logbook looks for and counts: worked out whenever a pour changes, so that a list of many thousands need not be read to answer. */
+/**
+ * What the logbook looks for and counts: worked out whenever a pour changes, so that a list of many thousands need not
+ * be read to answer.
+ */
 
-export const STATUS_WORDS: Readonly<Record<PourSummary['status'], string>> = { readying: 'on the bench', pouring: 'on the bench', setting: 'setting', drying: 'drying', finished: 'finished', abandoned: 'given up' }
+export const STATUS_WORDS: Readonly<Record<PourSummary['status'], string>> = {
+  readying: 'on the bench',
+  pouring: 'on the bench',
+  setting: 'setting',
+  drying: 'drying',
+  finished: 'finished',
+  abandoned: 'given up',
+}
 
 /** A planned ratio that was missed by more than this counts as missed (common practice, no source). */
 export const RATIO_MISSED = 0.05
@@ -14,7 +24,10 @@ export function wordsOf(text: string): readonly string[] {
   return [...new Set(text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [])]
 }
 
-/** Beginnings of words up to this long are kept as well, marked so that they are no words: a few letters begin too many words to ask for each. */
+/**
+ * Beginnings of words up to this long are kept as well, marked so that they are no words: a few letters begin too many
+ * words to ask for each.
+ */
 export const BEGINNING = 4
 export const beginning = (letters: string) => `^${letters}`
 
@@ -26,23 +39,50 @@ export function withBeginnings(words: readonly string[]): readonly string[] {
   }))]
 }
 
-/** Every word by which a pour can be found: its name, powder, bag, moulds, state, what was wrong and what was noted of its casts. */
+/**
+ * Every word by which a pour can be found: its name, powder, bag, moulds, state, what was wrong and what was noted of
+ * its casts.
+ */
 export function searchWords(pour: PourSummary, casts: readonly CastSummary[]): readonly string[] {
-  return wordsOf([pour.name, pour.powder, pour.bag, STATUS_WORDS[pour.status], ...pour.moulds.map(m => m.name), ...pour.defects.map(defectWords), ...casts.map(c => c.note)].join(' '))
+  return wordsOf(
+    [
+      pour.name,
+      pour.powder,
+      pour.bag,
+      STATUS_WORDS[pour.status],
+      ...pour.moulds.map(m => m.name),
+      ...pour.defects.map(defectWords),
+      ...casts.map(c => c.note),
+    ].join(' '),
+  )
 }
 
 /** What a pour can be filtered by: `kind:value`. */
 export function factsOf(pour: PourSummary, casts: readonly CastSummary[]): readonly string[] {
-  const { good, second, waste } = pour.verdicts, missed = pour.ratio.actual !== undefined && !pour.daysOnly && Math.abs(pour.ratio.actual / pour.ratio.planned - 1) > RATIO_MISSED
-  return [...new Set([
-    `status:${STATUS_WORDS[pour.status]}`, `powder:${pour.powder}`, ...pour.daysOnly ? [] : [`use:${pour.endUse}`, `measured:${pour.school}`],
-    ...pour.bagId ? [`bag:${pour.bagId}`] : [], ...casts.map(c => `mould:${c.mouldId}`), ...pour.defects.map(d => `defect:${d}`),
-    ...good ? ['verdict:good'] : [], ...second ? ['verdict:second'] : [], ...waste ? ['verdict:waste'] : [],
-    ...missed ? ['ratio:missed'] : [], ...pour.glyph.some(m => m.id === 'set' && m.actual !== undefined) ? ['marked:set'] : [],
-  ])]
+  const { good, second, waste } = pour.verdicts,
+    missed = pour.ratio.actual !== undefined && !pour.daysOnly
+      && Math.abs(pour.ratio.actual / pour.ratio.planned - 1) > RATIO_MISSED
+  return [
+    ...new Set([
+      `status:${STATUS_WORDS[pour.status]}`,
+      `powder:${pour.powder}`,
+      ...pour.daysOnly ? [] : [`use:${pour.endUse}`, `measured:${pour.school}`],
+      ...pour.bagId ? [`bag:${pour.bagId}`] : [],
+      ...casts.map(c => `mould:${c.mouldId}`),
+      ...pour.defects.map(d => `defect:${d}`),
+      ...good ? ['verdict:good'] : [],
+      ...second ? ['verdict:second'] : [],
+      ...waste ? ['verdict:waste'] : [],
+      ...missed ? ['ratio:missed'] : [],
+      ...pour.glyph.some(m => m.id === 'set' && m.actual !== undefined) ? ['marked:set'] : [],
+    ]),
+  ]
 }
 
-/** One count: whole numbers only (grams, hundredths of the workshop's money), so that what is taken away again leaves nothing behind. */
+/**
+ * One count: whole numbers only (grams, hundredths of the workshop's money), so that what is taken away again leaves
+ * nothing behind.
+ */
 export interface Counts {
   readonly pours: number
   readonly casts: number
@@ -58,12 +98,29 @@ export interface Counts {
   readonly tookCasts: number
   readonly tookCubicMillimetres: number
 }
-export const NO_COUNTS: Counts = { pours: 0, casts: 0, judged: 0, good: 0, second: 0, waste: 0, powderGrams: 0, costHundredths: 0, pieces: 0, tookCasts: 0, tookCubicMillimetres: 0 }
+export const NO_COUNTS: Counts = {
+  pours: 0,
+  casts: 0,
+  judged: 0,
+  good: 0,
+  second: 0,
+  waste: 0,
+  powderGrams: 0,
+  costHundredths: 0,
+  pieces: 0,
+  tookCasts: 0,
+  tookCubicMillimetres: 0,
+}
 export const COUNTED = Object.keys(NO_COUNTS) as (keyof Counts)[]
 
 export type Series = 'all' | 'mould' | 'bag' | 'defect'
 /** What one pour adds to a series in the month (UTC, `2026-11`) of its start. */
-export interface Tally { readonly series: Series, readonly key: string, readonly month: string, readonly counts: Counts }
+export interface Tally {
+  readonly series: Series
+  readonly key: string
+  readonly month: string
+  readonly counts: Counts
+}
 
 export function monthOf(at: Instant): string {
   return new Date(at).toISOString().slice(0, 7)
@@ -74,17 +131,43 @@ export function talliesOf(pour: PourSummary, casts: readonly CastSummary[]): rea
   if (pour.status === 'abandoned' || pour.startedAt === undefined) return []
   const month = monthOf(pour.startedAt)
   const count = (of: readonly CastSummary[]): Counts => {
-    const filled = of.filter(c => c.filledAt !== undefined), having = (v: CastSummary['verdict']) => of.filter(c => c.verdict === v).length
+    const filled = of.filter(c => c.filledAt !== undefined),
+      having = (v: CastSummary['verdict']) => of.filter(c => c.verdict === v).length
     const took = of.flatMap(c => c.took ?? [])
-    return { ...NO_COUNTS, tookCasts: took.length, tookCubicMillimetres: Math.round(1e9 * took.reduce((a, b) => a + b, 0)), pours: 1, casts: filled.length, judged: of.filter(c => c.verdict).length, good: having('good'), second: having('second'), waste: having('waste') }
+    return {
+      ...NO_COUNTS,
+      tookCasts: took.length,
+      tookCubicMillimetres: Math.round(1e9 * took.reduce((a, b) => a + b, 0)),
+      pours: 1,
+      casts: filled.length,
+      judged: of.filter(c => c.verdict).length,
+      good: having('good'),
+      second: having('second'),
+      waste: having('waste'),
+    }
   }
-  const all: Counts = { ...count(casts), powderGrams: Math.round(1000 * (pour.powderUsed ?? 0)), ...casts.some(c => c.verdict) && pour.cost && { costHundredths: Math.round(100 * pour.cost.total), pieces: pour.cost.pieces } }
+  const all: Counts = {
+    ...count(casts),
+    powderGrams: Math.round(1000 * (pour.powderUsed ?? 0)),
+    ...casts.some(c => c.verdict) && pour.cost
+    && { costHundredths: Math.round(100 * pour.cost.total), pieces: pour.cost.pieces },
+  }
   const moulds = [...new Set(casts.map(c => c.mouldId))]
   return [
     { series: 'all', key: '', month, counts: all },
     ...pour.bagId ? [{ series: 'bag' as const, key: pour.bagId, month, counts: all }] : [],
-    ...moulds.map((key): Tally => ({ series: 'mould', key, month, counts: count(casts.filter(c => c.mouldId === key)) })),
-    ...pour.defects.map((key): Tally => ({ series: 'defect', key, month, counts: count(casts.filter(c => c.defects.includes(key))) })),
+    ...moulds.map((key): Tally => ({
+      series: 'mould',
+      key,
+      month,
+      counts: count(casts.filter(c => c.mouldId === key)),
+    })),
+    ...pour.defects.map((key): Tally => ({
+      series: 'defect',
+      key,
+      month,
+      counts: count(casts.filter(c => c.defects.includes(key))),
+    })),
   ]
 }
 
@@ -96,7 +179,9 @@ export function changeOf(before: readonly Tally[], now: readonly Tally[]): reado
   for (const [list, sign] of [[before, -1], [now, 1]] as const) {
     for (const t of list) {
       const known = sums.get(name(t)) ?? { ...t, counts: NO_COUNTS }
-      known.counts = Object.fromEntries(COUNTED.map(c => [c, known.counts[c] + sign * t.counts[c]])) as unknown as Counts
+      known.counts = Object.fromEntries(
+        COUNTED.map(c => [c, known.counts[c] + sign * t.counts[c]]),
+      ) as unknown as Counts
       sums.set(name(t), known)
     }
   }

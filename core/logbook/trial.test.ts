@@ -2,10 +2,26 @@ import { describe, expect, it } from 'vitest'
 import type { PourSummary } from '../pour/projection'
 import { askTrials, middleOf, sides, trialOf, type Trial } from './trial'
 
-const mark = (id: string, value: number, actual?: number) => ({ id, word: id, tone: 'mix', low: value, value, high: value, actual }) as PourSummary['glyph'][number]
+const mark = (id: string, value: number, actual?: number) =>
+  ({ id, word: id, tone: 'mix', low: value, value, high: value, actual }) as PourSummary['glyph'][number]
 const pour = (over: Partial<PourSummary> = {}): PourSummary => ({
-  name: 'x', status: 'finished', powder: 'Pottery plaster', school: 'weighed', endUse: 'display', moulds: [], batches: 1, ratio: { planned: 0.8, low: 0.79, high: 0.81, actual: 0.84 }, startedAt: 5, step: { stage: 'set', instruction: '', batch: 0 },
-  verdicts: { good: 3, second: 0, waste: 1 }, defects: [], glyph: [mark('sift', 60, 60), mark('soak', 180, 200), mark('stir', 300, 380), mark('set', 900, 1080)], temperatures: { water: 18, room: 21 }, bagId: 'b', cost: { total: 6, pieces: 3 }, ...over,
+  name: 'x',
+  status: 'finished',
+  powder: 'Pottery plaster',
+  school: 'weighed',
+  endUse: 'display',
+  moulds: [],
+  batches: 1,
+  ratio: { planned: 0.8, low: 0.79, high: 0.81, actual: 0.84 },
+  startedAt: 5,
+  step: { stage: 'set', instruction: '', batch: 0 },
+  verdicts: { good: 3, second: 0, waste: 1 },
+  defects: [],
+  glyph: [mark('sift', 60, 60), mark('soak', 180, 200), mark('stir', 300, 380), mark('set', 900, 1080)],
+  temperatures: { water: 18, room: 21 },
+  bagId: 'b',
+  cost: { total: 6, pieces: 3 },
+  ...over,
 })
 
 describe('a pour as one value among others', () => {
@@ -28,10 +44,19 @@ describe('a pour as one value among others', () => {
   })
 })
 
-const made = (n: number, stir: number, good: (i: number) => number): Trial[] => Array.from({ length: n }, (_, i) => ({ at: i, did: { stir }, was: { bag: stir > 100 ? 'x' : 'y' }, came: { good: good(i) } }))
+const made = (n: number, stir: number, good: (i: number) => number): Trial[] =>
+  Array.from(
+    { length: n },
+    (_, i) => ({ at: i, did: { stir }, was: { bag: stir > 100 ? 'x' : 'y' }, came: { good: good(i) } }),
+  )
 
 describe('what differs', () => {
-  const trials = [...made(12, 60, i => 0.9 + 0.02 * (i % 3)), ...made(12, 200, i => 0.6 + 0.03 * (i % 3)), { at: 0, did: {}, was: {}, came: { good: 0 } }, { at: 0, did: { stir: 60 }, was: {}, came: { set: 1 } }]
+  const trials = [...made(12, 60, i => 0.9 + 0.02 * (i % 3)), ...made(12, 200, i => 0.6 + 0.03 * (i % 3)), {
+    at: 0,
+    did: {},
+    was: {},
+    came: { good: 0 },
+  }, { at: 0, did: { stir: 60 }, was: {}, came: { set: 1 } }]
 
   it('splits by a measure or by two choices; who has neither is on no side', () => {
     expect(sides(trials, { by: 'stir', at: 100 }, 'good').map(s => s.length)).toEqual([12, 12])
@@ -48,6 +73,9 @@ describe('what differs', () => {
   })
 
   it('asks for more where there are too few', () => {
-    expect(askTrials(trials.slice(0, 13), { by: 'stir', at: 100 }, 'good', 0.1).verdict).toEqual({ says: 'too-few', more: 2 })
+    expect(askTrials(trials.slice(0, 13), { by: 'stir', at: 100 }, 'good', 0.1).verdict).toEqual({
+      says: 'too-few',
+      more: 2,
+    })
   })
 })

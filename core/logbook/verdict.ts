@@ -8,7 +8,10 @@ export function sampleOf(values: readonly number[]): Sample {
   return { n, mean, variance: n < 2 ? NaN : values.reduce((s, v) => s + (v - mean) ** 2, 0) / (n - 1) }
 }
 
-/** Normal quantiles of the usual promise: a difference that is none is called one in 5 % of cases, one of the size asked for is found in 80 %. */
+/**
+ * Normal quantiles of the usual promise: a difference that is none is called one in 5 % of cases, one of the size asked
+ * for is found in 80 %.
+ */
 const Z_TWO_SIDED_5 = 1.959964, Z_80 = 0.841621
 /** Fewer pours than this on a side say nothing, whatever they look like. */
 export const FEWEST = 3
@@ -18,7 +21,10 @@ const MOST = 2000
 /** What two ways of doing it differ by: b − a, with its 95 % interval (Welch's t, unequal variances). */
 export interface Difference { readonly value: number, readonly low: number, readonly high: number, readonly p: number }
 
-/** @returns undefined with fewer than two values on a side. Two sides without any spread differ for certain or not at all. */
+/**
+ * @returns undefined with fewer than two values on a side. Two sides without any spread differ for certain or not at
+ * all.
+ */
 export function welch(a: Sample, b: Sample): Difference | undefined {
   if (a.n < 2 || b.n < 2) return undefined
   const ea = a.variance / a.n, eb = b.variance / b.n, error = Math.sqrt(ea + eb), value = b.mean - a.mean
@@ -28,7 +34,8 @@ export function welch(a: Sample, b: Sample): Difference | undefined {
 }
 
 /**
- * Pours wanted on each side so that a true difference of `delta` is found in four of five trials: 2 (z₀.₉₇₅ + z₀.₈)² s² / δ², the usual formula for two means
+ * Pours wanted on each side so that a true difference of `delta` is found in four of five trials: 2 (z₀.₉₇₅ + z₀.₈)² s²
+ * / δ², the usual formula for two means
  * (normal approximation), never fewer than FEWEST.
  */
 export function wanted(sd: number, delta: number): number {
@@ -45,7 +52,8 @@ export type TwoVerdict
     | { readonly says: 'open', readonly difference: Difference, readonly more?: number }
 
 /**
- * Whether two ways differ, told as it is. One pour is one value, however many casts it filled: casts of one bucket are not independent.
+ * Whether two ways differ, told as it is. One pour is one value, however many casts it filled: casts of one bucket are
+ * not independent.
  * @param matters the smallest difference worth changing anything for, in the values' own unit
  */
 export function judgeTwo(a: readonly number[], b: readonly number[], matters: number): TwoVerdict {

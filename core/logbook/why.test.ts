@@ -11,7 +11,8 @@ const found = failures.map(f => ({ ...f, said: why(f.run, f.state, '1.1', f.defe
 const share = (hits: (f: typeof found[number]) => boolean) => found.filter(hits).length / POURS
 
 describe('why, on made-up failed pours', () => {
-  const first = share(f => f.causes.includes(f.said[0]!.cause)), three = share(f => f.said.slice(0, 3).some(s => f.causes.includes(s.cause)))
+  const first = share(f => f.causes.includes(f.said[0]!.cause)),
+    three = share(f => f.said.slice(0, 3).some(s => f.causes.includes(s.cause)))
   const baseline = share(f => f.causes.includes(commonest(f.defect)!))
 
   it('names the true cause first in seven of ten and within three in nine of ten, where always naming the commonest finds far fewer', () => {
@@ -29,8 +30,13 @@ describe('why, on made-up failed pours', () => {
   })
 
   it('what the workshop confirmed counts more and more, and a plain record still stands against it', () => {
-    const { run, state } = failures.find(f => f.causes[0] === 'too-thin' && f.defect === 'soft' && f.causes.length === 1 && (f.state.batches[0]!.ratio ?? 0) > 1.12 * f.run.ratio.value)!
-    const plain = why(run, state, '1.1', 'soft'), cold = (times: number) => why(run, state, '1.1', 'soft', [{ defect: 'soft', cause: 'cold', times }]).find(x => x.cause === 'cold')!.share
+    const { run, state } = failures.find(f =>
+      f.causes[0] === 'too-thin' && f.defect === 'soft' && f.causes.length === 1
+      && (f.state.batches[0]!.ratio ?? 0) > 1.12 * f.run.ratio.value,
+    )!
+    const plain = why(run, state, '1.1', 'soft'),
+      cold = (times: number) =>
+        why(run, state, '1.1', 'soft', [{ defect: 'soft', cause: 'cold', times }]).find(x => x.cause === 'cold')!.share
     expect(plain[0]!.cause).toBe('too-thin')
     expect(cold(3)).toBeLessThan(cold(30))
     expect(why(run, state, '1.1', 'soft', [{ defect: 'soft', cause: 'cold', times: 30 }])[0]!.cause).toBe('too-thin')
@@ -40,12 +46,18 @@ describe('why, on made-up failed pours', () => {
     const timed = failures.filter(f => f.causes[0] !== 'too-thin').slice(0, 20)
     for (const f of timed) {
       const state = { ...f.state, batches: f.state.batches.map(b => ({ ...b, room: undefined, water: undefined })) }
-      const words = why({ ...f.run, daysOnly: true }, state, '1.1', f.defect).flatMap(x => x.evidence.map(e => e.words)).join(' ')
-      expect(words).not.toMatch(/\b(minutes?|min|hours?|h \d|late|early|after|planned|added|scoops|warm enough|not warm)\b/i)
+      const words = why({ ...f.run, daysOnly: true }, state, '1.1', f.defect).flatMap(x => x.evidence.map(e => e.words))
+        .join(' ')
+      expect(words).not.toMatch(
+        /\b(minutes?|min|hours?|h \d|late|early|after|planned|added|scoops|warm enough|not warm)\b/i,
+      )
     }
-    const thin = failures.find(f => f.causes[0] === 'too-thin' && f.defect === 'soft' && f.state.batches[0]!.ratio !== undefined)!
+    const thin = failures.find(f =>
+      f.causes[0] === 'too-thin' && f.defect === 'soft' && f.state.batches[0]!.ratio !== undefined,
+    )!
     const { ratio } = thin.state.batches[0]!, { high } = powderClass(thin.run.plan.classId).ratio
-    const { words } = why({ ...thin.run, daysOnly: true }, thin.state, '1.1', 'soft').find(x => x.cause === 'too-thin')!.evidence[0]!
+    const { words } = why({ ...thin.run, daysOnly: true }, thin.state, '1.1', 'soft').find(x => x.cause === 'too-thin')!
+      .evidence[0]!
     // Nobody knows any more what was planned: it is held against what the powder is used at.
     expect(words).toMatch(ratio! > 1.04 * high ? /more water than its powder is used at/ : /one its powder is used at/)
   })

@@ -3,26 +3,61 @@ import { describe, expect, it } from 'vitest'
 import { aroundPart, atScale } from './gauge/around'
 import { combineGauges, gaugeProblem, gaugeResult, type Gauge } from './gauge/gauge'
 import { readinessOf, releaseRule } from './readiness'
-import { outlineArea, shapeDoubt, shapeProblem, shapeVolume, turnedArea, turnedUndercuts, type Shape, type TurnedPoint } from './gauge/shapes'
+import {
+  outlineArea,
+  shapeDoubt,
+  shapeProblem,
+  shapeVolume,
+  turnedArea,
+  turnedUndercuts,
+  type Shape,
+  type TurnedPoint,
+} from './gauge/shapes'
 
 const mm3 = (shape: Shape) => shapeVolume(shape) * 1e9
 const mm = (v: number) => v / 1000
 
 describe('shapes (worked by hand from solid geometry)', () => {
   it.each<[string, Shape, number]>([
-    ['a cap of a sphere R 100 deep 30', { kind: 'cap', rim: mm(2 * Math.sqrt(100 ** 2 - 70 ** 2)), depth: mm(30) }, 254_469],
+    [
+      'a cap of a sphere R 100 deep 30',
+      { kind: 'cap', rim: mm(2 * Math.sqrt(100 ** 2 - 70 ** 2)), depth: mm(30) },
+      254_469,
+    ],
     ['a bowl of rim 200 deep 60 cut from a sphere', { kind: 'cap', rim: mm(200), depth: mm(60) }, 1_055_575],
-    ['a tray 100 x 60 to 120 x 80, 50 high', { kind: 'tray', bottomWidth: mm(100), bottomLength: mm(60), topWidth: mm(120), topLength: mm(80), height: mm(50) }, 386_667],
+    ['a tray 100 x 60 to 120 x 80, 50 high', {
+      kind: 'tray',
+      bottomWidth: mm(100),
+      bottomLength: mm(60),
+      topWidth: mm(120),
+      topLength: mm(80),
+      height: mm(50),
+    }, 386_667],
     ['a bucket 220 to 280, 260 high', { kind: 'cup', bottom: mm(220), top: mm(280), height: mm(260) }, 12_824_000],
     ['a cylinder of 200 to its litre', { kind: 'cylinder', across: mm(200), height: mm(31.831) }, 1e6],
-    ['a ball as an ellipsoid', { kind: 'ellipsoid', width: mm(100), length: mm(100), height: mm(100) }, 4 / 3 * Math.PI * 50 ** 3],
-    ['half of it as a bowl', { kind: 'bowl', width: mm(100), length: mm(100), depth: mm(50) }, 2 / 3 * Math.PI * 50 ** 3],
-    ['an L traced once round', { kind: 'outline', points: [[0, 0], [40, 0], [40, 10], [10, 10], [10, 30], [0, 30]].map(([x, y]) => ({ x: mm(x!), y: mm(y!) })), height: mm(10) }, 6000],
+    [
+      'a ball as an ellipsoid',
+      { kind: 'ellipsoid', width: mm(100), length: mm(100), height: mm(100) },
+      4 / 3 * Math.PI * 50 ** 3,
+    ],
+    [
+      'half of it as a bowl',
+      { kind: 'bowl', width: mm(100), length: mm(100), depth: mm(50) },
+      2 / 3 * Math.PI * 50 ** 3,
+    ],
+    ['an L traced once round', {
+      kind: 'outline',
+      points: [[0, 0], [40, 0], [40, 10], [10, 10], [10, 30], [0, 30]].map(([x, y]) => ({ x: mm(x!), y: mm(y!) })),
+      height: mm(10),
+    }, 6000],
   ])('%s', (_, shape, expected) => {
     expect(mm3(shape) / expected).toBeCloseTo(1, 3)
   })
 
-  const vase: TurnedPoint[] = [[0, 60], [40, 90], [80, 50], [100, 56]].map(([h, d]) => ({ height: mm(h!), across: mm(d!) }))
+  const vase: TurnedPoint[] = [[0, 60], [40, 90], [80, 50], [100, 56]].map(([h, d]) => ({
+    height: mm(h!),
+    across: mm(d!),
+  }))
   it('a turned vase holds what Pappus gives, and locks below its neck by 20 mm', () => {
     expect(mm3({ kind: 'turned', points: vase })).toBeCloseTo(381_368, -1)
     // Pappus: 2 pi times the centroid radius times the area of the half section.
@@ -30,17 +65,22 @@ describe('shapes (worked by hand from solid geometry)', () => {
     const [worst] = turnedUndercuts(vase)
     expect(worst!.by * 1000).toBeCloseTo(20, 6)
     expect(worst!.from).toBeLessThan(mm(40))
-    expect(turnedUndercuts([[0, 40], [30, 80], [60, 100]].map(([h, d]) => ({ height: mm(h!), across: mm(d!) })))).toEqual([])
+    expect(turnedUndercuts([[0, 40], [30, 80], [60, 100]].map(([h, d]) => ({ height: mm(h!), across: mm(d!) }))))
+      .toEqual([])
   })
 
   it('a cylinder drawn as a profile has the area of its wall and floor', () => {
-    expect(turnedArea([{ height: 0, across: 0.1 }, { height: 0.2, across: 0.1 }])).toBeCloseTo(Math.PI * 0.1 * 0.2 + Math.PI / 4 * 0.01, 12)
+    expect(turnedArea([{ height: 0, across: 0.1 }, { height: 0.2, across: 0.1 }])).toBeCloseTo(
+      Math.PI * 0.1 * 0.2 + Math.PI / 4 * 0.01,
+      12,
+    )
   })
 
   it('growing every length by a factor grows the volume by its cube', () => {
     fc.assert(fc.property(fc.double({ min: 0.2, max: 5, noNaN: true }), (k) => {
       const cup: Shape = { kind: 'cup', bottom: 0.05, top: 0.08, height: 0.1 }
-      expect(shapeVolume({ kind: 'cup', bottom: 0.05 * k, top: 0.08 * k, height: 0.1 * k }) / shapeVolume(cup) / k ** 3).toBeCloseTo(1, 9)
+      expect(shapeVolume({ kind: 'cup', bottom: 0.05 * k, top: 0.08 * k, height: 0.1 * k }) / shapeVolume(cup) / k ** 3)
+        .toBeCloseTo(1, 9)
       expect(outlineArea([{ x: 0, y: 0 }, { x: k, y: 0 }, { x: 0, y: k }])).toBeCloseTo(k * k / 2, 9)
     }))
   })
@@ -49,21 +89,33 @@ describe('shapes (worked by hand from solid geometry)', () => {
     const cup = (k: number): Shape => ({ kind: 'cup', bottom: 0.05 * k, top: 0.06 * k, height: 0.07 * k })
     expect(shapeDoubt([cup(1)], 0.001)).toBeGreaterThan(3 * shapeDoubt([cup(4)], 0.001))
     // By hand for a box: squares of the relative errors of its three lengths add up.
-    expect(shapeDoubt([{ kind: 'box', width: 0.1, length: 0.2, height: 0.05 }], 0.001)).toBeCloseTo(Math.hypot(0.01, 0.005, 0.02), 9)
+    expect(shapeDoubt([{ kind: 'box', width: 0.1, length: 0.2, height: 0.05 }], 0.001)).toBeCloseTo(
+      Math.hypot(0.01, 0.005, 0.02),
+      9,
+    )
   })
 
   it.each<[Shape, string]>([
-    [{ kind: 'box', width: 0, length: 1, height: 1 }, 'Every measure is more than nothing.'], [{ kind: 'outline', points: [{ x: 0, y: 0 }], height: 1 }, 'An outline needs three corners at least.'],
-    [{ kind: 'outline', points: [{ x: 0, y: 0 }, { x: 1, y: 1 }, { x: 2, y: 2 }], height: 1 }, 'This outline encloses nothing; put its corners in order, once round.'],
-    [{ kind: 'turned', points: [{ height: 0.1, across: 1 }, { height: 0, across: 1 }] }, 'The heights must rise from the bottom up.'],
+    [{ kind: 'box', width: 0, length: 1, height: 1 }, 'Every measure is more than nothing.'],
+    [{ kind: 'outline', points: [{ x: 0, y: 0 }], height: 1 }, 'An outline needs three corners at least.'],
+    [
+      { kind: 'outline', points: [{ x: 0, y: 0 }, { x: 1, y: 1 }, { x: 2, y: 2 }], height: 1 },
+      'This outline encloses nothing; put its corners in order, once round.',
+    ],
+    [
+      { kind: 'turned', points: [{ height: 0.1, across: 1 }, { height: 0, across: 1 }] },
+      'The heights must rise from the bottom up.',
+    ],
   ])('%o is refused', (shape, sentence) => {
     expect(shapeProblem(shape)).toBe(sentence)
   })
 })
 
 describe('gauging', () => {
-  const weight: Gauge = { how: 'water-weight', mass: 0.998, temperature: 20 }, jug: Gauge = { how: 'water-jug', reading: 1e-3, step: 25e-6 }
-  const gravel: Gauge = { how: 'gravel', reading: 1.02e-3, step: 25e-6, grain: 0.003, gap: 0.03 }, eye: Gauge = { how: 'water-part', water: 4e-4, share: 0.4 }
+  const weight: Gauge = { how: 'water-weight', mass: 0.998, temperature: 20 },
+    jug: Gauge = { how: 'water-jug', reading: 1e-3, step: 25e-6 }
+  const gravel: Gauge = { how: 'gravel', reading: 1.02e-3, step: 25e-6, grain: 0.003, gap: 0.03 },
+    eye: Gauge = { how: 'water-part', water: 4e-4, share: 0.4 }
 
   it('a kilogram of water at 20 degC is 1.0029 l once air is allowed for', () => {
     expect(gaugeResult({ how: 'water-weight', mass: 1, temperature: 20 }).volume * 1000).toBeCloseTo(1.00285, 4)
@@ -84,14 +136,18 @@ describe('gauging', () => {
   })
 
   it('a curved shell takes more than area times thickness: 21 % on a ball of 50 mm with 10 mm', () => {
-    const flat = gaugeResult({ how: 'shell', area: 0.03, relief: 1, thickness: 0.01, layers: 1 }), curved = gaugeResult({ how: 'shell', area: 0.03, relief: 1, thickness: 0.01, layers: 1, radius: 0.05 })
+    const flat = gaugeResult({ how: 'shell', area: 0.03, relief: 1, thickness: 0.01, layers: 1 }),
+      curved = gaugeResult({ how: 'shell', area: 0.03, relief: 1, thickness: 0.01, layers: 1, radius: 0.05 })
     // Exact: (60^3 - 50^3) / (3 x 50^2 x 10).
     expect(curved.volume / flat.volume).toBeCloseTo((60 ** 3 - 50 ** 3) / (3 * 50 ** 2 * 10), 9)
   })
 
   it.each<[Gauge, string]>([
-    [{ how: 'gravel', reading: 1e-3, step: 1e-5, grain: 0.02, gap: 0.03 }, 'too coarse'], [{ how: 'water-part', water: 1e-3, share: 0 }, 'share that is full'], [{ how: 'water-weight', mass: NaN, temperature: 20 }, 'Say what the water weighed'],
-    [{ how: 'dam', area: 0.01, printArea: 0.02, printDepth: 0.01, cover: 0.02 }, 'The print lies inside the ring'], [{ how: 'shapes', stack: [], error: 0.001 }, 'Add a shape'],
+    [{ how: 'gravel', reading: 1e-3, step: 1e-5, grain: 0.02, gap: 0.03 }, 'too coarse'],
+    [{ how: 'water-part', water: 1e-3, share: 0 }, 'share that is full'],
+    [{ how: 'water-weight', mass: NaN, temperature: 20 }, 'Say what the water weighed'],
+    [{ how: 'dam', area: 0.01, printArea: 0.02, printDepth: 0.01, cover: 0.02 }, 'The print lies inside the ring'],
+    [{ how: 'shapes', stack: [], error: 0.001 }, 'Add a shape'],
   ])('%o is refused: %s', (g, words) => {
     expect(gaugeProblem(g)).toContain(words)
     expect(() => combineGauges([g])).toThrow(RangeError)
@@ -119,7 +175,16 @@ describe('around a part, at scale, and ready', () => {
   it('gives the release rule for the pair, and a short list of this mould’s own', () => {
     expect(releaseRule('polyurethane', { additions: [] }).needs).toBe('Usually none')
     expect(releaseRule('polyurethane', { additions: [{ id: 'polymer', share: 0.05 }] }).needs).toBe('Release, always')
-    const list = readinessOf({ material: 'silicone', halves: 2, cradle: true, pourHole: 0.02, fragile: true, wear: [{ tear: true }], uses: 58, life: 60 }, { additions: [] })
+    const list = readinessOf({
+      material: 'silicone',
+      halves: 2,
+      cradle: true,
+      pourHole: 0.02,
+      fragile: true,
+      wear: [{ tear: true }],
+      uses: 58,
+      life: 60,
+    }, { additions: [] })
     expect(list[0]).toMatch(/^Halves keyed/)
     expect(list).toHaveLength(5)
     expect(readinessOf({ material: 'ground', fragile: false }, { additions: [] })[0]).toContain('ruler')

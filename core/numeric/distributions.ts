@@ -1,15 +1,28 @@
 /** The few distributions that verdicts need. */
 
-const LANCZOS = [676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059, 12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7]
+const LANCZOS = [
+  676.5203681218851,
+  -1259.1392167224028,
+  771.32342877765313,
+  -176.61502916214059,
+  12.507343278686905,
+  -0.13857109526572012,
+  9.9843695780195716e-6,
+  1.5056327351493116e-7,
+]
 
 /** ln Γ(x), x > 0: Lanczos, g = 7, nine terms (relative error about 1e-15). */
 export function logGamma(x: number): number {
   if (x < 0.5) return Math.log(Math.PI / Math.sin(Math.PI * x)) - logGamma(1 - x)
   const t = x + 6.5
-  return 0.5 * Math.log(2 * Math.PI) + (x - 0.5) * Math.log(t) - t + Math.log(LANCZOS.reduce((sum, c, i) => sum + c / (x + i), 0.99999999999980993))
+  return 0.5 * Math.log(2 * Math.PI) + (x - 0.5) * Math.log(t) - t
+    + Math.log(LANCZOS.reduce((sum, c, i) => sum + c / (x + i), 0.99999999999980993))
 }
 
-/** Regularised incomplete beta function I_x(a, b), by its continued fraction (modified Lentz; Press et al., Numerical Recipes, §6.4). */
+/**
+ * Regularised incomplete beta function I_x(a, b), by its continued fraction (modified Lentz; Press et al., Numerical
+ * Recipes, §6.4).
+ */
 export function incompleteBeta(x: number, a: number, b: number): number {
   if (x <= 0) return 0
   if (x >= 1) return 1
@@ -21,7 +34,12 @@ function betaFraction(x: number, a: number, b: number): number {
   const tiny = 1e-300
   let c = 1, d = 1 / (Math.abs(1 - (a + b) * x / (a + 1)) < tiny ? tiny : 1 - (a + b) * x / (a + 1)), h = d
   for (let m = 1; m < 500; m++) {
-    for (const term of [m * (b - m) * x / ((a + 2 * m - 1) * (a + 2 * m)), -(a + m) * (a + b + m) * x / ((a + 2 * m) * (a + 2 * m + 1))]) {
+    for (
+      const term of [
+        m * (b - m) * x / ((a + 2 * m - 1) * (a + 2 * m)),
+        -(a + m) * (a + b + m) * x / ((a + 2 * m) * (a + 2 * m + 1)),
+      ]
+    ) {
       d = 1 / (Math.abs(1 + term * d) < tiny ? tiny : 1 + term * d)
       c = Math.abs(1 + term / c) < tiny ? tiny : 1 + term / c
       h *= d * c

@@ -1,10 +1,15 @@
-/** Quantiles of uncertain results without dice: the same inputs always give the same ranges, and they move smoothly as inputs move. */
+/**
+ * Quantiles of uncertain results without dice: the same inputs always give the same ranges, and they move smoothly as
+ * inputs move.
+ */
 
 const CUBES = new Map<string, readonly Float64Array[]>()
 
 /**
- * Latin hypercube (McKay, Beckman and Conover 1979, Technometrics 21:239): one list of `n` values in the unit interval for each dimension,
- * each the middles of n equal parts in an order of its own. The orders are shuffled by a fixed generator, so that the cube is always the same.
+ * Latin hypercube (McKay, Beckman and Conover 1979, Technometrics 21:239): one list of `n` values in the unit interval
+ * for each dimension,
+ * each the middles of n equal parts in an order of its own. The orders are shuffled by a fixed generator, so that the
+ * cube is always the same.
  */
 export function latinCube(n: number, dimensions: number): readonly Float64Array[] {
   const key = `${n},${dimensions}`
@@ -27,11 +32,28 @@ export function latinCube(n: number, dimensions: number): readonly Float64Array[
   return cube
 }
 
-/** Inverse of the standard normal distribution; rational approximation of Acklam (relative error below 1.2e-9, from memory). */
+/**
+ * Inverse of the standard normal distribution; rational approximation of Acklam (relative error below 1.2e-9, from
+ * memory).
+ */
 export function normalQuantile(p: number): number {
-  const a = [-39.69683028665376, 220.9460984245205, -275.9285104469687, 138.3577518672690, -30.66479806614716, 2.506628277459239]
+  const a = [
+    -39.69683028665376,
+    220.9460984245205,
+    -275.9285104469687,
+    138.3577518672690,
+    -30.66479806614716,
+    2.506628277459239,
+  ]
   const b = [-54.47609879822406, 161.5858368580409, -155.6989798598866, 66.80131188771972, -13.28068155288572]
-  const c = [-0.007784894002430293, -0.3223964580411365, -2.400758277161838, -2.549732539343734, 4.374664141464968, 2.938163982698783]
+  const c = [
+    -0.007784894002430293,
+    -0.3223964580411365,
+    -2.400758277161838,
+    -2.549732539343734,
+    4.374664141464968,
+    2.938163982698783,
+  ]
   const d = [0.007784695709041462, 0.3224671290700398, 2.445134137142996, 3.754408661907416]
   const horner = (k: readonly number[], x: number) => k.reduce((sum, ki) => sum * x + ki, 0)
   if (p < 0.02425) {

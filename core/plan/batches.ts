@@ -1,14 +1,21 @@
 /**
- * Splits casts, in the order they will be filled, into the fewest batches that the bucket and the pouring window allow, as even as possible.
+ * Splits casts, in the order they will be filled, into the fewest batches that the bucket and the pouring window allow,
+ * as even as possible.
  * Whole moulds only; order is kept so that like moulds stay together.
  * @param volumes slurry each cast takes, m3, each at most `capacity`.
  * @param capacity most one batch may hold, m3.
  * @param timeFits whether one person can sift, stir and pour this volume into this many moulds in time.
- * @returns sizes of the batches; `tooSlow` when even single casts do not fit the window (they are then batched by volume alone).
+ * @returns sizes of the batches; `tooSlow` when even single casts do not fit the window (they are then batched by
+ *   volume alone).
  */
-export function splitIntoBatches(volumes: readonly number[], capacity: number, timeFits: (volume: number, count: number) => boolean): { readonly groups: readonly number[], readonly tooSlow: boolean } {
+export function splitIntoBatches(
+  volumes: readonly number[],
+  capacity: number,
+  timeFits: (volume: number, count: number) => boolean,
+): { readonly groups: readonly number[], readonly tooSlow: boolean } {
   const tooSlow = volumes.some(v => !timeFits(v, 1))
-  const fits = (volume: number, count: number) => volume <= capacity * (1 + 1e-12) && (tooSlow || timeFits(volume, count))
+  const fits = (volume: number, count: number) =>
+    volume <= capacity * (1 + 1e-12) && (tooSlow || timeFits(volume, count))
   const fewest = greedy(volumes, Infinity, fits).length
   // Even out: the smallest common ceiling that still needs no more batches.
   let low = Math.max(...volumes), high = volumes.reduce((a, b) => a + b, 0)
@@ -25,7 +32,11 @@ export function splitIntoBatches(volumes: readonly number[], capacity: number, t
   return { groups: best, tooSlow }
 }
 
-function greedy(volumes: readonly number[], ceiling: number, fits: (volume: number, count: number) => boolean): number[] {
+function greedy(
+  volumes: readonly number[],
+  ceiling: number,
+  fits: (volume: number, count: number) => boolean,
+): number[] {
   const groups: number[] = []
   let volume = 0, count = 0
   for (const v of volumes) {

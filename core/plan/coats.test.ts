@@ -11,13 +11,47 @@ import { castsOf, freezeRun, stepsOf, type FrozenRun } from './run'
 import { summarisePour } from '../pour/projection'
 import { foldPour } from '../pour/fold'
 
-const mask: MouldFacts = { id: 'mask', name: 'Mask', material: 'silicone', volume: { value: 1.2e-3, low: 1.1e-3, high: 1.3e-3 }, mouth: { shape: 'round', width: 0.2, length: 0.2 }, wall: 0.008, section: 0.02, fragile: false }
-const world: PlanWorld = { moulds: [mask], bucket: { id: 'pail', name: 'Pail', vessel: { bottom: 0.2, top: 0.25, height: 0.25 } } }
-const plan: Plan = {
-  name: 'Mask', endUse: 'painted', fills: [{ mould: 'mask', count: 2 }], classId: 'gypsum-cement', school: 'weighed', ratio: 0.42, scoop: { volume: 2.5e-4, filling: 'loose', perWater: 2 },
-  waterTemperature: 18, roomTemperature: 20, bucket: 'pail', losses: 0.06, soakMinutes: 2, stir: { tool: 'hand', minutes: 2 }, additions: [], known: { what: 'moulds', amount: 0 },
+const mask: MouldFacts = {
+  id: 'mask',
+  name: 'Mask',
+  material: 'silicone',
+  volume: { value: 1.2e-3, low: 1.1e-3, high: 1.3e-3 },
+  mouth: { shape: 'round', width: 0.2, length: 0.2 },
+  wall: 0.008,
+  section: 0.02,
+  fragile: false,
 }
-const shell: Coats = { way: 'shell', shares: [1, 1, 1], areas: [{ name: 'Front', width: 0.3, length: 0.2, thickness: [0.004, 0.005, 0.005] }, { name: 'Cheeks', width: 0.1, length: 0.2, thickness: [0.004, 0.005, 0.004] }] }
+const world: PlanWorld = {
+  moulds: [mask],
+  bucket: { id: 'pail', name: 'Pail', vessel: { bottom: 0.2, top: 0.25, height: 0.25 } },
+}
+const plan: Plan = {
+  name: 'Mask',
+  endUse: 'painted',
+  fills: [{ mould: 'mask', count: 2 }],
+  classId: 'gypsum-cement',
+  school: 'weighed',
+  ratio: 0.42,
+  scoop: { volume: 2.5e-4, filling: 'loose', perWater: 2 },
+  waterTemperature: 18,
+  roomTemperature: 20,
+  bucket: 'pail',
+  losses: 0.06,
+  soakMinutes: 2,
+  stir: { tool: 'hand', minutes: 2 },
+  additions: [],
+  known: { what: 'moulds', amount: 0 },
+}
+const shell: Coats = {
+  way: 'shell',
+  shares: [1, 1, 1],
+  areas: [{ name: 'Front', width: 0.3, length: 0.2, thickness: [0.004, 0.005, 0.005] }, {
+    name: 'Cheeks',
+    width: 0.1,
+    length: 0.2,
+    thickness: [0.004, 0.005, 0.004],
+  }],
+}
 function frozen(coats: Coats): FrozenRun {
   const result = freezeRun({ ...plan, coats }, world)
   if (!result.ok) throw new Error(result.problems.map(p => p.sentence).join())
@@ -25,7 +59,19 @@ function frozen(coats: Coats): FrozenRun {
 }
 const T0 = 1_800_000_000_000
 let made = 0
-const event = (at: number, e: object, batch = 0) => ({ ...e, id: `e${++made}`, pour: 'p', batch, version: 1, happenedAt: T0 + at * 1000, recordedAt: T0, device: 'd', deviceSeq: made, actor: 'a' }) as PourEvent
+const event = (at: number, e: object, batch = 0) =>
+  ({
+    ...e,
+    id: `e${++made}`,
+    pour: 'p',
+    batch,
+    version: 1,
+    happenedAt: T0 + at * 1000,
+    recordedAt: T0,
+    device: 'd',
+    deviceSeq: made,
+    actor: 'a',
+  }) as PourEvent
 const stage = (at: number, s: string, batch = 0) => event(at, { kind: 'stage', data: { stage: s } }, batch)
 
 describe('coats', () => {
@@ -36,18 +82,33 @@ describe('coats', () => {
   })
 
   it('shares of any size add up to the whole', () => {
-    fc.assert(fc.property(fc.array(fc.double({ min: 0.01, max: 50, noNaN: true }), { minLength: 2, maxLength: 8 }), fc.double({ min: 1e-5, max: 0.1, noNaN: true }), (shares, whole) => {
-      expect(coatVolumes({ way: 'backed', shares }, whole).reduce((a, b) => a + b)).toBeCloseTo(whole, 9)
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0.01, max: 50, noNaN: true }), { minLength: 2, maxLength: 8 }),
+        fc.double({ min: 1e-5, max: 0.1, noNaN: true }),
+        (shares, whole) => {
+          expect(coatVolumes({ way: 'backed', shares }, whole).reduce((a, b) => a + b)).toBeCloseTo(whole, 9)
+        },
+      ),
+    )
   })
 
   it.each([
     [{ way: 'backed', shares: [1] }, 'at least two'],
     [{ way: 'swilled', shares: [0.6, 0.6] }, 'more than the mould holds'],
     [{ ...shell, areas: [{ ...shell.areas![0]!, thickness: [0, 0, 0] }, shell.areas![1]!] }, 'gets nothing'],
-    [{ ...shell, areas: [{ ...shell.areas![0]!, thickness: [0.012, 0.012, 0.012] }, shell.areas![1]!] }, 'Even thickness'],
-    [{ ...shell, areas: [{ ...shell.areas![0]!, thickness: [0.001, 0.006, 0.006] }, shell.areas![1]!] }, 'dries before it sets'],
-    [{ ...shell, areas: [{ ...shell.areas![0]!, thickness: [0.025, 0.005] }, shell.areas![1]!] }, 'a thickness for every coat'],
+    [
+      { ...shell, areas: [{ ...shell.areas![0]!, thickness: [0.012, 0.012, 0.012] }, shell.areas![1]!] },
+      'Even thickness',
+    ],
+    [
+      { ...shell, areas: [{ ...shell.areas![0]!, thickness: [0.001, 0.006, 0.006] }, shell.areas![1]!] },
+      'dries before it sets',
+    ],
+    [
+      { ...shell, areas: [{ ...shell.areas![0]!, thickness: [0.025, 0.005] }, shell.areas![1]!] },
+      'a thickness for every coat',
+    ],
   ] as [Coats, string][])('says what is wrong: %#', (coats, sentence) => {
     expect(coatProblems(coats).map(p => p.sentence).join(' ')).toContain(sentence)
   })
@@ -58,7 +119,11 @@ describe('coats', () => {
     expect(run.batches[0]!.castVolume).toBeCloseTo(2 * coatVolumes(shell, 0)[0]!, 12)
     expect(castsOf(run).map(c => [c.id, c.label])).toEqual([['3.1', 'Mask 1'], ['3.2', 'Mask 2']])
     expect(summarisePour(run, foldPour(run, [])).moulds).toEqual([{ name: 'Mask', count: 2 }])
-    expect(stepsOf(run).filter(s => s.stage === 'fill').map(s => s.instruction)).toEqual(['Lay the face coat', 'Build coat 2 evenly', 'Build coat 3 evenly'])
+    expect(stepsOf(run).filter(s => s.stage === 'fill').map(s => s.instruction)).toEqual([
+      'Lay the face coat',
+      'Build coat 2 evenly',
+      'Build coat 3 evenly',
+    ])
     expect(milestonesOf(run, foldPour(run, []), 0).map(m => m.id)).toEqual(['sift', 'soak', 'stir', 'fill', 'set'])
   })
 
@@ -66,24 +131,31 @@ describe('coats', () => {
     const run = frozen({ way, shares: coatWay(way).shares })
     expect(run.batches).toHaveLength(coatWay(way).shares.length)
     // A hollow cast takes a part of what the mould holds, the others all of it.
-    expect(run.batches.reduce((v, b) => v + b.castVolume, 0) / (2 * mask.volume.value)).toBeCloseTo(way === 'swilled' ? 0.38 : 1, 9)
+    expect(run.batches.reduce((v, b) => v + b.castVolume, 0) / (2 * mask.volume.value)).toBeCloseTo(
+      way === 'swilled' ? 0.38 : 1,
+      9,
+    )
   })
 
   it('a coat that does not fit the bucket is refused with what to do', () => {
     const small = { ...world, bucket: { id: 'cup', name: 'Cup', vessel: { bottom: 0.08, top: 0.09, height: 0.1 } } }
-    expect(workOutPlan({ ...plan, coats: shell }, small).problems.find(p => p.severity === 'refuse')?.sentence).toMatch(/largest coat .* Choose a larger bucket/)
+    expect(workOutPlan({ ...plan, coats: shell }, small).problems.find(p => p.severity === 'refuse')?.sentence).toMatch(
+      /largest coat .* Choose a larger bucket/,
+    )
   })
 
   it('the next coat waits for the standing peak, bonds until the gloss goes, then has to be scored; marks move both ends', () => {
     const run = frozen(shell), { pourBy, glossGone } = run.moments.mask!
     const laid = [stage(0, 'sift'), stage(100, 'soak'), stage(220, 'stir'), stage(340, 'fill'), stage(420, 'clean-up')]
-    const at = (seconds: number, more: PourEvent[] = []) => coatMoment(run, foldPour(run, [...laid, ...more]), 1, T0 + seconds * 1000)!
+    const at = (seconds: number, more: PourEvent[] = []) =>
+      coatMoment(run, foldPour(run, [...laid, ...more]), 1, T0 + seconds * 1000)!
     expect(at(430).state).toBe('early')
     expect(at(pourBy.value + 5).state).toBe('now')
     expect(at(glossGone.low + 5)).toMatchObject({ state: 'late' })
     expect(at(glossGone.low + 5).how).toContain('Score it')
     expect((at(0).from - at(0).mixAt) / 1000).toBeCloseTo(run.batches[1]!.steps.stirred.value, 6)
-    const stiff = event(500, { kind: 'mark', data: { sign: 'will-not-pour' } }), dull = event(900, { kind: 'mark', data: { sign: 'gloss-gone' } })
+    const stiff = event(500, { kind: 'mark', data: { sign: 'will-not-pour' } }),
+      dull = event(900, { kind: 'mark', data: { sign: 'gloss-gone' } })
     expect([at(520, [stiff]).state, at(520, [stiff]).from]).toEqual(['now', T0 + 500_000])
     expect(at(920, [dull]).state).toBe('late')
     // What counts is when it was begun to be laid, and once it is on there is nothing left to say.
@@ -98,21 +170,36 @@ describe('what a cast in coats comes to', () => {
   it('a shell is as large and as thick as its map says, a hollow one its share of the solid, one that is backed all of it', () => {
     expect(castVolume({ coats: shell }, mask)).toBeCloseTo(0.06 * 0.014 + 0.02 * 0.013, 12)
     expect(castSection({ coats: shell }, mask)).toBeCloseTo(0.014, 12)
-    expect([castVolume({ coats: { way: 'swilled', shares: [0.2, 0.1] } }, mask), castSection({ coats: { way: 'swilled', shares: [0.2, 0.1] } }, mask)].map((x, i) => x / [mask.volume.value, mask.section][i]!)).toEqual([expect.closeTo(0.3, 9), expect.closeTo(0.3, 9)])
-    expect([castVolume({ coats: { way: 'backed', shares: [1, 3] } }, mask), castVolume({}, mask), castSection({}, mask)]).toEqual([expect.closeTo(mask.volume.value, 12), mask.volume.value, mask.section])
+    expect(
+      [
+        castVolume({ coats: { way: 'swilled', shares: [0.2, 0.1] } }, mask),
+        castSection({ coats: { way: 'swilled', shares: [0.2, 0.1] } }, mask),
+      ].map((x, i) => x / [mask.volume.value, mask.section][i]!),
+    ).toEqual([expect.closeTo(0.3, 9), expect.closeTo(0.3, 9)])
+    expect([
+      castVolume({ coats: { way: 'backed', shares: [1, 3] } }, mask),
+      castVolume({}, mask),
+      castSection({}, mask),
+    ]).toEqual([expect.closeTo(mask.volume.value, 12), mask.volume.value, mask.section])
   })
 
   it('dries and weighs as what was laid, not as the mould poured solid', () => {
     const run = frozen(shell), opened = [stage(0, 'sift', 2), event(8000, { kind: 'opened', data: { cast: '3.1' } })]
     const state = foldPour(run, opened), { body } = dryingRecord(run, state, state.casts[0]!)!
     const mix = run.batches[0]!.mix
-    expect((body.dryMass + body.freeWater) / ((mix.dryMass + mix.freeWater) / mix.slurry * castVolume({ coats: shell }, mask))).toBeCloseTo(1, 2)
+    expect(
+      (body.dryMass + body.freeWater)
+      / ((mix.dryMass + mix.freeWater) / mix.slurry * castVolume({ coats: shell }, mask)),
+    ).toBeCloseTo(1, 2)
     expect(body.half).toBeCloseTo(0.007, 12)
   })
 })
 
 describe('batches that overlap', () => {
-  const two: PlanWorld = { ...world, bucket: { id: 'bowl', name: 'Bowl', vessel: { bottom: 0.14, top: 0.17, height: 0.12 } } }
+  const two: PlanWorld = {
+    ...world,
+    bucket: { id: 'bowl', name: 'Bowl', vessel: { bottom: 0.14, top: 0.17, height: 0.12 } },
+  }
   const overlap = (change: Partial<Plan>, hands: 1 | 2) => {
     const p = { ...plan, ...change }, { batches, ratio } = workOutPlan(p, two)
     expect(batches.length).toBeGreaterThan(1)
@@ -120,7 +207,9 @@ describe('batches that overlap', () => {
   }
 
   it('alone only when sifting fits into the soak: hands are never in two buckets', () => {
-    expect(overlap({ soakMinutes: 1 }, 1).answer).toMatchObject({ why: expect.stringContaining('longer than this one soaks') })
+    expect(overlap({ soakMinutes: 1 }, 1).answer).toMatchObject({
+      why: expect.stringContaining('longer than this one soaks'),
+    })
     const { answer, batches } = overlap({ soakMinutes: 8 }, 1)
     if (!('siftAt' in answer)) throw new Error(answer.why)
     const one = batches[0]!.steps
@@ -138,6 +227,7 @@ describe('batches that overlap', () => {
   it('not when it would thicken while it waits, and never for coats', () => {
     const fast = overlap({ classId: 'plaster-of-paris', ratio: 0.6, waterTemperature: 35, soakMinutes: 12 }, 1).answer
     expect(fast).toHaveProperty('why')
-    expect(overlapOf({ ...plan, coats: shell }, world, workOutPlan(plan, world).ratio, frozen(shell).batches, 0, 2)).toHaveProperty('why')
+    expect(overlapOf({ ...plan, coats: shell }, world, workOutPlan(plan, world).ratio, frozen(shell).batches, 0, 2))
+      .toHaveProperty('why')
   })
 })

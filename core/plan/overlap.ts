@@ -19,11 +19,19 @@ const TURN_ROUND: Seconds = 15
 const CLEAN: Seconds = 120
 
 /**
- * Whether batch `b + 1` can be sifted while batch `b` soaks (one person: hands never in two buckets at once), or mixed beside it (two people), in a second bucket,
+ * Whether batch `b + 1` can be sifted while batch `b` soaks (one person: hands never in two buckets at once), or mixed
+ * beside it (two people), in a second bucket,
  * and still be poured in time although it then soaks longer.
  * @param batches of the plan, `steps` being the pace of one person.
  */
-export function overlapOf(plan: Plan, world: PlanWorld, ratio: Estimate<WaterRatio>, batches: readonly Batch[], b: number, hands: 1 | 2): Overlap | NoOverlap {
+export function overlapOf(
+  plan: Plan,
+  world: PlanWorld,
+  ratio: Estimate<WaterRatio>,
+  batches: readonly Batch[],
+  b: number,
+  hands: 1 | 2,
+): Overlap | NoOverlap {
   const first = batches[b], next = batches[b + 1]
   if (!first || !next) return { hands, why: 'There is no batch after it.' }
   if (plan.coats) return { hands, why: 'A coat waits for the one before it.' }
@@ -38,12 +46,18 @@ export function overlapOf(plan: Plan, world: PlanWorld, ratio: Estimate<WaterRat
   }
   if (hands === 1) {
     const soak1 = one.soaked.value - one.sifted.value
-    if (sift2 + 2 * TURN_ROUND > soak1) return { hands, why: 'Sifting the next batch takes longer than this one soaks: one after the other, or two of you.' }
+    if (sift2 + 2 * TURN_ROUND > soak1)
+      return {
+        hands,
+        why: 'Sifting the next batch takes longer than this one soaks: one after the other, or two of you.',
+      }
     const { ok, poured } = inTime(one.sifted.value + TURN_ROUND)
     if (!ok) return { hands, why: 'The next batch would thicken while this one is poured.' }
     return { hands, siftAt: one.sifted.value + TURN_ROUND, saves: Math.max(0, oneAfterOther - poured) }
   }
   const siftAt = Math.max(0, one.poured.value + TURN_ROUND - two.stirred.value)
   const { ok, poured } = inTime(siftAt)
-  return ok ? { hands, siftAt, saves: Math.max(0, oneAfterOther - poured) } : { hands, why: 'Even mixed by someone else it would thicken before it can be poured.' }
+  return ok
+    ? { hands, siftAt, saves: Math.max(0, oneAfterOther - poured) }
+    : { hands, why: 'Even mixed by someone else it would thicken before it can be poured.' }
 }

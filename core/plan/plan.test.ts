@@ -7,17 +7,48 @@ import { centreMoments, forecast } from '../setting/moments'
 import { momentsInput, ratioRestored, workOutPlan, type MouldFacts, type Plan, type PlanWorld } from './plan'
 import { batchSteps, NINE_STAGES, schoolStages, signsAt } from './stages'
 
-const lantern: MouldFacts = { id: 'lantern', name: 'Lantern base', material: 'silicone', volume: { value: 412e-6, low: 400e-6, high: 424e-6 }, mouth: { shape: 'round', width: 0.09, length: 0.09 }, wall: 0.008, section: 0.03, fragile: false }
-const tile: MouldFacts = { ...lantern, id: 'tile', name: 'Garden tile', volume: { value: 190e-6, low: 185e-6, high: 195e-6 }, mouth: { shape: 'rectangular', width: 0.1, length: 0.1 }, section: 0.018 }
+const lantern: MouldFacts = {
+  id: 'lantern',
+  name: 'Lantern base',
+  material: 'silicone',
+  volume: { value: 412e-6, low: 400e-6, high: 424e-6 },
+  mouth: { shape: 'round', width: 0.09, length: 0.09 },
+  wall: 0.008,
+  section: 0.03,
+  fragile: false,
+}
+const tile: MouldFacts = {
+  ...lantern,
+  id: 'tile',
+  name: 'Garden tile',
+  volume: { value: 190e-6, low: 185e-6, high: 195e-6 },
+  mouth: { shape: 'rectangular', width: 0.1, length: 0.1 },
+  section: 0.018,
+}
 const pail = { id: 'pail', name: '10 l pail', vessel: { bottom: 0.2, top: 0.26, height: 0.26 } }
 const cup = { id: 'cup', name: 'Half-litre cup', vessel: { bottom: 0.07, top: 0.09, height: 0.1 } }
 const world: PlanWorld = { moulds: [lantern, tile], bucket: pail }
 const plan: Plan = {
-  name: 'Six lantern bases', endUse: 'painted', fills: [{ mould: 'lantern', count: 6 }], classId: 'gypsum-cement', school: 'weighed', ratio: 0.42,
-  scoop: { volume: 2.5e-4, filling: 'loose', perWater: 2 }, waterTemperature: 18, roomTemperature: 20, bucket: 'pail', losses: 0.06, soakMinutes: 2,
-  stir: { tool: 'hand', minutes: 2 }, additions: [], known: { what: 'moulds', amount: 0 },
+  name: 'Six lantern bases',
+  endUse: 'painted',
+  fills: [{ mould: 'lantern', count: 6 }],
+  classId: 'gypsum-cement',
+  school: 'weighed',
+  ratio: 0.42,
+  scoop: { volume: 2.5e-4, filling: 'loose', perWater: 2 },
+  waterTemperature: 18,
+  roomTemperature: 20,
+  bucket: 'pail',
+  losses: 0.06,
+  soakMinutes: 2,
+  stir: { tool: 'hand', minutes: 2 },
+  additions: [],
+  known: { what: 'moulds', amount: 0 },
 }
-const sentences = (p: Partial<Plan>, w: Partial<PlanWorld> = {}) => workOutPlan({ ...plan, ...p }, { ...world, ...w }, METRIC).problems.map(x => `${x.severity} ${x.field}: ${x.sentence}`).join('\n')
+const sentences = (p: Partial<Plan>, w: Partial<PlanWorld> = {}) =>
+  workOutPlan({ ...plan, ...p }, { ...world, ...w }, METRIC).problems.map(x =>
+    `${x.severity} ${x.field}: ${x.sentence}`,
+  ).join('\n')
 
 describe('working out a plan', () => {
   it('six lantern bases take what hand arithmetic says', () => {
@@ -60,46 +91,102 @@ describe('working out a plan', () => {
   it.each<[string, Partial<Plan>, Partial<PlanWorld>, string]>([
     ['no mould', { fills: [] }, {}, 'refuse fills: Choose at least one mould'],
     ['no bucket', {}, { bucket: undefined }, 'refuse bucket: Choose the bucket'],
-    ['a bucket too small for one mould', { fills: [{ mould: 'lantern', count: 1 }] }, { bucket: cup }, 'refuse bucket: “Lantern base” takes'],
+    [
+      'a bucket too small for one mould',
+      { fills: [{ mould: 'lantern', count: 1 }] },
+      { bucket: cup },
+      'refuse bucket: “Lantern base” takes',
+    ],
     ['less water than the powder binds', { ratio: 0.15 }, {}, 'refuse ratio: Gypsum cement binds 17.3 parts'],
     ['a mix that jams', { ratio: 0.30 }, {}, 'refuse ratio: At 30 this powder jams'],
     ['negative water', { ratio: -1 }, {}, 'refuse ratio'],
     ['boiling water', { waterTemperature: 95 }, {}, 'refuse waterTemperature'],
     ['too many', { fills: [{ mould: 'lantern', count: 4000 }] }, {}, 'refuse fills: A plan holds up to 400'],
-    ['dental stone sifted to islands', { classId: 'dental-type-4', ratio: 0.24, school: 'saturation' }, {}, 'refuse school: A dental product is weighed'],
+    [
+      'dental stone sifted to islands',
+      { classId: 'dental-type-4', ratio: 0.24, school: 'saturation' },
+      {},
+      'refuse school: A dental product is weighed',
+    ],
     ['too little powder for any', { known: { what: 'powder', amount: 0.1 } }, {}, 'refuse known: That makes'],
     ['an unmeasured known', { known: { what: 'water', amount: 0 } }, {}, 'refuse known: Say how much water'],
-    ['a big piece in a bag', { school: 'bag', fills: [{ mould: 'big', count: 1 }] }, { moulds: [{ ...lantern, id: 'big', volume: { value: 5e-3, low: 5e-3, high: 5e-3 } }] }, 'refuse school'],
-    ['a second coat after the gloss', { secondCoatAfter: 3 * 3600 }, {}, 'warn secondCoatAfter: Too late to bond by itself'],
+    ['a big piece in a bag', { school: 'bag', fills: [{ mould: 'big', count: 1 }] }, {
+      moulds: [{ ...lantern, id: 'big', volume: { value: 5e-3, low: 5e-3, high: 5e-3 } }],
+    }, 'refuse school'],
+    [
+      'a second coat after the gloss',
+      { secondCoatAfter: 3 * 3600 },
+      {},
+      'warn secondCoatAfter: Too late to bond by itself',
+    ],
     ['opening at once', { openAfter: 600 }, {}, 'warn openAfter: Too early for this mould'],
-    ['a dose that harms', { additions: [{ id: 'citrate', share: 0.01 }] }, {}, 'warn additions: Citric acid or citrate above 0.3 %: it may never'],
-    ['hardly stirred', { stir: { tool: 'hand', minutes: 0.1 } }, {}, 'warn stir: Outside what the model was checked for'],
-    ['a wafer', { fills: [{ mould: 'wafer', count: 1 }] }, { moulds: [{ ...lantern, id: 'wafer', section: 0.002 }] }, 'warn fills: Outside what the model was checked for'],
+    [
+      'a dose that harms',
+      { additions: [{ id: 'citrate', share: 0.01 }] },
+      {},
+      'warn additions: Citric acid or citrate above 0.3 %: it may never',
+    ],
+    [
+      'hardly stirred',
+      { stir: { tool: 'hand', minutes: 0.1 } },
+      {},
+      'warn stir: Outside what the model was checked for',
+    ],
+    [
+      'a wafer',
+      { fills: [{ mould: 'wafer', count: 1 }] },
+      { moulds: [{ ...lantern, id: 'wafer', section: 0.002 }] },
+      'warn fills: Outside what the model was checked for',
+    ],
     ['stirring for ever', { stir: { tool: 'drill', minutes: 20 } }, {}, 'warn stir'],
-    ['a hot thick piece', { fills: [{ mould: 'thick', count: 1 }] }, { moulds: [{ ...lantern, id: 'thick', section: 0.12 }] }, 'warn fills: The core will pass 60 °C'],
+    ['a hot thick piece', { fills: [{ mould: 'thick', count: 1 }] }, {
+      moulds: [{ ...lantern, id: 'thick', section: 0.12 }],
+    }, 'warn fills: The core will pass 60 °C'],
   ])('%s is explained at its field', (_, p, w, words) => {
     expect(sentences(p, w)).toContain(words)
   })
 
   it('never throws, whatever is typed', () => {
-    fc.assert(fc.property(fc.double(), fc.double(), fc.double(), fc.double(), fc.constantFrom('weighed', 'saturation', 'scoops', 'bag', 'dumped'), fc.constantFrom('moulds', 'powder', 'water'),
-      (ratio, temperature, losses, amount, school, what) => {
-        workOutPlan({ ...plan, ratio, waterTemperature: temperature, losses: Math.abs(losses) || 0, school: school as Plan['school'], known: { what: what as 'moulds', amount } }, world)
-      }), { examples: [[0.7, 20, 0, Infinity, 'saturation', 'powder']] })
+    fc.assert(
+      fc.property(
+        fc.double(),
+        fc.double(),
+        fc.double(),
+        fc.double(),
+        fc.constantFrom('weighed', 'saturation', 'scoops', 'bag', 'dumped'),
+        fc.constantFrom('moulds', 'powder', 'water'),
+        (ratio, temperature, losses, amount, school, what) => {
+          workOutPlan({
+            ...plan,
+            ratio,
+            waterTemperature: temperature,
+            losses: Math.abs(losses) || 0,
+            school: school as Plan['school'],
+            known: { what: what as 'moulds', amount },
+          }, world)
+        },
+      ),
+      { examples: [[0.7, 20, 0, Infinity, 'saturation', 'powder']] },
+    )
   })
 })
 
 describe('batches', () => {
   it('holds every cast once, in order, within capacity, in the fewest greedy batches', () => {
-    fc.assert(fc.property(fc.array(fc.double({ min: 0.01, max: 1, noNaN: true }), { minLength: 1, maxLength: 60 }), (volumes) => {
-      const { groups } = splitIntoBatches(volumes, 1.5, () => true)
-      expect(groups.reduce((a, b) => a + b)).toBe(volumes.length)
-      let at = 0
-      for (const size of groups) {
-        expect(volumes.slice(at, at + size).reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(1.5 + 1e-9)
-        at += size
-      }
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0.01, max: 1, noNaN: true }), { minLength: 1, maxLength: 60 }),
+        (volumes) => {
+          const { groups } = splitIntoBatches(volumes, 1.5, () => true)
+          expect(groups.reduce((a, b) => a + b)).toBe(volumes.length)
+          let at = 0
+          for (const size of groups) {
+            expect(volumes.slice(at, at + size).reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(1.5 + 1e-9)
+            at += size
+          }
+        },
+      ),
+    )
   })
 
   it('is even: six equal casts where four would fit go three and three', () => {
@@ -114,10 +201,17 @@ describe('batches', () => {
 
 describe('vessel', () => {
   it('height and volume undo each other, straight, tapered and narrowing', () => {
-    fc.assert(fc.property(fc.double({ min: 0.05, max: 0.4, noNaN: true }), fc.double({ min: 0.05, max: 0.4, noNaN: true }), fc.double({ min: 0.05, max: 0.95, noNaN: true }), (bottom, top, share) => {
-      const v = { bottom, top, height: 0.3 }
-      expect(vesselHeight(v, vesselVolume(v, share * 0.3))).toBeCloseTo(share * 0.3, 8)
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.05, max: 0.4, noNaN: true }),
+        fc.double({ min: 0.05, max: 0.4, noNaN: true }),
+        fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+        (bottom, top, share) => {
+          const v = { bottom, top, height: 0.3 }
+          expect(vesselHeight(v, vesselVolume(v, share * 0.3))).toBeCloseTo(share * 0.3, 8)
+        },
+      ),
+    )
   })
 
   it('a cup of 100 mm straight holds a hand-worked 785 ml to 100 mm', () => {
@@ -132,7 +226,20 @@ describe('moments', () => {
 
   it('each range holds its centre; opening is at the cautious end', () => {
     const { moments: m, outcome } = forecast(input)
-    for (const e of [m.pourBy, m.webbing, m.tapUntil!, m.glossGone, m.finalSet, m.warmest, m.warmestTemperature, m.coolAgain, m.openEarliest, ...Object.values(outcome)]) {
+    for (
+      const e of [
+        m.pourBy,
+        m.webbing,
+        m.tapUntil!,
+        m.glossGone,
+        m.finalSet,
+        m.warmest,
+        m.warmestTemperature,
+        m.coolAgain,
+        m.openEarliest,
+        ...Object.values(outcome),
+      ]
+    ) {
       expect(e.low <= e.value && e.value <= e.high).toBe(true)
       expect(e.basis.note.length).toBeGreaterThan(10)
     }
@@ -142,9 +249,13 @@ describe('moments', () => {
   })
 
   it('a bag of unknown age has wider ranges; an end use can hold opening back', () => {
-    const sure = forecast({ ...input, bagUncertain: false }).moments, unsure = forecast({ ...input, bagUncertain: true }).moments
+    const sure = forecast({ ...input, bagUncertain: false }).moments,
+      unsure = forecast({ ...input, bagUncertain: true }).moments
     expect(unsure.glossGone.high - unsure.glossGone.low).toBeGreaterThan(sure.glossGone.high - sure.glossGone.low)
-    expect(forecast({ ...input, openNotBefore: 9 * 3600 }).moments.open).toMatchObject({ from: 9 * 3600, basis: { kind: 'common practice' } })
+    expect(forecast({ ...input, openNotBefore: 9 * 3600 }).moments.open).toMatchObject({
+      from: 9 * 3600,
+      basis: { kind: 'common practice' },
+    })
   })
 })
 

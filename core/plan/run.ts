@@ -6,7 +6,10 @@ import { momentsInput, workOutPlan, type Batch, type MouldFacts, type Plan, type
 import { castSection, castVolume, coatStep, finishesCasts } from './coats'
 import { batchSteps, type Step } from './stages'
 
-/** A plan as it was when it was taken to the bench, with everything that was worked out from it; never changed afterwards. */
+/**
+ * A plan as it was when it was taken to the bench, with everything that was worked out from it; never changed
+ * afterwards.
+ */
 export interface FrozenRun {
   readonly schema: 1
   readonly modelVersion: string
@@ -32,7 +35,10 @@ export interface RunCast {
 
 export interface RunStep extends Step { readonly batch: number }
 
-export type Frozen = { readonly ok: true, readonly run: FrozenRun } | { readonly ok: false, readonly problems: readonly Problem[] }
+export type Frozen = { readonly ok: true, readonly run: FrozenRun } | {
+  readonly ok: false
+  readonly problems: readonly Problem[]
+}
 
 /** Freezes a plan for the bench. @returns the run, or the problems that stand in the way. */
 export function freezeRun(plan: Plan, world: PlanWorld): Frozen {
@@ -60,18 +66,35 @@ export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Fr
     const key = [mould.material, mould.wall, mould.section, mould.fragile].join()
     moments[id] = known.get(key) ?? (yield* forecasting(input)).moments
     known.set(key, moments[id])
-    if (dryAt !== undefined) drying[id] = expectedDrying(result.batches[0]!.mix, castVolume(plan, mould), castSection(plan, mould), dryAt, plan.roomTemperature)
+    if (dryAt !== undefined)
+      drying[id] = expectedDrying(
+        result.batches[0]!.mix,
+        castVolume(plan, mould),
+        castSection(plan, mould),
+        dryAt,
+        plan.roomTemperature,
+      )
   }
   return {
     ok: true,
-    run: { schema: 1, modelVersion: MODEL_VERSION, plan, world: { ...world, moulds: [...used.values()] }, ratio: result.ratio, batches: result.batches, moments, drying },
+    run: {
+      schema: 1,
+      modelVersion: MODEL_VERSION,
+      plan,
+      world: { ...world, moulds: [...used.values()] },
+      ratio: result.ratio,
+      batches: result.batches,
+      moments,
+      drying,
+    },
   }
 }
 
 /** Every cast of a run, in the order of filling. */
 export function castsOf(run: FrozenRun): readonly RunCast[] {
   const counts = new Map<string, number>()
-  for (const f of run.batches.filter(finishesCasts).flatMap(b => b.fills)) counts.set(f.mould.id, (counts.get(f.mould.id) ?? 0) + f.copies)
+  for (const f of run.batches.filter(finishesCasts).flatMap(b => b.fills))
+    counts.set(f.mould.id, (counts.get(f.mould.id) ?? 0) + f.copies)
   return run.batches.flatMap((batch, b) => {
     let position = 0
     if (!finishesCasts(batch)) return []
@@ -85,18 +108,23 @@ export function castsOf(run: FrozenRun): readonly RunCast[] {
 /** How many casts of each mould, by its name. */
 export function castCounts(run: FrozenRun): readonly { readonly name: string, readonly count: number }[] {
   const counts = new Map<string, number>()
-  for (const f of run.batches.filter(finishesCasts).flatMap(b => b.fills)) counts.set(f.mould.name, (counts.get(f.mould.name) ?? 0) + f.copies)
+  for (const f of run.batches.filter(finishesCasts).flatMap(b => b.fills))
+    counts.set(f.mould.name, (counts.get(f.mould.name) ?? 0) + f.copies)
   return [...counts].map(([name, count]) => ({ name, count }))
 }
 
 /** The steps of the whole run: readying once, each batch in turn, setting at the end. */
 export function stepsOf(run: FrozenRun): readonly RunStep[] {
   const last = run.batches.length - 1
-  return run.batches.flatMap(({ coat }, batch) => batchSteps(run.plan.school, batch === 0)
-    .filter(step => step.stage !== 'set' || batch === last)
-    .map((step): RunStep => {
-      const own = { ...step, batch }
-      if (coat && run.plan.coats) return coatStep(own, run.plan.coats.way, coat)
-      return step.stage === 'clean-up' && batch < last ? { ...own, done: `Bucket clean, on to batch ${batch + 2}` } : own
-    }))
+  return run.batches.flatMap(({ coat }, batch) =>
+    batchSteps(run.plan.school, batch === 0)
+      .filter(step => step.stage !== 'set' || batch === last)
+      .map((step): RunStep => {
+        const own = { ...step, batch }
+        if (coat && run.plan.coats) return coatStep(own, run.plan.coats.way, coat)
+        return step.stage === 'clean-up' && batch < last
+          ? { ...own, done: `Bucket clean, on to batch ${batch + 2}` }
+          : own
+      }),
+  )
 }

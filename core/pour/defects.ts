@@ -1,12 +1,30 @@
 /** What can be wrong with a cast, in the trade's words. */
 export type DefectId
-  = | 'surface-bubbles' | 'void' | 'soft' | 'crack' | 'broken-edge' | 'torn' | 'stuck' | 'short' | 'lumps' | 'layer-line' | 'streaks' | 'flash' | 'warped' | 'efflorescence' | 'stain'
+  = | 'surface-bubbles'
+    | 'void'
+    | 'soft'
+    | 'crack'
+    | 'broken-edge'
+    | 'torn'
+    | 'stuck'
+    | 'short'
+    | 'lumps'
+    | 'layer-line'
+    | 'streaks'
+    | 'flash'
+    | 'warped'
+    | 'efflorescence'
+    | 'stain'
 
 export interface Defect { readonly id: DefectId, readonly words: string, readonly looks: string }
 
 /** Common practice, no source. */
 export const DEFECTS: readonly Defect[] = [
-  { id: 'surface-bubbles', words: 'Bubbles on the face', looks: 'Pinholes or round pits on the face that lay against the mould.' },
+  {
+    id: 'surface-bubbles',
+    words: 'Bubbles on the face',
+    looks: 'Pinholes or round pits on the face that lay against the mould.',
+  },
   { id: 'void', words: 'Trapped air', looks: 'A missing corner or hollow where air could not leave.' },
   { id: 'soft', words: 'Soft or chalky', looks: 'Rubs off, scratches with a nail long after set.' },
   { id: 'crack', words: 'Crack', looks: 'A line right through or across.' },

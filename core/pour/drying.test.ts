@@ -6,23 +6,64 @@ import { freezeRun } from '../plan/run'
 import { summariseCasts } from './projection'
 import { foldPour } from './fold'
 
-const tile: MouldFacts = { id: 'tile', name: 'Tile', material: 'silicone', volume: { value: 640e-6, low: 630e-6, high: 650e-6 }, mouth: { shape: 'rectangular', width: 0.2, length: 0.2 }, wall: 0.01, section: 0.016, fragile: false }
-const plan: Plan = {
-  name: 'Tiles', endUse: 'painted', fills: [{ mould: 'tile', count: 2 }], classId: 'plaster-of-paris', school: 'weighed', ratio: 0.7, scoop: { volume: 2.5e-4, filling: 'loose', perWater: 2 },
-  waterTemperature: 18, roomTemperature: 20, bucket: 'pail', losses: 0.06, soakMinutes: 2, stir: { tool: 'hand', minutes: 2 }, additions: [], known: { what: 'moulds', amount: 0 },
+const tile: MouldFacts = {
+  id: 'tile',
+  name: 'Tile',
+  material: 'silicone',
+  volume: { value: 640e-6, low: 630e-6, high: 650e-6 },
+  mouth: { shape: 'rectangular', width: 0.2, length: 0.2 },
+  wall: 0.01,
+  section: 0.016,
+  fragile: false,
 }
-const frozen = freezeRun(plan, { moulds: [tile], bucket: { id: 'pail', name: 'Pail', vessel: { bottom: 0.2, top: 0.25, height: 0.25 } } })
+const plan: Plan = {
+  name: 'Tiles',
+  endUse: 'painted',
+  fills: [{ mould: 'tile', count: 2 }],
+  classId: 'plaster-of-paris',
+  school: 'weighed',
+  ratio: 0.7,
+  scoop: { volume: 2.5e-4, filling: 'loose', perWater: 2 },
+  waterTemperature: 18,
+  roomTemperature: 20,
+  bucket: 'pail',
+  losses: 0.06,
+  soakMinutes: 2,
+  stir: { tool: 'hand', minutes: 2 },
+  additions: [],
+  known: { what: 'moulds', amount: 0 },
+}
+const frozen = freezeRun(plan, {
+  moulds: [tile],
+  bucket: { id: 'pail', name: 'Pail', vessel: { bottom: 0.2, top: 0.25, height: 0.25 } },
+})
 if (!frozen.ok) throw new Error('refused')
 const { run } = frozen
 const T0 = 1_800_000_000_000, HOUR = 3_600_000, DAY = 24 * HOUR
 let made = 0
-const event = (hours: number, h: Happening): PourEvent => ({ ...h, id: `e${++made}`, pour: 'p', batch: 0, version: 1, happenedAt: T0 + hours * HOUR, recordedAt: T0, device: 'd', deviceSeq: made, actor: 'a' })
-const open = [event(0, { kind: 'stage', data: { stage: 'sift' } }), event(2, { kind: 'opened', data: { cast: '1.1' } }), event(2, { kind: 'judged', data: { cast: '1.1', verdict: 'good', defects: [], note: '' } })]
+const event = (hours: number, h: Happening): PourEvent => ({
+  ...h,
+  id: `e${++made}`,
+  pour: 'p',
+  batch: 0,
+  version: 1,
+  happenedAt: T0 + hours * HOUR,
+  recordedAt: T0,
+  device: 'd',
+  deviceSeq: made,
+  actor: 'a',
+})
+const open = [
+  event(0, { kind: 'stage', data: { stage: 'sift' } }),
+  event(2, { kind: 'opened', data: { cast: '1.1' } }),
+  event(2, { kind: 'judged', data: { cast: '1.1', verdict: 'good', defects: [], note: '' } }),
+]
 const dates = (more: PourEvent[]) => {
   const state = foldPour(run, [...open, ...more])
   return dryingDates(run, state, state.casts[0]!)
 }
-const placed = (hours: number, place: 'rack' | 'fan' | 'damp' | 'ground', celsius = 20, humidity = 0.5) => event(hours, { kind: 'placed', data: { cast: '1.1', place, air: { celsius, humidity } } })
+const placed = (hours: number, place: 'rack' | 'fan' | 'damp' | 'ground', celsius = 20, humidity = 0.5) =>
+  event(hours, { kind: 'placed', data: { cast: '1.1', place, air: { celsius, humidity } } })
 
 describe('a cast on the shelf', () => {
   it('has its dates from what was mixed, in a usual room: some days for a tile', () => {
@@ -46,7 +87,9 @@ describe('a cast on the shelf', () => {
 
   it('three weighings move the date and then hold it; taken back, they never were', () => {
     const width = (d: ReturnType<typeof dates>) => d.readyTo! - d.readyFrom!
-    const slow = [[3, 1.04], [15, 0.98], [27, 0.925]].map(([hours, mass]) => event(hours!, { kind: 'cast-weighed', data: { cast: '1.1', mass: mass! } }))
+    const slow = [[3, 1.04], [15, 0.98], [27, 0.925]].map(([hours, mass]) =>
+      event(hours!, { kind: 'cast-weighed', data: { cast: '1.1', mass: mass! } }),
+    )
     const [none, one, three] = [dates([]), dates(slow.slice(0, 1)), dates(slow)]
     expect(width(three)).toBeLessThan(0.5 * width(none))
     expect(three.readyFrom!).toBeGreaterThan(none.readyFrom!)
@@ -56,7 +99,11 @@ describe('a cast on the shelf', () => {
 })
 
 describe('a hidden hollow', () => {
-  const record = { body: { dryMass: 1, freeWater: 0.4, area: 0.05, half: 0.01 }, stays: [{ place: 'rack' as const, air: { celsius: 20, humidity: 0.5 }, from: 0 }], felt: [] }
+  const record = {
+    body: { dryMass: 1, freeWater: 0.4, area: 0.05, half: 0.01 },
+    stays: [{ place: 'rack' as const, air: { celsius: 20, humidity: 0.5 }, from: 0 }],
+    felt: [],
+  }
   it('shows in the first weight, and not where the weight is within what moulds scatter', () => {
     expect(missingWeight({ ...record, weighed: [] })).toBeUndefined()
     expect(missingWeight({ ...record, weighed: [{ at: 600, mass: 1.33 }] })).toBeUndefined()
@@ -66,12 +113,28 @@ describe('a hidden hollow', () => {
 
 describe('the one thing worth doing', () => {
   const now = T0 + 10 * DAY
-  const at = (change: Partial<DryingSummary>): DryingSummary => ({ standing: { place: 'rack', air: { celsius: 20, humidity: 0.5 } }, since: now - DAY, weighed: 0, stuck: false, ...change })
-  const in_ = (place: DryingSummary['standing']['place'], celsius = 20) => ({ standing: { place, air: { celsius, humidity: 0.5 } } })
+  const at = (change: Partial<DryingSummary>): DryingSummary => ({
+    standing: { place: 'rack', air: { celsius: 20, humidity: 0.5 } },
+    since: now - DAY,
+    weighed: 0,
+    stuck: false,
+    ...change,
+  })
+  const in_ = (place: DryingSummary['standing']['place'], celsius = 20) => ({
+    standing: { place, air: { celsius, humidity: 0.5 } },
+  })
   it.each([
-    [{}, false, undefined], [in_('sun'), false, 'out of the sun'], [in_('cabinet', 47), false, 'Too warm'], [in_('mould'), false, 'Take it out'], [in_('board'), false, 'Turn it'], [in_('damp'), false, 'unwrap'],
-    [{ ...in_('board'), since: now - HOUR }, false, undefined], [{ stuck: true }, false, 'too cold and damp'], [{ steady: { steady: true, dry: false, why: '' } }, false, 'Steady but not dry'],
-    [{ since: now - 4 * DAY }, true, 'Wet it again'], [{ since: now - 4 * DAY, wettedAt: now - DAY }, true, undefined],
+    [{}, false, undefined],
+    [in_('sun'), false, 'out of the sun'],
+    [in_('cabinet', 47), false, 'Too warm'],
+    [in_('mould'), false, 'Take it out'],
+    [in_('board'), false, 'Turn it'],
+    [in_('damp'), false, 'unwrap'],
+    [{ ...in_('board'), since: now - HOUR }, false, undefined],
+    [{ stuck: true }, false, 'too cold and damp'],
+    [{ steady: { steady: true, dry: false, why: '' } }, false, 'Steady but not dry'],
+    [{ since: now - 4 * DAY }, true, 'Wet it again'],
+    [{ since: now - 4 * DAY, wettedAt: now - DAY }, true, undefined],
   ] as [Partial<DryingSummary>, boolean, string | undefined][])('%j kept damp %s: %s', (change, damp, words) => {
     const said = dryingAdvice(at(change), now, damp)
     if (words === undefined) expect(said).toBeUndefined()

@@ -1,7 +1,13 @@
 import type { Kilograms, Seconds } from '../units/quantity'
 import { castBody, LONGEST_DRYING, usualStay } from '../drying/expected'
 import { place, WARM_ENOUGH, type Standing, type Stay } from '../drying/cast'
-import { constantWeight, forecastDrying, type DryingForecast, type DryingRecord, type Steady } from '../drying/weighings'
+import {
+  constantWeight,
+  forecastDrying,
+  type DryingForecast,
+  type DryingRecord,
+  type Steady,
+} from '../drying/weighings'
 import { castSection, castVolume } from '../plan/coats'
 import { endUse } from '../gypsum/end-use'
 import { solveMix } from '../gypsum/mix'
@@ -10,7 +16,10 @@ import type { Instant } from './events'
 import type { FrozenRun } from '../plan/run'
 import type { CastState, PourState } from './fold'
 
-/** What a piece can be used for at which share of free water (engineering guesses). Wetter than a tenth its edges are soft, and it is carried, not handled. */
+/**
+ * What a piece can be used for at which share of free water (engineering guesses). Wetter than a tenth its edges are
+ * soft, and it is carried, not handled.
+ */
 export const DRY_FOR = [
   { id: 'handle', words: 'Handling', share: 0.1 },
   { id: 'paint', words: 'Paint that breathes', share: 0.05 },
@@ -19,24 +28,39 @@ export const DRY_FOR = [
   { id: 'heat', words: 'Heat, bone dry', share: 0.005 },
 ] as const
 
-/** A cast's drying as a record for the model: from what was really mixed, and everything that was told since it was opened. */
+/**
+ * A cast's drying as a record for the model: from what was really mixed, and everything that was told since it was
+ * opened.
+ */
 export function dryingRecord(run: FrozenRun, state: PourState, cast: CastState): DryingRecord | undefined {
   if (cast.openedAt === undefined) return undefined
   const batch = state.batches[cast.cast.batch]!, { plan } = run
-  const mix = solveMix({ powder: powderClass(plan.classId), ratio: batch.ratio ?? run.ratio.value, waterTemperature: plan.waterTemperature, additions: plan.additions }, { what: 'slurry', amount: 1e-3 })
+  const mix = solveMix({
+    powder: powderClass(plan.classId),
+    ratio: batch.ratio ?? run.ratio.value,
+    waterTemperature: plan.waterTemperature,
+    additions: plan.additions,
+  }, { what: 'slurry', amount: 1e-3 })
   const after = (at: Instant): Seconds => Math.max(0, (at - cast.openedAt!) / 1000)
   const usual = usualStay(batch.room ?? plan.roomTemperature)
   const told = cast.stays.map((s): Stay => ({ place: s.place, air: s.air, from: after(s.at) }))
   return {
     body: castBody(mix, castVolume(plan, cast.cast.mould), castSection(plan, cast.cast.mould)),
     stays: told[0]?.from === 0 ? told : [usual, ...told],
-    weighed: cast.weighed.map(w => ({ at: after(w.at), mass: w.mass })), felt: cast.felt.map(f => ({ at: after(f.at), how: f.how })),
+    weighed: cast.weighed.map(w => ({ at: after(w.at), mass: w.mass })),
+    felt: cast.felt.map(f => ({ at: after(f.at), how: f.how })),
   }
 }
 
-/** A cast this much lighter than its recipe, as a share, has more missing than moulds and scales scatter (engineering guess: twice the spread of a cast's size). */
+/**
+ * A cast this much lighter than its recipe, as a share, has more missing than moulds and scales scatter (engineering
+ * guess: twice the spread of a cast's size).
+ */
 const LIGHT = 0.10
-/** How much lighter its first weighing was than what was poured should be, when that is more than scatter: a void inside, or a part that was not filled. */
+/**
+ * How much lighter its first weighing was than what was poured should be, when that is more than scatter: a void
+ * inside, or a part that was not filled.
+ */
 export function missingWeight(record: DryingRecord): number | undefined {
   const first = record.weighed[0]
   if (!first) return undefined
@@ -48,7 +72,9 @@ export function missingWeight(record: DryingRecord): number | undefined {
 const kept = new Map<string, { readonly forecast: DryingForecast, readonly steady: Steady | undefined }>()
 const MOST_KEPT = 400
 /** The forecast of a record; equal records, such as those of casts that were opened together, share one. */
-export function dryingForecast(record: DryingRecord): { readonly forecast: DryingForecast, readonly steady: Steady | undefined } {
+export function dryingForecast(
+  record: DryingRecord,
+): { readonly forecast: DryingForecast, readonly steady: Steady | undefined } {
   const key = JSON.stringify(record)
   const known = kept.get(key)
   if (known) return known
@@ -73,18 +99,28 @@ export interface DryingSummary {
 /** Below this a wet face gives off so little that a cast does not dry: 12 g/(m2 h) (engineering guess). */
 const STUCK = 12 / 3.6e6
 
-export interface DryingDates { readonly readyFrom?: Instant, readonly readyTo?: Instant, readonly drying?: DryingSummary }
+export interface DryingDates {
+  readonly readyFrom?: Instant
+  readonly readyTo?: Instant
+  readonly drying?: DryingSummary
+}
 /** Dates of a cast that is open, from everything told; nothing for one that is kept damp or still in its mould. */
 export function dryingDates(run: FrozenRun, state: PourState, cast: CastState): DryingDates {
   const record = dryingRecord(run, state, cast)
   if (!record) return {}
   const { dryAt } = endUse(run.plan.endUse), { forecast, steady } = dryingForecast(record), now = record.stays.at(-1)!
   const drying: DryingSummary = {
-    standing: { place: now.place, air: now.air }, since: cast.openedAt! + now.from * 1000, weighed: record.weighed.length, lastMass: record.weighed.at(-1)?.mass, wettedAt: cast.wettedAt, steady,
+    standing: { place: now.place, air: now.air },
+    since: cast.openedAt! + now.from * 1000,
+    weighed: record.weighed.length,
+    lastMass: record.weighed.at(-1)?.mass,
+    wettedAt: cast.wettedAt,
+    steady,
     stuck: place(now.place).faces > 0 && forecast.flux < STUCK,
   }
   if (dryAt === undefined) return { drying }
-  const { low, high } = forecast.reaches(dryAt), at = (t: Seconds) => Math.round(cast.openedAt! + Math.min(LONGEST_DRYING, t) * 1000)
+  const { low, high } = forecast.reaches(dryAt),
+    at = (t: Seconds) => Math.round(cast.openedAt! + Math.min(LONGEST_DRYING, t) * 1000)
   return { readyFrom: at(low), readyTo: at(high), drying }
 }
 
@@ -94,13 +130,17 @@ const TURN_AFTER = 20 * 3_600_000, WET_AFTER = 3 * 86_400_000
 /** The one thing worth doing with a drying cast now, or nothing. */
 export function dryingAdvice(drying: DryingSummary, now: Instant, keptDamp: boolean): string | undefined {
   const { place: where, air } = drying.standing
-  if (keptDamp) return now - Math.max(drying.wettedAt ?? 0, drying.since) > WET_AFTER ? 'Wet it again; look for mildew' : undefined
+  if (keptDamp)
+    return now - Math.max(drying.wettedAt ?? 0, drying.since) > WET_AFTER
+      ? 'Wet it again; look for mildew'
+      : undefined
   if (where === 'sun') return 'Move it out of the sun: one side dries first and it cracks or warps'
   if (air.celsius > WARM_ENOUGH) return 'Too warm: not above 45 °C, or dry edges turn to powder'
   if (where === 'damp') return 'Wrapped it does not dry: unwrap it'
   if (drying.stuck) return 'Not drying here: too cold and damp. Bring it somewhere warm and dry'
   if (drying.steady?.steady && !drying.steady.dry) return 'Steady but not dry: bring it somewhere warm and dry'
   if (where === 'mould') return 'Take it out: one face dries half as fast'
-  if ((where === 'board' || where === 'ground') && now - drying.since > TURN_AFTER) return 'Turn it, or put it on a rack'
+  if ((where === 'board' || where === 'ground') && now - drying.since > TURN_AFTER)
+    return 'Turn it, or put it on a rack'
   return undefined
 }

@@ -13,45 +13,77 @@ export type Instant = number
 export type LeftoverPlace = 'overflow' | 'bin' | 'none'
 export type Verdict = 'good' | 'second' | 'waste'
 
-/** A fault and where it is, in shares of the width and height of the drawing from its upper left: of the face, or of one photo. */
-export interface FaultMark { readonly defect: DefectId, readonly severity: Severity, readonly x: number, readonly y: number, readonly photo?: string }
+/**
+ * A fault and where it is, in shares of the width and height of the drawing from its upper left: of the face, or of one
+ * photo.
+ */
+export interface FaultMark {
+  readonly defect: DefectId
+  readonly severity: Severity
+  readonly x: number
+  readonly y: number
+  readonly photo?: string
+}
 /** 1 hardly seen, 2 plain, 3 spoils the piece. */
 export type Severity = 1 | 2 | 3
 
 /** What was measured, what it should be (of the model, before the plaster expands), and between what it has to be. */
-export interface Measured { readonly what: string, readonly value: Metres, readonly nominal?: Metres, readonly least?: Metres, readonly most?: Metres }
+export interface Measured {
+  readonly what: string
+  readonly value: Metres
+  readonly nominal?: Metres
+  readonly least?: Metres
+  readonly most?: Metres
+}
+
+/** What is told with each kind of thing that can happen to a pour. */
+interface HappeningData {
+  'stage': { readonly stage: Stage }
+  'weighed': { readonly what: 'water' | 'powder', readonly mass: Kilograms, readonly how: 'scale' | 'jug' | 'scoops' }
+  'mark': { readonly sign: Sign }
+  'filled': { readonly cast: string }
+  'leftover': { readonly where: LeftoverPlace }
+  /** The bucket of a batch is clean, while another batch is already under way. */
+  'cleaned': Readonly<Record<string, never>>
+  /** A thermometer: in the mix or cast of a batch, in the room, or in the water before it is used. */
+  'temperature': { readonly celsius: Celsius, readonly where: 'cast' | 'room' | 'water' }
+  /**
+   * What was forecast once something was marked: when each kind of mould may be opened, seconds after wetting, and what
+   * it tells of the bag's speed.
+   */
+  'foreseen': {
+    readonly open: Readonly<Record<string, { readonly from: Seconds, readonly to: Seconds }>>
+    readonly taught?: { readonly mean: number, readonly sd: number }
+  }
+  'trouble': { readonly trouble: TroubleId }
+  'note': { readonly text: string }
+  'opened': { readonly cast: string }
+  'judged': {
+    readonly cast: string
+    readonly verdict: Verdict
+    readonly defects: readonly DefectId[]
+    readonly note: string
+  }
+  /** Faults of a cast, each at its place on the sketch of its face or on a photo; what was drawn before is drawn anew. */
+  'faults': { readonly cast: string, readonly marks: readonly FaultMark[] }
+  /** One measure of a cast, m; the same measure again takes the place of the last. */
+  'measured': Measured & { readonly cast: string }
+  /** On the shelf: where a cast stands and in what air, what it weighs, how it feels, and that it was wetted again. */
+  'placed': { readonly cast: string, readonly place: PlaceId, readonly air: Air }
+  'cast-weighed': { readonly cast: string, readonly mass: Kilograms }
+  'felt': { readonly cast: string, readonly how: 'cold' | 'dry' }
+  'wetted': { readonly cast: string }
+  /** Someone found what was behind a defect of a cast. */
+  'cause': { readonly cast: string, readonly defect: DefectId, readonly cause: CauseId }
+  'finished': { readonly cast: string }
+  'abandoned': { readonly reason: string }
+  'undo': { readonly event: string }
+}
 
 /** What can happen to a pour. A correction is a further event; nothing is ever edited. */
-export type Happening
-  = | { readonly kind: 'stage', readonly data: { readonly stage: Stage } }
-    | { readonly kind: 'weighed', readonly data: { readonly what: 'water' | 'powder', readonly mass: Kilograms, readonly how: 'scale' | 'jug' | 'scoops' } }
-    | { readonly kind: 'mark', readonly data: { readonly sign: Sign } }
-    | { readonly kind: 'filled', readonly data: { readonly cast: string } }
-    | { readonly kind: 'leftover', readonly data: { readonly where: LeftoverPlace } }
-    /** The bucket of a batch is clean, while another batch is already under way. */
-    | { readonly kind: 'cleaned', readonly data: Readonly<Record<string, never>> }
-    /** A thermometer: in the mix or cast of a batch, in the room, or in the water before it is used. */
-    | { readonly kind: 'temperature', readonly data: { readonly celsius: Celsius, readonly where: 'cast' | 'room' | 'water' } }
-    /** What was forecast once something was marked: when each kind of mould may be opened, seconds after wetting, and what it tells of the bag's speed. */
-    | { readonly kind: 'foreseen', readonly data: { readonly open: Readonly<Record<string, { readonly from: Seconds, readonly to: Seconds }>>, readonly taught?: { readonly mean: number, readonly sd: number } } }
-    | { readonly kind: 'trouble', readonly data: { readonly trouble: TroubleId } }
-    | { readonly kind: 'note', readonly data: { readonly text: string } }
-    | { readonly kind: 'opened', readonly data: { readonly cast: string } }
-    | { readonly kind: 'judged', readonly data: { readonly cast: string, readonly verdict: Verdict, readonly defects: readonly DefectId[], readonly note: string } }
-    /** Faults of a cast, each at its place on the sketch of its face or on a photo; what was drawn before is drawn anew. */
-    | { readonly kind: 'faults', readonly data: { readonly cast: string, readonly marks: readonly FaultMark[] } }
-    /** One measure of a cast, m; the same measure again takes the place of the last. */
-    | { readonly kind: 'measured', readonly data: Measured & { readonly cast: string } }
-    /** On the shelf: where a cast stands and in what air, what it weighs, how it feels, and that it was wetted again. */
-    | { readonly kind: 'placed', readonly data: { readonly cast: string, readonly place: PlaceId, readonly air: Air } }
-    | { readonly kind: 'cast-weighed', readonly data: { readonly cast: string, readonly mass: Kilograms } }
-    | { readonly kind: 'felt', readonly data: { readonly cast: string, readonly how: 'cold' | 'dry' } }
-    | { readonly kind: 'wetted', readonly data: { readonly cast: string } }
-    /** Someone found what was behind a defect of a cast. */
-    | { readonly kind: 'cause', readonly data: { readonly cast: string, readonly defect: DefectId, readonly cause: CauseId } }
-    | { readonly kind: 'finished', readonly data: { readonly cast: string } }
-    | { readonly kind: 'abandoned', readonly data: { readonly reason: string } }
-    | { readonly kind: 'undo', readonly data: { readonly event: string } }
+export type Happening = {
+  [K in keyof HappeningData]: { readonly kind: K, readonly data: HappeningData[K] }
+}[keyof HappeningData]
 
 export type HappeningKind = Happening['kind']
 
@@ -69,12 +101,19 @@ export type PourEvent = Happening & {
   readonly actor: string
 }
 
-/** The order of the fold. Ties on one device are broken by its own counter, between devices by their names, so that every place agrees. */
+/**
+ * The order of the fold. Ties on one device are broken by its own counter, between devices by their names, so that
+ * every place agrees.
+ */
 export function compareEvents(a: PourEvent, b: PourEvent): number {
-  return a.happenedAt - b.happenedAt || (a.device < b.device ? -1 : a.device > b.device ? 1 : 0) || a.deviceSeq - b.deviceSeq || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+  return a.happenedAt - b.happenedAt || (a.device < b.device ? -1 : a.device > b.device ? 1 : 0)
+    || a.deviceSeq - b.deviceSeq || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
 }
 
-/** Events in fold order without those that were taken back; an undo may itself be taken back. An undo counts only after what it names. */
+/**
+ * Events in fold order without those that were taken back; an undo may itself be taken back. An undo counts only after
+ * what it names.
+ */
 export function standing(events: readonly PourEvent[]): readonly PourEvent[] {
   const unique = [...new Map(events.map(e => [e.id, e])).values()].sort(compareEvents)
   const dead = new Set<string>()

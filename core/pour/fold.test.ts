@@ -8,13 +8,38 @@ import { castsOf, freezeRun, stepsOf, type FrozenRun } from '../plan/run'
 import { foldPour } from './fold'
 import type { MouldFacts, Plan } from '../plan/plan'
 
-const lantern: MouldFacts = { id: 'lantern', name: 'Lantern base', material: 'silicone', volume: { value: 412e-6, low: 400e-6, high: 424e-6 }, mouth: { shape: 'round', width: 0.09, length: 0.09 }, wall: 0.008, section: 0.03, fragile: false }
+const lantern: MouldFacts = {
+  id: 'lantern',
+  name: 'Lantern base',
+  material: 'silicone',
+  volume: { value: 412e-6, low: 400e-6, high: 424e-6 },
+  mouth: { shape: 'round', width: 0.09, length: 0.09 },
+  wall: 0.008,
+  section: 0.03,
+  fragile: false,
+}
 const plan: Plan = {
-  name: 'Two batches', endUse: 'painted', fills: [{ mould: 'lantern', count: 3 }], classId: 'gypsum-cement', school: 'weighed', ratio: 0.42, scoop: { volume: 2.5e-4, filling: 'loose', perWater: 2 },
-  waterTemperature: 18, roomTemperature: 20, bucket: 'pail', losses: 0.06, soakMinutes: 2, stir: { tool: 'hand', minutes: 2 }, additions: [], known: { what: 'moulds', amount: 0 },
+  name: 'Two batches',
+  endUse: 'painted',
+  fills: [{ mould: 'lantern', count: 3 }],
+  classId: 'gypsum-cement',
+  school: 'weighed',
+  ratio: 0.42,
+  scoop: { volume: 2.5e-4, filling: 'loose', perWater: 2 },
+  waterTemperature: 18,
+  roomTemperature: 20,
+  bucket: 'pail',
+  losses: 0.06,
+  soakMinutes: 2,
+  stir: { tool: 'hand', minutes: 2 },
+  additions: [],
+  known: { what: 'moulds', amount: 0 },
 }
 function frozen(change: Partial<Plan> = {}): FrozenRun {
-  const result = freezeRun({ ...plan, ...change }, { moulds: [lantern], bucket: { id: 'pail', name: 'Small pail', vessel: { bottom: 0.12, top: 0.14, height: 0.12 } } })
+  const result = freezeRun({ ...plan, ...change }, {
+    moulds: [lantern],
+    bucket: { id: 'pail', name: 'Small pail', vessel: { bottom: 0.12, top: 0.14, height: 0.12 } },
+  })
   if (!result.ok) throw new Error(result.problems.map(p => p.sentence).join())
   return result.run
 }
@@ -23,9 +48,21 @@ const T0 = 1_800_000_000_000
 
 let made = 0
 function event(at: number, happening: Happening, batch?: number, device = 'a', id = `e${++made}`): PourEvent {
-  return { ...happening, id, pour: 'p', batch, version: 1, happenedAt: T0 + at * 1000, recordedAt: T0 + at * 1000, device, deviceSeq: made, actor: 'someone' }
+  return {
+    ...happening,
+    id,
+    pour: 'p',
+    batch,
+    version: 1,
+    happenedAt: T0 + at * 1000,
+    recordedAt: T0 + at * 1000,
+    device,
+    deviceSeq: made,
+    actor: 'someone',
+  }
 }
-const stage = (at: number, s: string, batch = 0, device = 'a') => event(at, { kind: 'stage', data: { stage: s as 'sift' } }, batch, device)
+const stage = (at: number, s: string, batch = 0, device = 'a') =>
+  event(at, { kind: 'stage', data: { stage: s as 'sift' } }, batch, device)
 
 describe('a run', () => {
   it('freezes batches, casts with their labels and the steps of every batch', () => {
@@ -33,7 +70,22 @@ describe('a run', () => {
     expect(castsOf(run).map(c => c.label)).toEqual(['Lantern base 1', 'Lantern base 2', 'Lantern base 3'])
     expect(castsOf(run).map(c => c.id)).toEqual(['1.1', '1.2', '2.1'])
     const stages = stepsOf(run).map(s => `${s.batch}${s.stage}`)
-    expect(stages).toEqual(['0ready', '0weigh', '0sift', '0soak', '0stir', '0fill', '0clean-up', '1weigh', '1sift', '1soak', '1stir', '1fill', '1clean-up', '1set'])
+    expect(stages).toEqual([
+      '0ready',
+      '0weigh',
+      '0sift',
+      '0soak',
+      '0stir',
+      '0fill',
+      '0clean-up',
+      '1weigh',
+      '1sift',
+      '1soak',
+      '1stir',
+      '1fill',
+      '1clean-up',
+      '1set',
+    ])
     expect(JSON.parse(JSON.stringify(run))).toEqual(run)
   })
 
@@ -44,19 +96,41 @@ describe('a run', () => {
 
 describe('the fold', () => {
   const whole = [
-    stage(0, 'ready'), stage(60, 'weigh'), event(90, { kind: 'weighed', data: { what: 'water', mass: 0.5, how: 'scale' } }, 0), event(100, { kind: 'weighed', data: { what: 'powder', mass: 1.25, how: 'scale' } }, 0),
-    stage(120, 'sift'), event(200, { kind: 'mark', data: { sign: 'islands' } }, 0), stage(240, 'soak'), stage(360, 'stir'), stage(480, 'fill'),
-    event(500, { kind: 'filled', data: { cast: '1.1' } }, 0), stage(560, 'clean-up'), event(600, { kind: 'leftover', data: { where: 'bin' } }, 0),
-    stage(700, 'weigh', 1), stage(720, 'sift', 1), stage(1100, 'fill', 1), stage(1200, 'clean-up', 1), stage(1300, 'set', 1),
+    stage(0, 'ready'),
+    stage(60, 'weigh'),
+    event(90, { kind: 'weighed', data: { what: 'water', mass: 0.5, how: 'scale' } }, 0),
+    event(100, { kind: 'weighed', data: { what: 'powder', mass: 1.25, how: 'scale' } }, 0),
+    stage(120, 'sift'),
+    event(200, { kind: 'mark', data: { sign: 'islands' } }, 0),
+    stage(240, 'soak'),
+    stage(360, 'stir'),
+    stage(480, 'fill'),
+    event(500, { kind: 'filled', data: { cast: '1.1' } }, 0),
+    stage(560, 'clean-up'),
+    event(600, { kind: 'leftover', data: { where: 'bin' } }, 0),
+    stage(700, 'weigh', 1),
+    stage(720, 'sift', 1),
+    stage(1100, 'fill', 1),
+    stage(1200, 'clean-up', 1),
+    stage(1300, 'set', 1),
   ]
 
   it('tells both clocks, what was weighed and when each mould was filled', () => {
     const state = foldPour(run, whole)
     const first = state.batches[0]!
-    expect([first.wetAt, first.stirAt, first.filledAt, first.cleanAt].map(t => (t! - T0) / 1000)).toEqual([120, 360, 560, 700])
+    expect([first.wetAt, first.stirAt, first.filledAt, first.cleanAt].map(t => (t! - T0) / 1000)).toEqual([
+      120,
+      360,
+      560,
+      700,
+    ])
     expect(first.ratio).toBeCloseTo(0.4, 9)
     expect(first.leftover).toBe('bin')
-    expect(state.casts.map(c => [c.status, (c.filledAt! - T0) / 1000, c.fillInferred])).toEqual([['setting', 500, false], ['setting', 560, true], ['setting', 1200, true]])
+    expect(state.casts.map(c => [c.status, (c.filledAt! - T0) / 1000, c.fillInferred])).toEqual([
+      ['setting', 500, false],
+      ['setting', 560, true],
+      ['setting', 1200, true],
+    ])
     expect(state.status).toBe('setting')
     expect(state.steps[state.step]!.stage).toBe('set')
   })
@@ -71,11 +145,17 @@ describe('the fold', () => {
 
   it('follows casts through opening, judging and finishing; waste is finished at once', () => {
     const after = [
-      ...whole, event(5000, { kind: 'opened', data: { cast: '1.1' } }), event(5100, { kind: 'judged', data: { cast: '1.1', verdict: 'good', defects: [], note: '' } }),
+      ...whole,
+      event(5000, { kind: 'opened', data: { cast: '1.1' } }),
+      event(5100, { kind: 'judged', data: { cast: '1.1', verdict: 'good', defects: [], note: '' } }),
       event(5200, { kind: 'judged', data: { cast: '1.2', verdict: 'waste', defects: ['void'], note: 'tip missing' } }),
     ]
     expect(foldPour(run, after).casts.map(c => c.status)).toEqual(['judged', 'finished', 'setting'])
-    const done = [...after, event(5300, { kind: 'judged', data: { cast: '2.1', verdict: 'second', defects: ['streaks'], note: '' } }), event(9e4, { kind: 'finished', data: { cast: '1.1' } })]
+    const done = [
+      ...after,
+      event(5300, { kind: 'judged', data: { cast: '2.1', verdict: 'second', defects: ['streaks'], note: '' } }),
+      event(9e4, { kind: 'finished', data: { cast: '1.1' } }),
+    ]
     expect(foldPour(run, done).status).toBe('drying')
     const end = foldPour(run, [...done, event(9.1e4, { kind: 'finished', data: { cast: '2.1' } })])
     expect([end.status, (end.endedAt! - T0) / 1000]).toEqual(['finished', 91_000])
@@ -83,8 +163,18 @@ describe('the fold', () => {
   })
 
   it('batches overlap: each keeps its own place, and going back in one leaves the other', () => {
-    const beside = [stage(0, 'ready'), stage(10, 'weigh'), stage(20, 'sift'), stage(120, 'soak'), stage(140, 'weigh', 1), stage(150, 'sift', 1)]
-    const at = (list: PourEvent[]) => { const s = foldPour(run, list); return s.batches.map(b => b.step === undefined ? undefined : s.steps[b.step]!.stage) }
+    const beside = [
+      stage(0, 'ready'),
+      stage(10, 'weigh'),
+      stage(20, 'sift'),
+      stage(120, 'soak'),
+      stage(140, 'weigh', 1),
+      stage(150, 'sift', 1),
+    ]
+    const at = (list: PourEvent[]) => {
+      const s = foldPour(run, list)
+      return s.batches.map(b => b.step === undefined ? undefined : s.steps[b.step]!.stage)
+    }
     expect(at(beside)).toEqual(['soak', 'sift'])
     expect(at([...beside, stage(240, 'stir')])).toEqual(['stir', 'sift'])
     expect(at([...beside, stage(240, 'stir'), stage(250, 'soak')])).toEqual(['soak', 'sift'])
@@ -95,7 +185,13 @@ describe('the fold', () => {
   })
 
   it('a bucket is clean when it is said, while another batch is under way', () => {
-    const list = [stage(20, 'sift'), stage(140, 'sift', 1), stage(240, 'stir'), stage(300, 'fill'), stage(360, 'clean-up')]
+    const list = [
+      stage(20, 'sift'),
+      stage(140, 'sift', 1),
+      stage(240, 'stir'),
+      stage(300, 'fill'),
+      stage(360, 'clean-up'),
+    ]
     expect(foldPour(run, list).batches[0]!.cleanAt).toBeUndefined()
     const clean = foldPour(run, [...list, event(420, { kind: 'cleaned', data: {} }, 0)])
     expect((clean.batches[0]!.cleanAt! - T0) / 1000).toBe(420)
@@ -103,7 +199,10 @@ describe('the fold', () => {
   })
 
   it('the room is read for every batch, water only for its own', () => {
-    const read = foldPour(run, [event(1, { kind: 'temperature', data: { celsius: 14, where: 'room' } }), event(2, { kind: 'temperature', data: { celsius: 11, where: 'water' } }, 1)])
+    const read = foldPour(run, [
+      event(1, { kind: 'temperature', data: { celsius: 14, where: 'room' } }),
+      event(2, { kind: 'temperature', data: { celsius: 11, where: 'water' } }, 1),
+    ])
     expect(read.batches.map(b => [b.room, b.water])).toEqual([[14, undefined], [14, 11]])
   })
 
@@ -129,13 +228,26 @@ describe('the fold', () => {
 
   it('is the same whatever order and however often events arrive, from several devices', () => {
     const arbitrary = fc.record({
-      at: fc.integer({ min: 0, max: 4000 }), device: fc.constantFrom('a', 'b', 'c'), batch: fc.constantFrom(0, 1),
-      what: fc.constantFrom<Happening>({ kind: 'stage', data: { stage: 'stir' } }, { kind: 'stage', data: { stage: 'weigh' } }, { kind: 'mark', data: { sign: 'webbing' } }, { kind: 'opened', data: { cast: '1.2' } },
-        { kind: 'undo', data: { event: 'x3' } }, { kind: 'undo', data: { event: 'x5' } }, { kind: 'finished', data: { cast: '9.9' } }, { kind: 'judged', data: { cast: '1.1', verdict: 'waste', defects: [], note: '' } }),
+      at: fc.integer({ min: 0, max: 4000 }),
+      device: fc.constantFrom('a', 'b', 'c'),
+      batch: fc.constantFrom(0, 1),
+      what: fc.constantFrom<Happening>(
+        { kind: 'stage', data: { stage: 'stir' } },
+        { kind: 'stage', data: { stage: 'weigh' } },
+        { kind: 'mark', data: { sign: 'webbing' } },
+        { kind: 'opened', data: { cast: '1.2' } },
+        { kind: 'undo', data: { event: 'x3' } },
+        { kind: 'undo', data: { event: 'x5' } },
+        { kind: 'finished', data: { cast: '9.9' } },
+        { kind: 'judged', data: { cast: '1.1', verdict: 'waste', defects: [], note: '' } },
+      ),
     })
     fc.assert(fc.property(fc.array(arbitrary, { maxLength: 15 }), fc.integer(), (raw, seed) => {
       const events = raw.map((r, i) => ({ ...event(r.at, r.what, r.batch, r.device), id: `x${i}`, deviceSeq: i }))
-      const shuffled = [...events, ...events.slice(0, 4)].map((e, i) => ({ e, k: Math.sin(seed + i * 7919) })).sort((a, b) => a.k - b.k).map(x => x.e)
+      const shuffled = [...events, ...events.slice(0, 4)].map((e, i) => ({ e, k: Math.sin(seed + i * 7919) })).sort((
+        a,
+        b,
+      ) => a.k - b.k).map(x => x.e)
       expect(foldPour(run, shuffled)).toEqual(foldPour(run, events))
     }))
   })
@@ -179,11 +291,13 @@ describe('the ripple chart', () => {
 
   it('no two words cover each other', () => {
     const { arcs } = layoutRipples(milestones, 0, 0, 440, 15)
-    for (const a of arcs) for (const b of arcs) {
-      if (a === b) continue
-      const clear = Math.abs(a.label.x - b.label.x) >= 15 * 0.31 * (a.word.length + b.word.length + 3) - 1e-9 || Math.abs(a.label.y - b.label.y) >= 15 * 1.35 - 1e-9
-      expect(clear, `${a.word} and ${b.word}`).toBe(true)
-    }
+    for (const a of arcs)
+      for (const b of arcs) {
+        if (a === b) continue
+        const clear = Math.abs(a.label.x - b.label.x) >= 15 * 0.31 * (a.word.length + b.word.length + 3) - 1e-9
+          || Math.abs(a.label.y - b.label.y) >= 15 * 1.35 - 1e-9
+        expect(clear, `${a.word} and ${b.word}`).toBe(true)
+      }
   })
 
   it('the disc grows with time and is nothing before powder meets water', () => {
@@ -195,7 +309,12 @@ describe('the ripple chart', () => {
 describe('cautions', () => {
   it('skin comes with every pour, silica and glass where they are', () => {
     expect(cautionsFor(plan, run.world).map(c => c.id)).toEqual(['skin', 'dust', 'drain', 'sheet'])
-    const kiln = cautionsFor({ ...plan, classId: 'plaster-silica', endUse: 'investment', stir: { tool: 'drill', minutes: 2 } }, { moulds: [{ ...lantern, material: 'glass' }] })
+    const kiln = cautionsFor({
+      ...plan,
+      classId: 'plaster-silica',
+      endUse: 'investment',
+      stir: { tool: 'drill', minutes: 2 },
+    }, { moulds: [{ ...lantern, material: 'glass' }] })
     expect(kiln.map(c => c.id)).toEqual(['silica', 'skin', 'dust', 'drain', 'investment', 'glass', 'drill', 'sheet'])
   })
 })

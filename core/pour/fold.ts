@@ -1,13 +1,26 @@
 import type { Celsius, Kilograms, Seconds, WaterRatio } from '../units/quantity'
 import type { Standing } from '../drying/cast'
-import { standing, type FaultMark, type HappeningKind, type Instant, type LeftoverPlace, type Measured, type PourEvent, type Verdict } from './events'
+import {
+  standing,
+  type FaultMark,
+  type HappeningKind,
+  type Instant,
+  type LeftoverPlace,
+  type Measured,
+  type PourEvent,
+  type Verdict,
+} from './events'
 import type { DefectId } from './defects'
 import type { TroubleId } from './troubles'
 import type { CauseId } from './causes'
 import { castsOf, stepsOf, type FrozenRun, type RunCast, type RunStep } from '../plan/run'
 import type { Sign, Stage } from '../plan/stages'
 
-export interface StageEntered { readonly stage: Stage, readonly at: Instant, /** Nobody said so; it follows from a later stage. */ readonly inferred: boolean }
+export interface StageEntered {
+  readonly stage: Stage
+  readonly at: Instant /** Nobody said so; it follows from a later stage. */
+  readonly inferred: boolean
+}
 
 export interface BatchState {
   readonly stages: readonly StageEntered[]
@@ -80,7 +93,16 @@ export interface PourState {
   readonly last?: PourEvent
 }
 
-const AT_THE_BENCH: ReadonlySet<HappeningKind> = new Set(['stage', 'weighed', 'mark', 'temperature', 'trouble', 'filled', 'leftover', 'cleaned'])
+const AT_THE_BENCH: ReadonlySet<HappeningKind> = new Set([
+  'stage',
+  'weighed',
+  'mark',
+  'temperature',
+  'trouble',
+  'filled',
+  'leftover',
+  'cleaned',
+])
 
 type Draft<T> = { -readonly [K in keyof T]: T[K] extends readonly (infer U)[] ? U[] : T[K] }
 
@@ -99,7 +121,8 @@ function plannedLength(run: FrozenRun, step: RunStep): Seconds {
 type Entered = (StageEntered | undefined)[]
 
 /**
- * Enters the step at `target`. Steps of its batch between the last known and this one are inferred backwards from it by their planned lengths, not before
+ * Enters the step at `target`. Steps of its batch between the last known and this one are inferred backwards from it by
+ * their planned lengths, not before
  * the last thing known of the batch before; going back to an earlier step takes the later ones of its batch with it.
  */
 function enter(run: FrozenRun, steps: readonly RunStep[], entered: Entered, target: number, at: Instant): void {
@@ -119,14 +142,23 @@ function enter(run: FrozenRun, steps: readonly RunStep[], entered: Entered, targ
 }
 
 /** Moulds are filled batch by batch: whoever pours this one has poured the ones before it, said or not. */
-function enterAfterOthers(run: FrozenRun, steps: readonly RunStep[], entered: Entered, target: number, at: Instant): void {
+function enterAfterOthers(
+  run: FrozenRun,
+  steps: readonly RunStep[],
+  entered: Entered,
+  target: number,
+  at: Instant,
+): void {
   const { batch, stage } = steps[target]!
   if (stage === 'fill' || stage === 'clean-up' || stage === 'set') {
     for (let b = 0; b < batch; b++) {
       const done = steps.findIndex(s => s.batch === b && s.stage === 'clean-up')
       if (entered[done]) continue
       const begun = Math.min(at, ...entered.slice(0, target).flatMap((s, i) => s && steps[i]!.batch > b ? s.at : []))
-      const latest = Math.max(-Infinity, ...entered.slice(0, done).flatMap((s, i) => s && steps[i]!.batch === b ? s.at : []))
+      const latest = Math.max(
+        -Infinity,
+        ...entered.slice(0, done).flatMap((s, i) => s && steps[i]!.batch === b ? s.at : []),
+      )
       enter(run, steps, entered, done, Math.max(begun, latest))
       entered[done] = { ...entered[done]!, inferred: true }
     }
@@ -134,14 +166,20 @@ function enterAfterOthers(run: FrozenRun, steps: readonly RunStep[], entered: En
   enter(run, steps, entered, target, at)
 }
 
-function batchState(b: number, steps: readonly RunStep[], entered: Readonly<Entered>, events: readonly PourEvent[]): BatchState {
+function batchState(
+  b: number,
+  steps: readonly RunStep[],
+  entered: Readonly<Entered>,
+  events: readonly PourEvent[],
+): BatchState {
   const stages: StageEntered[] = []
   const batch: Draft<BatchState> = { stages, weighed: {}, marks: [], temperatures: [], troubles: [] }
   for (let i = 0; i < steps.length; i++) {
     const was = entered[i], step = steps[i]!
     const previous = steps[i - 1]
     // Leaving a batch's clean-up is entering whatever comes next, unless that was begun before.
-    if (was && previous?.batch === b && previous.stage === 'clean-up' && was.at >= (entered[i - 1]?.at ?? Infinity)) batch.cleanAt = was.at
+    if (was && previous?.batch === b && previous.stage === 'clean-up' && was.at >= (entered[i - 1]?.at ?? Infinity))
+      batch.cleanAt = was.at
     if (!was || step.batch !== b) continue
     batch.step = i
     stages.push(was)
@@ -160,7 +198,8 @@ function batchState(b: number, steps: readonly RunStep[], entered: Readonly<Ente
     else if (e.kind === 'leftover') batch.leftover = e.data.where
     else if (e.kind === 'trouble') batch.troubles.push(e.data.trouble)
     else if (e.kind === 'cleaned') batch.cleanAt ??= e.happenedAt
-    else if (e.kind === 'temperature' && e.data.where === 'cast') batch.temperatures.push({ celsius: e.data.celsius, at: e.happenedAt })
+    else if (e.kind === 'temperature' && e.data.where === 'cast')
+      batch.temperatures.push({ celsius: e.data.celsius, at: e.happenedAt })
     else if (e.kind === 'temperature' && e.data.where === 'water') batch.water = e.data.celsius
     else if (e.kind === 'foreseen') batch.foreseen = e.data
   }
@@ -170,7 +209,19 @@ function batchState(b: number, steps: readonly RunStep[], entered: Readonly<Ente
 }
 
 function castState(run: FrozenRun, cast: RunCast, batch: BatchState, events: readonly PourEvent[]): CastState {
-  const state: Draft<CastState> = { cast, status: 'waiting', fillInferred: false, defects: [], causes: [], note: '', stays: [], weighed: [], felt: [], faults: [], measured: [] }
+  const state: Draft<CastState> = {
+    cast,
+    status: 'waiting',
+    fillInferred: false,
+    defects: [],
+    causes: [],
+    note: '',
+    stays: [],
+    weighed: [],
+    felt: [],
+    faults: [],
+    measured: [],
+  }
   for (const e of events) {
     if (!('cast' in e.data) || e.data.cast !== cast.id) continue
     switch (e.kind) {
@@ -216,12 +267,21 @@ function castState(run: FrozenRun, cast: RunCast, batch: BatchState, events: rea
     state.readyFrom = state.openedAt + drying.low * 1000
     state.readyTo = state.openedAt + drying.high * 1000
   }
-  state.status = state.finishedAt !== undefined ? 'finished' : state.verdict ? 'judged' : state.openedAt !== undefined ? 'opened' : state.filledAt !== undefined ? 'setting' : 'waiting'
+  state.status = state.finishedAt !== undefined
+    ? 'finished'
+    : state.verdict
+      ? 'judged'
+      : state.openedAt !== undefined
+        ? 'opened'
+        : state.filledAt !== undefined
+          ? 'setting'
+          : 'waiting'
   return state
 }
 
 /**
- * State of a pour: a pure fold over its events in the order of happening. The same function runs in the browser, on the server and in tests.
+ * State of a pour: a pure fold over its events in the order of happening. The same function runs in the browser, on the
+ * server and in tests.
  * Tolerant: late, repeated, taken-back and unknown events never break it.
  */
 export function foldPour(run: FrozenRun, all: readonly PourEvent[]): PourState {

@@ -14,7 +14,15 @@ import { castCounts, type FrozenRun } from '../plan/run'
 import type { BatchState, CastStatus, PourState, PourStatus } from './fold'
 
 /** What lists need to know of a milestone: enough to draw the glyph. */
-export interface MilestoneMark { readonly id: MilestoneId, readonly word: string, readonly tone: Tone, readonly low: Seconds, readonly value: Seconds, readonly high: Seconds, readonly actual?: Seconds }
+export interface MilestoneMark {
+  readonly id: MilestoneId
+  readonly word: string
+  readonly tone: Tone
+  readonly low: Seconds
+  readonly value: Seconds
+  readonly high: Seconds
+  readonly actual?: Seconds
+}
 
 /** What Today, the Shelf and the Logbook read of a pour, kept beside its events and always equal to their fold. */
 export interface PourSummary {
@@ -26,7 +34,12 @@ export interface PourSummary {
   readonly endUse: string
   readonly moulds: readonly { readonly name: string, readonly count: number }[]
   readonly batches: number
-  readonly ratio: { readonly planned: WaterRatio, readonly low: WaterRatio, readonly high: WaterRatio, readonly actual?: WaterRatio }
+  readonly ratio: {
+    readonly planned: WaterRatio
+    readonly low: WaterRatio
+    readonly high: WaterRatio
+    readonly actual?: WaterRatio
+  }
   readonly startedAt?: Instant
   readonly wetAt?: Instant
   readonly endedAt?: Instant
@@ -46,7 +59,10 @@ export interface PourSummary {
   readonly daysOnly?: true
   /** Water as it was used and air around, °C: as read last, else as planned. */
   readonly temperatures?: { readonly water: Celsius, readonly room: Celsius }
-  /** What it cost, and the pieces that can be used; absent where a price is missing, so that costs of several pours can be added up. */
+  /**
+   * What it cost, and the pieces that can be used; absent where a price is missing, so that costs of several pours can
+   * be added up.
+   */
   readonly cost?: { readonly total: number, readonly pieces: number }
 }
 
@@ -84,36 +100,100 @@ export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
   const ratios = state.batches.flatMap(b => b.ratio ?? [])
   const step = state.steps[state.step]!, cost = costOf(run, state)
   return {
-    name: run.plan.name, status: state.status, powder: powderClass(run.plan.classId).name, school: run.plan.school, bag: run.world.bag?.name, endUse: run.plan.endUse,
-    moulds: castCounts(run), batches: run.batches.length,
-    ratio: { planned: run.ratio.value, low: run.ratio.low, high: run.ratio.high, actual: ratios.length ? ratios.reduce((a, b) => a + b) / ratios.length : undefined },
-    startedAt: state.startedAt, wetAt: state.batches[0]?.wetAt, endedAt: state.endedAt,
+    name: run.plan.name,
+    status: state.status,
+    powder: powderClass(run.plan.classId).name,
+    school: run.plan.school,
+    bag: run.world.bag?.name,
+    endUse: run.plan.endUse,
+    moulds: castCounts(run),
+    batches: run.batches.length,
+    ratio: {
+      planned: run.ratio.value,
+      low: run.ratio.low,
+      high: run.ratio.high,
+      actual: ratios.length ? ratios.reduce((a, b) => a + b) / ratios.length : undefined,
+    },
+    startedAt: state.startedAt,
+    wetAt: state.batches[0]?.wetAt,
+    endedAt: state.endedAt,
     step: { stage: step.stage, instruction: step.instruction, batch: step.batch },
-    verdicts, defects: [...new Set(state.casts.flatMap(c => c.defects))],
-    causes: state.casts.flatMap(c => c.causes), powderUsed: powderUsed(run, state), daysOnly: run.daysOnly, temperatures: run.daysOnly ? undefined : { water: state.batches[0]?.water ?? run.plan.waterTemperature, room: state.batches[0]?.room ?? run.plan.roomTemperature },
-    cost: cost?.unknown.length === 0 ? { total: cost.total, pieces: cost.pieces } : undefined, bagId: run.world.bag?.id, taught: state.batches.flatMap(b => b.foreseen?.taught ?? []),
-    glyph: milestonesOf(run, state, 0).map(({ id, word, tone, low, value, high, actual }) => ({ id, word, tone, low, value, high, actual })),
+    verdicts,
+    defects: [...new Set(state.casts.flatMap(c => c.defects))],
+    causes: state.casts.flatMap(c => c.causes),
+    powderUsed: powderUsed(run, state),
+    daysOnly: run.daysOnly,
+    temperatures: run.daysOnly
+      ? undefined
+      : {
+          water: state.batches[0]?.water ?? run.plan.waterTemperature,
+          room: state.batches[0]?.room ?? run.plan.roomTemperature,
+        },
+    cost: cost?.unknown.length === 0 ? { total: cost.total, pieces: cost.pieces } : undefined,
+    bagId: run.world.bag?.id,
+    taught: state.batches.flatMap(b => b.foreseen?.taught ?? []),
+    glyph: milestonesOf(run, state, 0).map(({ id, word, tone, low, value, high, actual }) => ({
+      id,
+      word,
+      tone,
+      low,
+      value,
+      high,
+      actual,
+    })),
   }
 }
 
 /** What stays on the walls of a bucket that was poured out (engineering guess). */
 const LEFT_IN_BUCKET = 0.02
 
-/** Mix that the casts of a batch took, by litre of mould; undefined unless all of it was weighed and nothing was left. */
+/**
+ * Mix that the casts of a batch took, by litre of mould; undefined unless all of it was weighed and nothing was left.
+ */
 function fillOf(run: FrozenRun, batch: BatchState, planned: Batch): number | undefined {
   const { water, powder } = batch.weighed
   if (!water || !powder || batch.leftover !== 'none' || planned.coat) return undefined
-  const mix = solveMix({ powder: powderClass(run.plan.classId), ratio: water / powder, waterTemperature: run.plan.waterTemperature, additions: run.plan.additions }, { what: 'powder', amount: powder })
+  const mix = solveMix({
+    powder: powderClass(run.plan.classId),
+    ratio: water / powder,
+    waterTemperature: run.plan.waterTemperature,
+    additions: run.plan.additions,
+  }, { what: 'powder', amount: powder })
   return mix.slurry * (1 - LEFT_IN_BUCKET) / planned.castVolume
 }
 
 export function summariseCasts(run: FrozenRun, state: PourState): readonly CastSummary[] {
   const use = endUse(run.plan.endUse)
   const fills = run.batches.map((b, i) => fillOf(run, state.batches[i]!, b))
-  const took = (batch: number, volume: number, short: boolean) => fills[batch] === undefined || short ? undefined : fills[batch] * volume
-  return state.casts.map(({ cast, fillInferred: _inferred, causes: _causes, stays: _stays, weighed: _weighed, felt: _felt, wettedAt: _wetted, faults: _faults, measured: _measured, ...c }, i) => ({
-    ...c, ...(c.finishedAt === undefined && dryingDates(run, state, state.casts[i]!)), id: cast.id, label: cast.label, mould: cast.mould.name, mouldId: cast.mould.id, material: cast.mould.material, took: took(cast.batch, cast.mould.volume.value, c.defects.includes('short')),
-    powder: powderClass(run.plan.classId).name, ratio: state.batches[cast.batch]?.ratio ?? run.ratio.value, endUse: run.plan.endUse, readyWord: use.dryWord,
+  const took = (batch: number, volume: number, short: boolean) =>
+    fills[batch] === undefined || short ? undefined : fills[batch] * volume
+  return state.casts.map((
+    {
+      cast,
+      fillInferred: _inferred,
+      causes: _causes,
+      stays: _stays,
+      weighed: _weighed,
+      felt: _felt,
+      wettedAt: _wetted,
+      faults: _faults,
+      measured: _measured,
+      ...c
+    },
+    i,
+  ) => ({
+    ...c,
+    ...(c.finishedAt === undefined && dryingDates(run, state, state.casts[i]!)),
+    id: cast.id,
+    label: cast.label,
+    mould: cast.mould.name,
+    mouldId: cast.mould.id,
+    material: cast.mould.material,
+    took: took(cast.batch, cast.mould.volume.value, c.defects.includes('short')),
+    powder: powderClass(run.plan.classId).name,
+    ratio: state.batches[cast.batch]?.ratio ?? run.ratio.value,
+    endUse: run.plan.endUse,
+    readyWord: use.dryWord,
   }))
 }
 

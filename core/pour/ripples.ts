@@ -3,7 +3,8 @@ import type { Milestone, Tone } from './milestones'
 
 /**
  * Layout of the ripple chart: a quarter circle whose drop sits at the top left, the time axis along its top edge.
- * Radius is log(1 + t / 30 s), so that a minute and a week share one picture. Units are those of `size`, the edge of the square.
+ * Radius is log(1 + t / 30 s), so that a minute and a week share one picture. Units are those of `size`, the edge of
+ * the square.
  */
 export interface RippleArc {
   readonly id: string
@@ -29,7 +30,17 @@ export interface Ripples {
 }
 
 const KNEE: Seconds = 30
-const AXIS: readonly (readonly [Seconds, string])[] = [[60, '1 min'], [300, '5'], [900, '15'], [3600, '1 h'], [28_800, '8 h'], [86_400, '1 d'], [345_600, '4 d'], [1_209_600, '14 d'], [5_184_000, '60 d']]
+const AXIS: readonly (readonly [Seconds, string])[] = [
+  [60, '1 min'],
+  [300, '5'],
+  [900, '15'],
+  [3600, '1 h'],
+  [28_800, '8 h'],
+  [86_400, '1 d'],
+  [345_600, '4 d'],
+  [1_209_600, '14 d'],
+  [5_184_000, '60 d'],
+]
 const DROP_SHARE = 0.1
 
 /** Radius of a time after wetting. */
@@ -52,7 +63,12 @@ function placeLabels(arcs: readonly { word: string, r: number }[], letter: numbe
     let best: Box | undefined
     let fewest = Infinity
     for (const angle of ANGLES) {
-      const box = { x: r * Math.cos(angle), y: r * Math.sin(angle), w: letter * 0.62 * (word.length + 1.5), h: letter * 1.35 }
+      const box = {
+        x: r * Math.cos(angle),
+        y: r * Math.sin(angle),
+        w: letter * 0.62 * (word.length + 1.5),
+        h: letter * 1.35,
+      }
       const clashes = placed.filter(p => overlap(p, box)).length
       if (clashes < fewest) {
         best = box
@@ -69,15 +85,30 @@ function placeLabels(arcs: readonly { word: string, r: number }[], letter: numbe
  * @param milestones of one batch, in order of time.
  * @param now seconds after powder met water; undefined before that.
  * @param before how many of Gauge, Ready and Weigh are done (0 to 3).
- * @param letter height of a label's letters in the same units as `size`; labels are laid out so that they do not cover each other.
+ * @param letter height of a label's letters in the same units as `size`; labels are laid out so that they do not cover
+ *   each other.
  */
-export function layoutRipples(milestones: readonly Milestone[], now: Seconds | undefined, before: number, size: number, letter = size * 0.035): Ripples {
+export function layoutRipples(
+  milestones: readonly Milestone[],
+  now: Seconds | undefined,
+  before: number,
+  size: number,
+  letter = size * 0.035,
+): Ripples {
   const last = Math.max(1800, ...milestones.map(m => m.actual ?? m.high))
   const until = last * 1.25
   const radius = (t: Seconds) => rippleRadius(t, until, size)
   const bare = milestones.map((m) => {
     const r = radius(m.actual ?? m.value)
-    return { id: m.id, word: m.word, tone: m.tone, r, past: m.actual !== undefined, inner: m.actual === undefined ? radius(m.low) : r, outer: m.actual === undefined ? radius(m.high) : r }
+    return {
+      id: m.id,
+      word: m.word,
+      tone: m.tone,
+      r,
+      past: m.actual !== undefined,
+      inner: m.actual === undefined ? radius(m.low) : r,
+      outer: m.actual === undefined ? radius(m.high) : r,
+    }
   })
   const labels = placeLabels(bare, letter)
   let free = -Infinity

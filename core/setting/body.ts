@@ -2,7 +2,18 @@ import type { Celsius, Metres } from '../units/quantity'
 
 /** The cast as a body that holds and loses heat: its shape, the mould around it and what that stands on. */
 
-export type MouldMaterial = 'silicone' | 'polyurethane' | 'latex' | 'plastic' | 'plaster' | 'clay' | 'wood' | 'metal' | 'glass' | 'soft-impression' | 'ground'
+export type MouldMaterial
+  = | 'silicone'
+    | 'polyurethane'
+    | 'latex'
+    | 'plastic'
+    | 'plaster'
+    | 'clay'
+    | 'wood'
+    | 'metal'
+    | 'glass'
+    | 'soft-impression'
+    | 'ground'
 
 interface MaterialFacts {
   readonly name: string
@@ -13,10 +24,18 @@ interface MaterialFacts {
   readonly usualWall: Metres
 }
 
-/** Mould materials. Conductivity and heat capacity: handbook values from memory, rounded; usual walls: common practice. */
+/**
+ * Mould materials. Conductivity and heat capacity: handbook values from memory, rounded; usual walls: common practice.
+ */
 export const MOULD_MATERIALS: Readonly<Record<MouldMaterial, MaterialFacts>> = {
   'silicone': { name: 'Silicone', flexible: true, conductivity: 0.2, heatCapacity: 1.5e6, usualWall: 0.010 },
-  'polyurethane': { name: 'Polyurethane rubber', flexible: true, conductivity: 0.2, heatCapacity: 1.9e6, usualWall: 0.010 },
+  'polyurethane': {
+    name: 'Polyurethane rubber',
+    flexible: true,
+    conductivity: 0.2,
+    heatCapacity: 1.9e6,
+    usualWall: 0.010,
+  },
   'latex': { name: 'Latex', flexible: true, conductivity: 0.15, heatCapacity: 1.8e6, usualWall: 0.003 },
   'plastic': { name: 'Rigid plastic', flexible: false, conductivity: 0.2, heatCapacity: 1.7e6, usualWall: 0.001 },
   'plaster': { name: 'Plaster', flexible: false, conductivity: 0.5, heatCapacity: 1.67e6, usualWall: 0.030 },
@@ -24,7 +43,13 @@ export const MOULD_MATERIALS: Readonly<Record<MouldMaterial, MaterialFacts>> = {
   'wood': { name: 'Wood', flexible: false, conductivity: 0.13, heatCapacity: 0.8e6, usualWall: 0.020 },
   'metal': { name: 'Metal', flexible: false, conductivity: 50, heatCapacity: 3.6e6, usualWall: 0.001 },
   'glass': { name: 'Glass', flexible: false, conductivity: 1, heatCapacity: 2.1e6, usualWall: 0.004 },
-  'soft-impression': { name: 'Soft one-use impression', flexible: true, conductivity: 0.55, heatCapacity: 3.9e6, usualWall: 0.025 },
+  'soft-impression': {
+    name: 'Soft one-use impression',
+    flexible: true,
+    conductivity: 0.55,
+    heatCapacity: 3.9e6,
+    usualWall: 0.025,
+  },
   'ground': { name: 'Print in the ground', flexible: true, conductivity: 1.3, heatCapacity: 2.5e6, usualWall: 0.030 },
 }
 
@@ -39,7 +64,8 @@ export const CAST_SHAPES: Readonly<Record<CastShape, { readonly name: string, re
 }
 
 /**
- * What is behind the mould, and how the air moves over an open face. Films in W/(m2 K): engineering guesses of natural convection with
+ * What is behind the mould, and how the air moves over an open face. Films in W/(m2 K): engineering guesses of natural
+ * convection with
  * radiation, of contact, of wind, of damp soil.
  */
 export const SURROUNDINGS = {
@@ -71,7 +97,10 @@ const RADIATION = 4
 /** The convective film carries the vapour too; divided by 66 Pa/K it gives W/(m2 Pa) (Lewis relation at sea level). */
 const LEWIS = 66
 
-/** Saturation vapour pressure over water, Pa. Magnus form, Alduchov and Eskridge 1996, J. Appl. Meteor. 35:601 (from memory). */
+/**
+ * Saturation vapour pressure over water, Pa. Magnus form, Alduchov and Eskridge 1996, J. Appl. Meteor. 35:601 (from
+ * memory).
+ */
 export function saturationPressure(t: Celsius): number {
   return 610.94 * Math.exp(17.625 * t / (t + 243.04))
 }
@@ -84,7 +113,9 @@ export interface Shells {
   readonly link: Float64Array
   /** W/K from the innermost shell's middle to the open face; 0 when there is none. */
   readonly toFace: number
-  /** W/K from the outermost shell to the middle of the mould's wall, from there to what is behind, and J/K of the wall. */
+  /**
+   * W/K from the outermost shell to the middle of the mould's wall, from there to what is behind, and J/K of the wall.
+   */
   readonly toWall: number
   readonly wallOut: number
   readonly wallCapacity: number
@@ -115,7 +146,10 @@ export function shellsOf(body: Body, cells: number, conductivity = CONDUCTIVITY)
   }
 }
 
-/** Heat leaving an open wet face at temperature `t`, W/m2, and its slope, W/(m2 K): still air, radiation and evaporation. */
+/**
+ * Heat leaving an open wet face at temperature `t`, W/m2, and its slope, W/(m2 K): still air, radiation and
+ * evaporation.
+ */
 export function openFaceFlux(body: Body, t: Celsius): { readonly flux: number, readonly slope: number } {
   const p = saturationPressure(t)
   const { convection } = SURROUNDINGS[body.behind]

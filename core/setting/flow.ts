@@ -2,7 +2,10 @@ import type { Celsius, Metres, Seconds, WaterRatio } from '../units/quantity'
 import { powderSpecificVolume, saturationRatio, waterDensity } from '../gypsum/mix'
 import type { PowderClass } from '../gypsum/powders'
 
-/** How stiff a mix is, before and while it sets, and which bubbles can leave it. Forms: granular jamming and Stokes; constants: engineering guesses on practice. */
+/**
+ * How stiff a mix is, before and while it sets, and which bubbles can leave it. Forms: granular jamming and Stokes;
+ * constants: engineering guesses on practice.
+ */
 
 /** Yield stress at which the gloss has gone, Pa. */
 export const GLOSS_YIELD = 20_000
@@ -20,13 +23,26 @@ export interface FreshMix {
   readonly density: number
 }
 
-/** @param ratio water per powder left to thin the mix once additions have drunk theirs; @param thickening multiplies the yield stress (fibre); @param jamming relative shift of the jamming fraction. */
-export function freshMix(powder: PowderClass, ratio: WaterRatio, t: Celsius, density: number, thickening = 1, jamming = 1): FreshMix {
+/**
+ * @param ratio water per powder left to thin the mix once additions have drunk theirs; @param thickening multiplies the
+ * yield stress (fibre); @param jamming relative shift of the jamming fraction.
+ */
+export function freshMix(
+  powder: PowderClass,
+  ratio: WaterRatio,
+  t: Celsius,
+  density: number,
+  thickening = 1,
+  jamming = 1,
+): FreshMix {
   const grains = powderSpecificVolume(powder)
   const phi = grains / (grains + ratio / waterDensity(t))
   const jam = powder.jammingFraction * jamming
   const gap = Math.max(0.004, jam - phi)
-  const yieldStress = Math.min(2000, Math.max(0.5, thickening * powder.yieldScale * phi * Math.max(0.02, phi - 0.15) ** 2 / (jam * gap)))
+  const yieldStress = Math.min(
+    2000,
+    Math.max(0.5, thickening * powder.yieldScale * phi * Math.max(0.02, phi - 0.15) ** 2 / (jam * gap)),
+  )
   return { phi, jam, yieldStress, viscosityExponent: powder.viscosityExponent, density }
 }
 
@@ -45,14 +61,20 @@ export function shareAtYield(mix: FreshMix, tau: number): number {
   return tau <= mix.yieldStress ? 0 : Math.log(tau / mix.yieldStress) / Math.log(GLOSS_YIELD / mix.yieldStress)
 }
 
-/** Plastic viscosity at the same moment, Pa s: solids crowd towards jamming (Krieger and Dougherty 1959 form). Not above 20 Pa s: beyond that the form is too steep to mean anything. */
+/**
+ * Plastic viscosity at the same moment, Pa s: solids crowd towards jamming (Krieger and Dougherty 1959 form). Not above
+ * 20 Pa s: beyond that the form is too steep to mean anything.
+ */
 export function plasticViscosity(mix: FreshMix, share: number, t: Celsius): number {
   const phi = mix.phi + (mix.jam - mix.phi) * Math.min(1, share)
   const room = 1 - phi / mix.jam
   return room <= 0 ? MOST_VISCOSITY : Math.min(MOST_VISCOSITY, waterViscosity(t) * room ** -mix.viscosityExponent)
 }
 
-/** Too stiff to pour, and films between spread fingers: yield stresses in Pa (engineering guesses that land on practice). */
+/**
+ * Too stiff to pour, and films between spread fingers: yield stresses in Pa (engineering guesses that land on
+ * practice).
+ */
 export function pourLimit(mix: FreshMix): number {
   return Math.max(25, 2.5 * mix.yieldStress)
 }
@@ -60,7 +82,10 @@ export function webbingLimit(mix: FreshMix): number {
   return Math.max(80, 6 * mix.yieldStress)
 }
 
-/** Smallest bubble that rises by itself in a mix at rest, m: buoyancy against yield stress, for a sphere (factor good to a half). */
+/**
+ * Smallest bubble that rises by itself in a mix at rest, m: buoyancy against yield stress, for a sphere (factor good to
+ * a half).
+ */
 export function freeBubble(mix: FreshMix, tau: number = mix.yieldStress): Metres {
   return tau / (0.07 * mix.density * GRAVITY)
 }
@@ -80,7 +105,11 @@ export function drivingStress(mix: FreshMix, driving: Driving, depth: Metres): n
 }
 
 /** One moment of a setting mix: seconds after wetting, share of the way to the loss of gloss, temperature. */
-export interface Thickening { readonly time: ArrayLike<number>, readonly share: ArrayLike<number>, readonly temperature: ArrayLike<number> }
+export interface Thickening {
+  readonly time: ArrayLike<number>
+  readonly share: ArrayLike<number>
+  readonly temperature: ArrayLike<number>
+}
 
 export interface Clearing {
   /** When shaking stops helping, seconds after wetting. */
@@ -95,7 +124,8 @@ export function bubbleSpeed(diameter: Metres, density: number, viscosity: number
 }
 
 /**
- * Which bubbles shaking clears from a depth. While the shaking stress passes the yield stress a part of the mix flows, and a bubble of
+ * Which bubbles shaking clears from a depth. While the shaking stress passes the yield stress a part of the mix flows,
+ * and a bubble of
  * diameter d travels d^2 rho g / 18 times the integral of that part over viscosity.
  * @param from when shaking begins.
  */
@@ -103,7 +133,8 @@ export function clearing(mix: FreshMix, course: Thickening, driving: Driving, de
   const push = drivingStress(mix, driving, depth)
   if (push <= mix.yieldStress) return { until: from, smallest: freeBubble(mix) }
   const end = shareAtYield(mix, push)
-  const flow = (share: number, t: Celsius) => Math.max(0, 1 - yieldStress(mix, share) / push) / plasticViscosity(mix, share, t)
+  const flow = (share: number, t: Celsius) =>
+    Math.max(0, 1 - yieldStress(mix, share) / push) / plasticViscosity(mix, share, t)
   let travelled = 0, until = from
   for (let i = 1; i < course.time.length; i++) {
     const t0 = course.time[i - 1]!, t1 = course.time[i]!, s0 = course.share[i - 1]!, s1 = course.share[i]!
@@ -114,7 +145,10 @@ export function clearing(mix: FreshMix, course: Thickening, driving: Driving, de
       // Simpson over the part of this stretch that is shaken.
       const at = (t: number) => {
         const x = (t - t0) / (t1 - t0)
-        return flow(s0 + (s1 - s0) * x, course.temperature[i - 1]! + (course.temperature[i]! - course.temperature[i - 1]!) * x)
+        return flow(
+          s0 + (s1 - s0) * x,
+          course.temperature[i - 1]! + (course.temperature[i]! - course.temperature[i - 1]!) * x,
+        )
       }
       travelled += (stop - begin) / 6 * (at(begin) + 4 * at((begin + stop) / 2) + at(stop))
     }
@@ -127,12 +161,21 @@ export function clearing(mix: FreshMix, course: Thickening, driving: Driving, de
 const GRAIN = { beta: 20e-6, alpha: 25e-6 } as const
 
 /**
- * Clear water that stands on a mix thinner than its settled bed holds, as a share of the mix's depth. The bed cannot hold more than its
- * saturation water; it also cannot settle further than hindered settling (Stokes; Richardson and Zaki 1954) takes it before it stiffens.
- * @param effective water per powder once additions have drunk theirs; @param standing seconds from the end of stirring until it is too stiff to pour; @param depth of the cast.
+ * Clear water that stands on a mix thinner than its settled bed holds, as a share of the mix's depth. The bed cannot
+ * hold more than its
+ * saturation water; it also cannot settle further than hindered settling (Stokes; Richardson and Zaki 1954) takes it
+ * before it stiffens.
+ * @param effective water per powder once additions have drunk theirs; @param standing seconds from the end of stirring
+ *   until it is too stiff to pour; @param depth of the cast.
  * Low confidence: engineering guess for the bed and the grains.
  */
-export function bleedShare(powder: PowderClass, effective: WaterRatio, t: Celsius, standing: Seconds, depth: Metres): number {
+export function bleedShare(
+  powder: PowderClass,
+  effective: WaterRatio,
+  t: Celsius,
+  standing: Seconds,
+  depth: Metres,
+): number {
   const held = saturationRatio(powder, t)
   if (effective <= held || standing <= 0) return 0
   const grains = powderSpecificVolume(powder), rho = waterDensity(t)

@@ -1,14 +1,44 @@
 import type { Celsius, Metres, Seconds, WaterRatio } from '../units/quantity'
 import { seedsOf, speedDoubt, speedOf, type Addition } from '../gypsum/additions'
-import { openFaceFlux, shellsOf, CONDUCTIVITY, type Body, type CastShape, type MouldMaterial, type Surroundings } from './body'
+import {
+  openFaceFlux,
+  shellsOf,
+  CONDUCTIVITY,
+  type Body,
+  type CastShape,
+  type MouldMaterial,
+  type Surroundings,
+} from './body'
 import { growingStrength, wetStrength } from './hardening'
-import { CP, fastTemperatureFactor, HEAT, HEAT_SLOPE, isothermalTime, stirredSeeds, tailCorrection, tailTable, type TailExponent } from './kinetics'
+import {
+  CP,
+  fastTemperatureFactor,
+  HEAT,
+  HEAT_SLOPE,
+  isothermalTime,
+  stirredSeeds,
+  tailCorrection,
+  tailTable,
+  type TailExponent,
+} from './kinetics'
 import { CHEMICAL_WATER, GYPSUM_YIELD, solveMix, DENSITY, type Mix } from '../gypsum/mix'
 import type { PowderClass } from '../gypsum/powders'
-import { freshMix, plasticViscosity, pourLimit, shareAtYield, webbingLimit, yieldStress, type FreshMix, type Thickening } from './flow'
+import {
+  freshMix,
+  plasticViscosity,
+  pourLimit,
+  shareAtYield,
+  webbingLimit,
+  yieldStress,
+  type FreshMix,
+  type Thickening,
+} from './flow'
 import { stirredAir, turnsOf, type Stirring } from '../gypsum/stirring'
 
-/** Hydration of a mix, coupled to heat that flows one way through cast and mould into what surrounds them. Equations and sources: docs/model.md. */
+/**
+ * Hydration of a mix, coupled to heat that flows one way through cast and mould into what surrounds them. Equations and
+ * sources: docs/model.md.
+ */
 
 export interface SettingInput {
   readonly powder: PowderClass
@@ -48,12 +78,17 @@ export const CENTRE: Scatter = { rate: 1, seeds: 1 }
 /** Shells of the cast, and steps up to the loss of gloss. */
 export interface Resolution { readonly cells: number, readonly steps: number }
 export const FINE: Resolution = { cells: 20, steps: 50 }
-/** For many samples: thick pieces need more shells. Its milestones stay within 1 % of the fine run, and within 2 % for when it is cool again (checked in tests; at most 1.1 % in 6 000 drawn casts). */
+/**
+ * For many samples: thick pieces need more shells. Its milestones stay within 1 % of the fine run, and within 2 % for
+ * when it is cool again (checked in tests; at most 1.1 % in 6 000 drawn casts).
+ */
 export function coarseFor(section: Metres): Resolution {
   return section <= 0.03 ? { cells: 8, steps: 36 } : { cells: 14, steps: 40 }
 }
 
-/** Moments of one cast in seconds after powder meets water; Infinity when the mix never gets there within twelve hours. */
+/**
+ * Moments of one cast in seconds after powder meets water; Infinity when the mix never gets there within twelve hours.
+ */
 export interface SettingMoments {
   readonly pourBy: Seconds
   readonly webbing: Seconds
@@ -70,7 +105,10 @@ export interface SettingMoments {
   readonly coolAgain: Seconds
 }
 
-/** Where the heat went, J per square metre of mould face (per radian and metre, per steradian for round bodies): released = stored + lost. */
+/**
+ * Where the heat went, J per square metre of mould face (per radian and metre, per steradian for round bodies):
+ * released = stored + lost.
+ */
 export interface HeatLedger { readonly released: number, readonly stored: number, readonly lost: number }
 
 export interface SettingRun {
@@ -128,12 +166,31 @@ export interface SettingMix {
 
 /** A sentence when this mix cannot be worked out at all; undefined when it can. */
 export function settingProblem(input: SettingInput): string | undefined {
-  const numbers = [input.ratio, input.waterTemperature, input.roomTemperature, input.stir.minutes, input.section, input.stirFrom ?? 0, input.dirt ?? 0, input.humidity ?? 0.5, input.ground ?? 0, input.wall ?? 0.01, ...(input.additions ?? []).map(a => a.share)]
+  const numbers = [
+    input.ratio,
+    input.waterTemperature,
+    input.roomTemperature,
+    input.stir.minutes,
+    input.section,
+    input.stirFrom ?? 0,
+    input.dirt ?? 0,
+    input.humidity ?? 0.5,
+    input.ground ?? 0,
+    input.wall ?? 0.01,
+    ...(input.additions ?? []).map(a => a.share),
+  ]
   if (!numbers.every(Number.isFinite)) return 'A number is missing.'
   if (!(input.ratio > 0)) return 'A mix needs some water.'
-  if (!(input.section > 0) || (input.wall !== undefined && !(input.wall > 0))) return 'Cast and mould wall have some thickness.'
-  if (input.stir.minutes < 0 || (input.stirFrom ?? 0) < 0 || (input.dirt ?? 0) < 0 || (input.additions ?? []).some(a => a.share < 0)) return 'Times and amounts cannot be less than nothing.'
-  if (!(input.waterTemperature > -30 && input.waterTemperature < 110 && input.roomTemperature > -40 && input.roomTemperature < 80)) return 'Plaster needs liquid water and a room that people can stand in.'
+  if (!(input.section > 0) || (input.wall !== undefined && !(input.wall > 0)))
+    return 'Cast and mould wall have some thickness.'
+  if (
+    input.stir.minutes < 0 || (input.stirFrom ?? 0) < 0 || (input.dirt ?? 0) < 0
+    || (input.additions ?? []).some(a => a.share < 0)
+  ) return 'Times and amounts cannot be less than nothing.'
+  if (
+    !(input.waterTemperature > -30 && input.waterTemperature < 110 && input.roomTemperature > -40
+      && input.roomTemperature < 80)
+  ) return 'Plaster needs liquid water and a room that people can stand in.'
   return undefined
 }
 
@@ -144,28 +201,49 @@ export function settingMix(input: SettingInput, scatter: Scatter = CENTRE): Sett
   const { powder, waterTemperature, roomTemperature } = input
   const { purity } = powder
   const additions = input.additions ?? []
-  const amounts = solveMix({ powder, ratio: input.ratio, waterTemperature, additions, air: stirredAir(input.stir.tool, powder.handAir) }, { what: 'powder', amount: 1 })
+  const amounts = solveMix({
+    powder,
+    ratio: input.ratio,
+    waterTemperature,
+    additions,
+    air: stirredAir(input.stir.tool, powder.handAir),
+  }, { what: 'powder', amount: 1 })
   const w = Math.max(amounts.effectiveRatio, purity * CHEMICAL_WATER * 0.5)
   const alphaMax = Math.min(1, w / (purity * CHEMICAL_WATER))
   const fibre = additions.find(a => a.id === 'glass-fibre')?.share ?? 0
   const fibreVolume = 100 * fibre / 2550 / amounts.slurry
   const fresh = freshMix(powder, w, waterTemperature, amounts.slurryDensity, 1 + 5 * fibreVolume, scatter.jamming)
-  // Gloss goes when grains jam (each gypsum unit takes 1.75 times the room of the powder it replaces) or needles span the mix.
+  // Gloss goes when grains jam (each gypsum unit takes 1.75 times the room of the powder it replaces) or needles span
+  // the mix.
   const jammed = Math.max(0.03, (fresh.jam / fresh.phi - 1) / (0.75 * purity))
   const spanned = 0.22 / (purity * GYPSUM_YIELD / DENSITY.gypsum / amounts.slurry)
   const alphaSet = Math.min(0.95 * alphaMax, (jammed ** -3 + spanned ** -3) ** (-1 / 3))
-  const grains = purity * CP.hemihydrate + (1 - purity) * CP.inert + CP.inert * additions.reduce((sum, a) => sum + a.share, 0)
+  const grains = purity * CP.hemihydrate + (1 - purity) * CP.inert
+    + CP.inert * additions.reduce((sum, a) => sum + a.share, 0)
   const water = CP.water * input.ratio
   const brought = seedsOf(additions) + 2 * (input.dirt ?? 0)
   const stirFrom = input.stirFrom ?? 0, stirFor = input.stir.minutes * 60, turns = turnsOf(input.stir)
   const tail = scatter.tail ?? 1
   const unstirred = scatter.seeds * stirredSeeds(0) + brought, stirred = scatter.seeds * stirredSeeds(turns) + brought
-  const seedsAt = (t: Seconds) => t <= stirFrom ? unstirred : t >= stirFrom + stirFor ? stirred : scatter.seeds * stirredSeeds(turns * (t - stirFrom) / stirFor) + brought
+  const seedsAt = (t: Seconds) =>
+    t <= stirFrom
+      ? unstirred
+      : t >= stirFrom + stirFor
+        ? stirred
+        : scatter.seeds * stirredSeeds(turns * (t - stirFrom) / stirFor) + brought
   const speed = Math.exp(Math.log(speedOf(additions)) * (1 + speedDoubt(additions) * (scatter.effect ?? 0)))
   return {
-    amounts, fresh, alphaMax, alphaSet, tail, purity, seedsAt,
-    k: powder.rate / 60 * scatter.rate * speed * (powder.ratio.recommended / w) ** 0.75 * tailCorrection(tail, seedsAt(Infinity), alphaSet, alphaMax),
-    heat: HEAT[powder.crystal], capacity: grains + water,
+    amounts,
+    fresh,
+    alphaMax,
+    alphaSet,
+    tail,
+    purity,
+    seedsAt,
+    k: powder.rate / 60 * scatter.rate * speed * (powder.ratio.recommended / w) ** 0.75
+      * tailCorrection(tail, seedsAt(Infinity), alphaSet, alphaMax),
+    heat: HEAT[powder.crystal],
+    capacity: grains + water,
     powderPerVolume: 1 / amounts.slurry,
     start: (grains * roomTemperature + water * waterTemperature) / (grains + water),
     strength: wetStrength(powder, amounts.dryPorosity),
@@ -175,32 +253,64 @@ export function settingMix(input: SettingInput, scatter: Scatter = CENTRE): Sett
 /** The body that a setting input describes; prints lie on the ground, everything else stands in air unless said. */
 export function bodyOf(input: SettingInput): Body {
   return {
-    shape: input.shape ?? 'open-slab', section: input.section, mould: input.mould, wall: input.wall,
-    behind: input.behind ?? (input.mould === 'ground' ? 'ground' : 'air'), air: input.roomTemperature, ground: input.ground, humidity: input.humidity ?? USUAL_HUMIDITY,
+    shape: input.shape ?? 'open-slab',
+    section: input.section,
+    mould: input.mould,
+    wall: input.wall,
+    behind: input.behind ?? (input.mould === 'ground' ? 'ground' : 'air'),
+    air: input.roomTemperature,
+    ground: input.ground,
+    humidity: input.humidity ?? USUAL_HUMIDITY,
   }
 }
 
-/** One sample of a run: seconds, degrees of hydration (mean, at the face, slowest place) and temperatures (hottest place, face, mean). */
-export interface Sample { readonly t: Seconds, readonly mean: number, readonly face: number, readonly slowest: number, readonly hottest: Celsius, readonly faceTemperature: Celsius, readonly meanTemperature: Celsius }
+/**
+ * One sample of a run: seconds, degrees of hydration (mean, at the face, slowest place) and temperatures (hottest
+ * place, face, mean).
+ */
+export interface Sample {
+  readonly t: Seconds
+  readonly mean: number
+  readonly face: number
+  readonly slowest: number
+  readonly hottest: Celsius
+  readonly faceTemperature: Celsius
+  readonly meanTemperature: Celsius
+}
 
 /**
- * Integrates reaction and conduction: Strang splitting, half a step of reaction (midpoint, each shell without heat flow), a full step of
- * conduction (Crank and Nicolson 1947, tridiagonal, in increments), half a step of reaction. Second order in time and space.
+ * Integrates reaction and conduction: Strang splitting, half a step of reaction (midpoint, each shell without heat
+ * flow), a full step of
+ * conduction (Crank and Nicolson 1947, tridiagonal, in increments), half a step of reaction. Second order in time and
+ * space.
  * @param each is called at every step and stops the run with `false`.
  */
-function integrate(mix: SettingMix, body: Body, resolution: Resolution, conductivity: number, each: (s: Sample) => boolean): HeatLedger {
+function integrate(
+  mix: SettingMix,
+  body: Body,
+  resolution: Resolution,
+  conductivity: number,
+  each: (s: Sample) => boolean,
+): HeatLedger {
   const shells = shellsOf(body, resolution.cells, conductivity)
   const { cells: n, volume, link } = shells
   const total = volume.reduce((a, b) => a + b, 0)
   const temperature = new Float64Array(n + 1).fill(mix.start), alpha = new Float64Array(n)
   temperature[n] = shells.behind // the wall's middle
-  const lower = new Float64Array(n + 1), diagonal = new Float64Array(n + 1), upper = new Float64Array(n + 1), right = new Float64Array(n + 1)
+  const lower = new Float64Array(n + 1),
+    diagonal = new Float64Array(n + 1),
+    upper = new Float64Array(n + 1),
+    right = new Float64Array(n + 1)
   const tail = tailTable(mix.tail)
   const { k, alphaMax, purity, heat, capacity, powderPerVolume } = mix
   const slopeOfHeat = HEAT_SLOPE, speedAt = fastTemperatureFactor // in the innermost loop
   const growth = purity * slopeOfHeat
   const full = alphaMax * (1 - 1e-9)
-  const glossGuess = isothermalTime(k * Math.max(0.02, fastTemperatureFactor(mix.start)), mix.seedsAt(Infinity), Math.min(0.99, mix.alphaSet / alphaMax))
+  const glossGuess = isothermalTime(
+    k * Math.max(0.02, fastTemperatureFactor(mix.start)),
+    mix.seedsAt(Infinity),
+    Math.min(0.99, mix.alphaSet / alphaMax),
+  )
   const shortest = Math.min(20, Math.max(0.5, glossGuess / resolution.steps))
   let dt = shortest, t = 0, lost = 0, released = 0, surface = mix.start
 
@@ -279,7 +389,15 @@ function integrate(mix: SettingMix, body: Body, resolution: Resolution, conducti
       const y0 = temperature[top - 1]!, y2 = temperature[top + 1]!, bend = y0 - 2 * hottest + y2
       if (bend < 0) hottest -= (y0 - y2) ** 2 / (8 * bend)
     }
-    return { t, mean: mean / total, face: Math.max(0, inner), slowest: Math.max(0, Math.min(slowest, inner, outer)), hottest, faceTemperature: shells.toFace > 0 ? surface : atFace(temperature, last, last - 1), meanTemperature: meanTemperature / total }
+    return {
+      t,
+      mean: mean / total,
+      face: Math.max(0, inner),
+      slowest: Math.max(0, Math.min(slowest, inner, outer)),
+      hottest,
+      faceTemperature: shells.toFace > 0 ? surface : atFace(temperature, last, last - 1),
+      meanTemperature: meanTemperature / total,
+    }
   }
 
   let go = each(sample())
@@ -304,20 +422,34 @@ function integrate(mix: SettingMix, body: Body, resolution: Resolution, conducti
 }
 
 /**
- * The moments of a cast and the course that led to them. Earliest physical times: what to advise is decided in core/setting/moments.
- * Criteria (engineering, see docs/model.md): pour-by and webbing by mean yield stress, gloss at the face by jamming or needle percolation,
+ * The moments of a cast and the course that led to them. Earliest physical times: what to advise is decided in
+ * core/setting/moments.
+ * Criteria (engineering, see docs/model.md): pour-by and webbing by mean yield stress, gloss at the face by jamming or
+ * needle percolation,
  * final set and opening at the slowest place by wet strength S x^2 against a share of the full wet strength.
  * @param until runs at least this long even when all moments are known.
  * @throws RangeError with a sentence when the mix cannot be worked out.
  */
-export function runSetting(input: SettingInput, scatter: Scatter = CENTRE, resolution: Resolution = FINE, until: Seconds = 0, each?: (s: Sample) => void): SettingRun {
+export function runSetting(
+  input: SettingInput,
+  scatter: Scatter = CENTRE,
+  resolution: Resolution = FINE,
+  until: Seconds = 0,
+  each?: (s: Sample) => void,
+): SettingRun {
   const mix = settingMix(input, scatter)
   const { alphaSet, alphaMax, strength, fresh } = mix
-  const atStrength = (needed: number, least = 0) => alphaSet + (alphaMax - alphaSet) * Math.min(0.995, Math.max(least, Math.sqrt(Math.min(1, needed / strength))))
+  const atStrength = (needed: number, least = 0) =>
+    alphaSet + (alphaMax - alphaSet) * Math.min(0.995, Math.max(least, Math.sqrt(Math.min(1, needed / strength))))
   const final = atStrength(1.7, 0.25)
   const levels = [
-    alphaSet * shareAtYield(fresh, pourLimit(fresh)), alphaSet * shareAtYield(fresh, webbingLimit(fresh)), alphaSet, final,
-    Math.max(final, atStrength(Math.max(1.5, 0.35 * strength))), atStrength(Math.max(2.5, 0.70 * strength)), atStrength(0.90 * strength),
+    alphaSet * shareAtYield(fresh, pourLimit(fresh)),
+    alphaSet * shareAtYield(fresh, webbingLimit(fresh)),
+    alphaSet,
+    final,
+    Math.max(final, atStrength(Math.max(1.5, 0.35 * strength))),
+    atStrength(Math.max(2.5, 0.70 * strength)),
+    atStrength(0.90 * strength),
   ]
   const where = ['mean', 'mean', 'face', 'slowest', 'slowest', 'slowest', 'slowest'] as const
   const reached = levels.map(() => Infinity)
@@ -351,7 +483,9 @@ export function runSetting(input: SettingInput, scatter: Scatter = CENTRE, resol
       warmest = peak.t + Math.max(-1, Math.min(1, offset)) * (now.t - earlier.t) / 2
       hottest = y1 - 0.25 * (y0 - y2) * offset
     }
-    if (cool === Infinity && previous && peak && peak !== now && now.mean > 0.8 * alphaMax && now.hottest <= coolBelow) {
+    if (
+      cool === Infinity && previous && peak && peak !== now && now.mean > 0.8 * alphaMax && now.hottest <= coolBelow
+    ) {
       const part = (previous.hottest - coolBelow) / (previous.hottest - now.hottest || 1)
       cool = previous.t + (now.t - previous.t) * Math.max(0, Math.min(1, part))
     }
@@ -362,25 +496,49 @@ export function runSetting(input: SettingInput, scatter: Scatter = CENTRE, resol
     previous = now
     return now.t < until || open > 0 || cool === Infinity
   })
-  const [pourBy, webbing, glossGone, finalSet, flexible, rigid, thin] = reached as [number, number, number, number, number, number, number]
+  const [pourBy, webbing, glossGone, finalSet, flexible, rigid, thin] = reached as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ]
   if (warmest === 0 && peak) warmest = peak.t
   return {
     mix, heat, course: { time, share, temperature }, afterHour: afterHour ?? 0, above43,
     moments: {
-      pourBy, webbing, glossGone, finalSet, openFlexible: flexible, openRigid: Math.max(rigid, warmest), openThin: Math.max(thin, warmest + AFTER_WARMEST), rigidStrong: rigid, thinStrong: thin,
-      warmest: peak ? warmest : Infinity, warmestTemperature: peak ? hottest : mix.start, coolAgain: Math.max(cool, finalSet),
+      pourBy,
+      webbing,
+      glossGone,
+      finalSet,
+      openFlexible: flexible,
+      openRigid: Math.max(rigid, warmest),
+      openThin: Math.max(thin, warmest + AFTER_WARMEST),
+      rigidStrong: rigid,
+      thinStrong: thin,
+      warmest: peak ? warmest : Infinity,
+      warmestTemperature: peak ? hottest : mix.start,
+      coolAgain: Math.max(cool, finalSet),
     },
   }
 }
 
-/** When a mix becomes too stiff to pour, seconds after wetting; Infinity within twelve hours. Stops there: much cheaper than a whole run. @throws RangeError as `runSetting`. */
+/**
+ * When a mix becomes too stiff to pour, seconds after wetting; Infinity within twelve hours. Stops there: much cheaper
+ * than a whole run. @throws RangeError as `runSetting`.
+ */
 export function pourableUntil(input: SettingInput): Seconds {
   const mix = settingMix(input)
   const level = mix.alphaSet * shareAtYield(mix.fresh, pourLimit(mix.fresh))
   let until = Infinity
   let previous: Sample | undefined
   integrate(mix, bodyOf(input), coarseFor(input.section), CONDUCTIVITY, (now) => {
-    if (now.mean >= level) until = previous ? previous.t + (now.t - previous.t) * (level - previous.mean) / (now.mean - previous.mean) : 0
+    if (now.mean >= level)
+      until = previous
+        ? previous.t + (now.t - previous.t) * (level - previous.mean) / (now.mean - previous.mean)
+        : 0
     previous = now
     return until === Infinity
   })
@@ -388,13 +546,33 @@ export function pourableUntil(input: SettingInput): Seconds {
 }
 
 /** The moments alone. @throws RangeError with a sentence when the mix cannot be worked out. */
-export function settingMoments(input: SettingInput, scatter: Scatter = CENTRE, resolution: Resolution = FINE): SettingMoments {
+export function settingMoments(
+  input: SettingInput,
+  scatter: Scatter = CENTRE,
+  resolution: Resolution = FINE,
+): SettingMoments {
   return runSetting(input, scatter, resolution).moments
 }
 
-/** The course of temperature, hydration, stiffness and strength, thinned to about `points` samples evenly spaced in log time, to `until` seconds. */
-export function settingCurve(input: SettingInput, until: Seconds, points = 120, resolution: Resolution = coarseFor(input.section)): SettingCurve {
-  const curve = { time: [] as number[], temperature: [] as number[], face: [] as number[], hydration: [] as number[], stiffness: [] as number[], viscosity: [] as number[], strength: [] as number[] }
+/**
+ * The course of temperature, hydration, stiffness and strength, thinned to about `points` samples evenly spaced in log
+ * time, to `until` seconds.
+ */
+export function settingCurve(
+  input: SettingInput,
+  until: Seconds,
+  points = 120,
+  resolution: Resolution = coarseFor(input.section),
+): SettingCurve {
+  const curve = {
+    time: [] as number[],
+    temperature: [] as number[],
+    face: [] as number[],
+    hydration: [] as number[],
+    stiffness: [] as number[],
+    viscosity: [] as number[],
+    strength: [] as number[],
+  }
   const mix = settingMix(input)
   const spread = Math.log1p(until / 30) / points
   let next = -1
@@ -420,14 +598,22 @@ export function adiabaticRise(input: Pick<SettingInput, 'powder' | 'ratio'>, sta
   const { powder, ratio } = input
   const alphaMax = Math.min(1, ratio / (powder.purity * CHEMICAL_WATER))
   const heat = powder.purity * alphaMax * (HEAT[powder.crystal] + HEAT_SLOPE * (start - 25))
-  const capacity = powder.purity * (CP.hemihydrate - HEAT_SLOPE * alphaMax) + (1 - powder.purity) * CP.inert + CP.water * ratio
+  const capacity = powder.purity * (CP.hemihydrate - HEAT_SLOPE * alphaMax) + (1 - powder.purity) * CP.inert
+    + CP.water * ratio
   return heat / capacity
 }
 
 /** How the fresh mix behaves before any setting: whether it flows at all, and its yield stress in Pa. */
-export function freshStiffness(powder: PowderClass, ratio: WaterRatio, additions: readonly Addition[]): { readonly flows: boolean, readonly yieldStress: number } {
+export function freshStiffness(
+  powder: PowderClass,
+  ratio: WaterRatio,
+  additions: readonly Addition[],
+): { readonly flows: boolean, readonly yieldStress: number } {
   if (!(ratio > 0)) return { flows: false, yieldStress: Infinity }
-  const { effectiveRatio, slurryDensity } = solveMix({ powder, ratio, waterTemperature: 20, additions }, { what: 'powder', amount: 1 })
+  const { effectiveRatio, slurryDensity } = solveMix({ powder, ratio, waterTemperature: 20, additions }, {
+    what: 'powder',
+    amount: 1,
+  })
   if (effectiveRatio <= 0) return { flows: false, yieldStress: Infinity }
   const { phi, jam, yieldStress: stiffness } = freshMix(powder, effectiveRatio, 20, slurryDensity)
   return { flows: phi < jam, yieldStress: stiffness }

@@ -9,10 +9,16 @@ const ACTIVATION = 60_000 // J/mol, fitted
 export const HEAT = { alpha: 118.1e3, beta: 132.5e3 } as const
 /** Growth of that heat with temperature by the heat capacities of what goes in and comes out (Kirchhoff), J/(kg K). */
 export const HEAT_SLOPE = 320.5
-/** Specific heats, J/(kg K): handbook values from memory. Gypsum's follows: 823 - 320.5 + 0.18617 x 4182 = 1080 x 1.18617. */
+/**
+ * Specific heats, J/(kg K): handbook values from memory. Gypsum's follows: 823 - 320.5 + 0.18617 x 4182 = 1080 x
+ * 1.18617.
+ */
 export const CP = { hemihydrate: 823, water: 4182, inert: 740 } as const
 
-/** Solubility gap between hemihydrate and gypsum, g CaSO4 per litre; it drives the reaction and closes at 100 degC (shape from handbook curves, from memory). */
+/**
+ * Solubility gap between hemihydrate and gypsum, g CaSO4 per litre; it drives the reaction and closes at 100 degC
+ * (shape from handbook curves, from memory).
+ */
 function solubilityGap(t: Celsius): number {
   const hemihydrate = 10 * Math.exp(-0.018202 * t)
   const x = (t - 40) / 60
@@ -65,7 +71,8 @@ export type TailExponent = number
 const TAIL_POINTS = 1024
 const TAILS = new Map<TailExponent, Float64Array>()
 function powers(q: TailExponent): Float64Array {
-  const table = TAILS.get(q) ?? Float64Array.from({ length: TAIL_POINTS + 2 }, (_, i) => Math.max(0, 1 - i / TAIL_POINTS) ** q)
+  const table = TAILS.get(q)
+    ?? Float64Array.from({ length: TAIL_POINTS + 2 }, (_, i) => Math.max(0, 1 - i / TAIL_POINTS) ** q)
   TAILS.set(q, table)
   return table
 }
@@ -82,7 +89,8 @@ export function tailTable(q: TailExponent): (u: number) => number {
 }
 
 /**
- * Rate multiplier that leaves the loss of gloss where it was when the tail exponent changes: the ratio of the two time integrals up to
+ * Rate multiplier that leaves the loss of gloss where it was when the tail exponent changes: the ratio of the two time
+ * integrals up to
  * `alphaSet`, by Simpson's rule in ln(s + alpha).
  */
 export function tailCorrection(q: TailExponent, s: number, alphaSet: number, alphaMax: number): number {

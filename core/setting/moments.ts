@@ -46,7 +46,8 @@ export type OutcomeEstimates = { readonly [K in keyof Outcome]: Estimate }
 export interface Forecast { readonly moments: Moments, readonly outcome: OutcomeEstimates }
 
 const SAMPLES = 200
-// Standard deviations of what is not known (engineering guesses; the last three are the misfits of their laws, see docs/model.md).
+// Standard deviations of what is not known (engineering guesses; the last three are the misfits of their laws, see
+// docs/model.md).
 const RATE_SD = 0.30, UNCERTAIN_RATE_SD = 0.45
 export const SEEDS_SD = 0.80, TEMPERATURE_SD = 1, JAMMING_SD = 0.008, CONDUCTIVITY_SD = 0.20, COOLING_SD = 0.12
 const FLOW_SD = 0.35, STRENGTH_SD = 0.11
@@ -54,7 +55,9 @@ const FLOW_SD = 0.35, STRENGTH_SD = 0.11
 const tailAt = (u: number): TailExponent => u < 0.25 ? 0.6 : u < 0.75 ? 1 : 1.6
 
 /** Logarithm of the rate against its class: what this bag's own pours taught, else only how uncertain it is. */
-export function rateOf({ bagRate, bagUncertain }: Pick<MomentsInput, 'bagRate' | 'bagUncertain'>): { readonly mean: number, readonly sd: number } {
+export function rateOf(
+  { bagRate, bagUncertain }: Pick<MomentsInput, 'bagRate' | 'bagUncertain'>,
+): { readonly mean: number, readonly sd: number } {
   return bagRate ?? { mean: 0, sd: classRateSd(bagUncertain) }
 }
 export function classRateSd(uncertain: boolean): number {
@@ -66,7 +69,8 @@ const OPENING_MARGIN = 1.15
 /** The integration ends here; a moment that is not reached by then is given as this, twelve hours after wetting. */
 export const NOT_WITHIN: Seconds = 12 * 3600
 
-const NOTE = '200 runs of the hydration and heat model over what is not known; fitted to set times of this class, not yet to your bag'
+const NOTE
+  = '200 runs of the hydration and heat model over what is not known; fitted to set times of this class, not yet to your bag'
 
 type MomentKey = 'pourBy' | 'webbing' | 'glossGone' | 'finalSet' | 'warmest' | 'warmestTemperature' | 'coolAgain'
 
@@ -75,15 +79,26 @@ function opening(m: SettingMoments, input: MomentsInput): Seconds {
   return input.fragile ? Math.max(byMould, m.openThin) : byMould
 }
 
-export interface CentreMoments extends SettingMoments { readonly open: Seconds, readonly tapUntil: Seconds, /** Seconds that the hottest place is above 43 degC. */ readonly above43: Seconds }
+export interface CentreMoments extends SettingMoments {
+  readonly open: Seconds
+  readonly tapUntil: Seconds /** Seconds that the hottest place is above 43 degC. */
+  readonly above43: Seconds
+}
 
 /** Until when tapping helps, seconds after wetting. */
 export function tappingEnds(setting: SettingInput, input: MomentsInput, run: ReturnType<typeof runSetting>): Seconds {
   return outcomeOf(setting, run, input.driving ?? 'tapped').tapUntil
 }
 
-/** When to advise opening: the cautious end of the earliest time and a margin, not before what the end use wants, until it is cool again. */
-export function advisedOpening(openEarliest: Estimate<Seconds>, coolAgain: Estimate<Seconds>, notBefore: Seconds): Moments['open'] {
+/**
+ * When to advise opening: the cautious end of the earliest time and a margin, not before what the end use wants, until
+ * it is cool again.
+ */
+export function advisedOpening(
+  openEarliest: Estimate<Seconds>,
+  coolAgain: Estimate<Seconds>,
+  notBefore: Seconds,
+): Moments['open'] {
   const earliest = openEarliest.high * OPENING_MARGIN, from = Math.max(earliest, notBefore)
   return {
     from, to: Math.max(coolAgain.value, from + 1200),
@@ -96,19 +111,33 @@ export function advisedOpening(openEarliest: Estimate<Seconds>, coolAgain: Estim
 /** One sample's numbers under one roof. */
 type Drawn = CentreMoments & Outcome
 
-function draw(input: MomentsInput, setting: SettingInput, run: ReturnType<typeof runSetting>, scatter?: Parameters<typeof outcomeOf>[3]): Drawn {
-  return { ...run.moments, open: opening(run.moments, input), ...outcomeOf(setting, run, input.driving ?? 'tapped', scatter) }
+function draw(
+  input: MomentsInput,
+  setting: SettingInput,
+  run: ReturnType<typeof runSetting>,
+  scatter?: Parameters<typeof outcomeOf>[3],
+): Drawn {
+  return {
+    ...run.moments,
+    open: opening(run.moments, input),
+    ...outcomeOf(setting, run, input.driving ?? 'tapped', scatter),
+  }
 }
 
-/** Moments and outcome without ranges: fast enough for every keystroke. @throws RangeError with a sentence when the mix cannot be worked out. */
+/**
+ * Moments and outcome without ranges: fast enough for every keystroke. @throws RangeError with a sentence when the mix
+ * cannot be worked out.
+ */
 export function centreMoments(input: MomentsInput): Drawn {
   const setting = { ...input, ratio: input.ratio.value }
   return draw(input, setting, runSetting(setting, { ...CENTRE, rate: Math.exp(rateOf(input).mean) }, FINE))
 }
 
 /**
- * Moments and outcome with their 10 % and 90 % quantiles over what is not known: the bag's speed, how well stirring seeds it, the late tail,
- * the true ratio within its own range, the temperature within a degree, jamming, conduction, the effect of additives, and the misfit of the laws
+ * Moments and outcome with their 10 % and 90 % quantiles over what is not known: the bag's speed, how well stirring
+ * seeds it, the late tail,
+ * the true ratio within its own range, the temperature within a degree, jamming, conduction, the effect of additives,
+ * and the misfit of the laws
  * for flow, strength and expansion. 200 points of a Latin hypercube, with coarser shells.
  * @throws RangeError with a sentence when the mix cannot be worked out.
  */
@@ -136,7 +165,9 @@ export function* forecasting(input: MomentsInput, samples = SAMPLES): Generator<
   for (let i = 0; i < samples; i++) {
     yield
     const point = cube.map(values => values[i]!)
-    const [rate, seeds, ratio, warmth, jamming, conductivity, effect, cooling, flow, strength, growth] = point.map(normalQuantile) as [number, number, number, number, number, number, number, number, number, number, number]
+    const [rate, seeds, ratio, warmth, jamming, conductivity, effect, cooling, flow, strength, growth] = point.map(
+      normalQuantile,
+    ) as [number, number, number, number, number, number, number, number, number, number, number]
     const setting = {
       ...input,
       ratio: input.ratio.value * Math.exp(ratioSd * ratio),
@@ -144,32 +175,66 @@ export function* forecasting(input: MomentsInput, samples = SAMPLES): Generator<
       roomTemperature: input.roomTemperature + TEMPERATURE_SD * warmth,
     }
     const run = runSetting(setting, {
-      rate: Math.exp(bag.mean + bag.sd * rate), seeds: Math.exp(SEEDS_SD * seeds), tail: tailAt(point[11]!),
-      jamming: Math.exp(JAMMING_SD * jamming), conductivity: Math.exp(CONDUCTIVITY_SD * conductivity), effect: doubtful ? effect : 0,
+      rate: Math.exp(bag.mean + bag.sd * rate),
+      seeds: Math.exp(SEEDS_SD * seeds),
+      tail: tailAt(point[11]!),
+      jamming: Math.exp(JAMMING_SD * jamming),
+      conductivity: Math.exp(CONDUCTIVITY_SD * conductivity),
+      effect: doubtful ? effect : 0,
     }, resolution)
-    const one = draw(input, setting, run, { flow: Math.exp(FLOW_SD * flow), strength: Math.exp(STRENGTH_SD * strength), expansion: Math.exp(expansionSd * growth) })
-    for (const key of keys) drawn[key]!.push(key === 'coolAgain' ? Math.max(one.finalSet, one.coolAgain * Math.exp(COOLING_SD * cooling)) : one[key])
+    const one = draw(input, setting, run, {
+      flow: Math.exp(FLOW_SD * flow),
+      strength: Math.exp(STRENGTH_SD * strength),
+      expansion: Math.exp(expansionSd * growth),
+    })
+    for (const key of keys)
+      drawn[key]!.push(
+        key === 'coolAgain' ? Math.max(one.finalSet, one.coolAgain * Math.exp(COOLING_SD * cooling)) : one[key],
+      )
   }
   const basis: Basis = { kind: 'model', note: NOTE }
   const estimate = (key: keyof Drawn, most = Infinity): Estimate => {
     const sorted = drawn[key]!.sort((a, b) => a - b)
     const value = centre[key]
     const within = (x: number) => Math.min(most, x)
-    return { value: within(value), low: within(Math.min(value, sortedQuantile(sorted, 0.1))), high: within(Math.max(value, sortedQuantile(sorted, 0.9))), basis }
+    return {
+      value: within(value),
+      low: within(Math.min(value, sortedQuantile(sorted, 0.1))),
+      high: within(Math.max(value, sortedQuantile(sorted, 0.9))),
+      basis,
+    }
   }
   const time = (key: MomentKey | 'open' | 'tapUntil') => estimate(key, NOT_WITHIN)
   const openEarliest = time('open'), coolAgain = time('coolAgain')
   const outcome = (key: keyof Outcome) => estimate(key)
   return {
     moments: {
-      pourBy: time('pourBy'), webbing: time('webbing'), glossGone: time('glossGone'), finalSet: time('finalSet'),
-      warmest: time('warmest'), warmestTemperature: estimate('warmestTemperature'), coolAgain, openEarliest, tapUntil: time('tapUntil'),
+      pourBy: time('pourBy'),
+      webbing: time('webbing'),
+      glossGone: time('glossGone'),
+      finalSet: time('finalSet'),
+      warmest: time('warmest'),
+      warmestTemperature: estimate('warmestTemperature'),
+      coolAgain,
+      openEarliest,
+      tapUntil: time('tapUntil'),
       open: advisedOpening(openEarliest, coolAgain, input.openNotBefore),
     },
     outcome: {
-      tapUntil: outcome('tapUntil'), bubble: outcome('bubble'), freeBubble: outcome('freeBubble'), viscosity: outcome('viscosity'), bleed: outcome('bleed'), expansion: outcome('expansion'),
-      hourStrength: outcome('hourStrength'), wetStrength: outcome('wetStrength'), dryStrength: outcome('dryStrength'), dampStrength: outcome('dampStrength'),
-      dryDensity: outcome('dryDensity'), porosity: outcome('porosity'), freeWater: outcome('freeWater'), above43: outcome('above43'),
+      tapUntil: outcome('tapUntil'),
+      bubble: outcome('bubble'),
+      freeBubble: outcome('freeBubble'),
+      viscosity: outcome('viscosity'),
+      bleed: outcome('bleed'),
+      expansion: outcome('expansion'),
+      hourStrength: outcome('hourStrength'),
+      wetStrength: outcome('wetStrength'),
+      dryStrength: outcome('dryStrength'),
+      dampStrength: outcome('dampStrength'),
+      dryDensity: outcome('dryDensity'),
+      porosity: outcome('porosity'),
+      freeWater: outcome('freeWater'),
+      above43: outcome('above43'),
     },
   }
 }

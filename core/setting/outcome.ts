@@ -41,19 +41,33 @@ const NONE: OutcomeScatter = { flow: 1, strength: 1, expansion: 1 }
  * @param driving how bubbles are driven out, from the end of stirring, over the depth of the section.
  * Laws and sources: rheology.ts and hardening.ts.
  */
-export function outcomeOf(input: SettingInput, { mix, course, moments, afterHour, above43 }: SettingRun, driving: Driving, scatter: OutcomeScatter = NONE): Outcome {
+export function outcomeOf(
+  input: SettingInput,
+  { mix, course, moments, afterHour, above43 }: SettingRun,
+  driving: Driving,
+  scatter: OutcomeScatter = NONE,
+): Outcome {
   const { powder } = input
   const { amounts, fresh } = mix
   const stirred = (input.stirFrom ?? 0) + input.stir.minutes * 60
   const t: Celsius = mix.start
   const cleared = clearing(fresh, course, driving, input.section, stirred)
-  const wet = mix.strength * scatter.strength, dry = Math.max(wet, dryStrength(powder, amounts.dryPorosity) * scatter.strength)
+  const wet = mix.strength * scatter.strength,
+    dry = Math.max(wet, dryStrength(powder, amounts.dryPorosity) * scatter.strength)
   return {
-    tapUntil: cleared.until, bubble: cleared.smallest * Math.sqrt(scatter.flow), freeBubble: freeBubble(fresh) * scatter.flow, viscosity: plasticViscosity(fresh, 0, t) * scatter.flow,
+    tapUntil: cleared.until,
+    bubble: cleared.smallest * Math.sqrt(scatter.flow),
+    freeBubble: freeBubble(fresh) * scatter.flow,
+    viscosity: plasticViscosity(fresh, 0, t) * scatter.flow,
     bleed: bleedShare(powder, amounts.effectiveRatio, t, Math.max(0, moments.pourBy - stirred), input.section),
     expansion: settingExpansion(powder, input.ratio, turnsOf(input.stir), input.additions) * scatter.expansion,
-    hourStrength: growingStrength(wet, (afterHour - mix.alphaSet) / (mix.alphaMax - mix.alphaSet)), wetStrength: wet, dryStrength: dry, dampStrength: dampStrength(wet, dry, PAINT_MOISTURE),
-    dryDensity: amounts.dryMass / amounts.slurry, porosity: amounts.dryPorosity, freeWater: amounts.freeWater / amounts.slurry,
+    hourStrength: growingStrength(wet, (afterHour - mix.alphaSet) / (mix.alphaMax - mix.alphaSet)),
+    wetStrength: wet,
+    dryStrength: dry,
+    dampStrength: dampStrength(wet, dry, PAINT_MOISTURE),
+    dryDensity: amounts.dryMass / amounts.slurry,
+    porosity: amounts.dryPorosity,
+    freeWater: amounts.freeWater / amounts.slurry,
     above43,
   }
 }

@@ -27,14 +27,19 @@ export function formatMass(kg: Kilograms, prefs: UnitPreferences): string {
   return `${roundTo(lb, 1)} lb ${roundTo(Math.abs(tenths - lb * 16), 0.1)} oz`
 }
 
-/** What is left of a bag after some pours: to a twentieth or so, `7.5 kg`, `16.5 lb`; smaller rests to 10 g or an ounce. */
+/**
+ * What is left of a bag after some pours: to a twentieth or so, `7.5 kg`, `16.5 lb`; smaller rests to 10 g or an ounce.
+ */
 export function formatRoughMass(kg: Kilograms, prefs: UnitPreferences): string {
   if (prefs.mass === 'g') return kg < 1 ? `${roundTo(1000 * kg, 10)} g` : `${roundTo(kg, kg < 20 ? 0.1 : 1)} kg`
   const oz = UNITS.oz.fromSi(kg)
   return oz < 16 ? `${roundTo(oz, 1)} oz` : `${roundTo(oz / 16, oz < 640 ? 0.5 : 1)} lb`
 }
 
-/** What a jug shows: 0.1 ml below 10 ml (a syringe), 1 ml below 100 ml, 5 ml to 2 l, 10 ml above; cups to an eighth, quarts above four cups. */
+/**
+ * What a jug shows: 0.1 ml below 10 ml (a syringe), 1 ml below 100 ml, 5 ml to 2 l, 10 ml above; cups to an eighth,
+ * quarts above four cups.
+ */
 export function formatVolume(m3: CubicMetres, prefs: UnitPreferences): string {
   if (prefs.volume === 'ml') {
     const ml = m3 * 1e6
@@ -79,9 +84,13 @@ export function formatTemperature(c: Celsius, prefs: UnitPreferences): string {
 /** A place on the earth, degrees; north and east are above nothing (WGS 84, as cameras write it). */
 export interface GeoPosition { readonly latitude: number, readonly longitude: number }
 
-/** `54.9784° N, 1.6130° W`: a ten-thousandth of a degree is 11 m of latitude, about what a camera knows of where it is. */
+/**
+ * `54.9784° N, 1.6130° W`: a ten-thousandth of a degree is 11 m of latitude, about what a camera knows of where it is.
+ */
 export function formatPosition({ latitude, longitude }: GeoPosition): string {
-  return `${Math.abs(latitude).toFixed(4)}° ${latitude < 0 ? 'S' : 'N'}, ${Math.abs(longitude).toFixed(4)}° ${longitude < 0 ? 'W' : 'E'}`
+  return `${Math.abs(latitude).toFixed(4)}° ${latitude < 0 ? 'S' : 'N'}, ${Math.abs(longitude).toFixed(4)}° ${
+    longitude < 0 ? 'W' : 'E'
+  }`
 }
 
 /** A duration: `40 s`, `9 min 40 s`, `17 min`, `1 h 5`, `3 d 4 h`. Never looks like a time of day. */
@@ -114,7 +123,9 @@ export function formatDurationRange(low: Seconds, high: Seconds): string {
   const to = Math.round(high / step) * step, from = Math.round(low / step) * step || low
   if (step === 43_200) return `${halves(from)}–${halves(to)} d`
   if (step === 3600) return from === to ? `${from / 3600} h` : `${Math.round(from / 3600)}–${to / 3600} h`
-  return from === to ? formatDuration(to, 'minute') : `${formatDuration(from, 'minute')} – ${formatDuration(to, 'minute')}`
+  return from === to
+    ? formatDuration(to, 'minute')
+    : `${formatDuration(from, 'minute')} – ${formatDuration(to, 'minute')}`
 }
 
 /** Days to the half: `1½`. */
@@ -123,7 +134,10 @@ function halves(seconds: Seconds): string {
   return `${n === 1 ? '' : Math.floor(n / 2)}${n % 2 ? '½' : ''}`
 }
 
-/** Compressive strength in MPa, or for those who weigh in pounds in psi (1 MPa = 145.038 psi, NIST SP 811); two figures are all that is known. */
+/**
+ * Compressive strength in MPa, or for those who weigh in pounds in psi (1 MPa = 145.038 psi, NIST SP 811); two figures
+ * are all that is known.
+ */
 export function formatStrength(mpa: number, prefs: UnitPreferences): string {
   if (prefs.mass === 'lb') return `${roundTo(mpa * 145.038, mpa < 7 ? 10 : 100)} psi`
   return `${roundTo(mpa, mpa < 10 ? 0.1 : 1)} MPa`

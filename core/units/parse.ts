@@ -3,20 +3,35 @@ import { UNITS, defaultUnit, type Unit, type UnitKind, type UnitPreferences, MET
 export type Parsed = { readonly ok: true, readonly value: number } | { readonly ok: false, readonly sentence: string }
 
 const VULGAR: Record<string, string> = {
-  '½': '1/2', '⅓': '1/3', '⅔': '2/3', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8', '⅕': '1/5',
+  '½': '1/2',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+  '⅕': '1/5',
 }
 const EXAMPLE: Record<UnitKind, string> = {
-  mass: '1 240 g or 2 1/2 lb', volume: '750 ml or 1 1/2 cup', length: '120 mm or 4 3/4 in', temperature: '18 °C or 65 F', time: '4 min or 90 s',
+  mass: '1 240 g or 2 1/2 lb',
+  volume: '750 ml or 1 1/2 cup',
+  length: '120 mm or 4 3/4 in',
+  temperature: '18 °C or 65 F',
+  time: '4 min or 90 s',
 }
 const KIND_WORD: Record<UnitKind, string> = {
   mass: 'a weight', volume: 'a volume', length: 'a length', temperature: 'a temperature', time: 'a time',
 }
 
 // mixed fraction | fraction | decimal number with optional grouping
-const NUMBER = /[-+]?(?:\d+\s+\d+\s*\/\s*\d+|\d+\s*\/\s*\d+|(?:\d{1,3}(?:[ \u2009\u00a0]\d{3})+|\d[\d.,]*|[.,]\d+)(?:[.,]\d+)?)/y
+const NUMBER
+  = /[-+]?(?:\d+\s+\d+\s*\/\s*\d+|\d+\s*\/\s*\d+|(?:\d{1,3}(?:[ \u2009\u00a0]\d{3})+|\d[\d.,]*|[.,]\d+)(?:[.,]\d+)?)/y
 
 /**
- * Reads a bare number as people type it: `1,240` (grouped), `1,5` (decimal comma), `1.240,5`, `1 240`, `1/2`, `1 1/2`, `.5`.
+ * Reads a bare number as people type it: `1,240` (grouped), `1,5` (decimal comma), `1.240,5`, `1 240`, `1/2`, `1 1/2`,
+ * `.5`.
  * A single comma followed by exactly three digits groups thousands; any other single comma is a decimal one.
  * @returns the number, or undefined when it is not one (a zero denominator included).
  */
@@ -68,24 +83,42 @@ export function parseQuantity(text: string, kind: UnitKind, prefs: UnitPreferenc
     const number = NUMBER.exec(rest)
     const value = number ? parseNumber(number[0]) : undefined
     if (!number || value === undefined || !Number.isFinite(value)) {
-      return { ok: false, sentence: `“${text.trim()}” is not ${KIND_WORD[kind]} this field can read. Type it like ${EXAMPLE[kind]}.` }
+      return {
+        ok: false,
+        sentence: `“${text.trim()}” is not ${KIND_WORD[kind]} this field can read. Type it like ${EXAMPLE[kind]}.`,
+      }
     }
     rest = rest.slice(number[0].length).trim()
     const name = (/^[^\d\s.,+-][^\d,+-]*/.exec(rest)?.[0] ?? '').trim().replace(/\.$/, '')
     rest = rest.slice(/^[^\d\s.,+-][^\d,+-]*/.exec(rest)?.[0].length ?? 0).trim()
     if (name === '' && parts > 0) {
-      return { ok: false, sentence: `“${text.trim()}” has a number without a unit after another with one. Type it like ${EXAMPLE[kind]}.` }
+      return {
+        ok: false,
+        sentence: `“${text.trim()}” has a number without a unit after another with one. Type it like ${EXAMPLE[kind]}.`,
+      }
     }
-    const { unit, otherKind } = name === '' ? { unit: UNITS[defaultUnit(kind, prefs)] as Unit, otherKind: undefined } : findUnit(name, kind)
+    const { unit, otherKind } = name === ''
+      ? { unit: UNITS[defaultUnit(kind, prefs)] as Unit, otherKind: undefined }
+      : findUnit(name, kind)
     if (!unit) {
       return otherKind
-        ? { ok: false, sentence: `“${name}” measures ${KIND_WORD[otherKind]}; this field needs ${KIND_WORD[kind]}, such as ${EXAMPLE[kind]}.` }
+        ? {
+            ok: false,
+            sentence: `“${name}” measures ${KIND_WORD[otherKind]}; this field needs ${KIND_WORD[kind]}, such as ${
+              EXAMPLE[kind]
+            }.`,
+          }
         : { ok: false, sentence: `“${name}” is not a unit known here. Type ${KIND_WORD[kind]} like ${EXAMPLE[kind]}.` }
     }
-    if (parts > 0 && kind === 'temperature') return { ok: false, sentence: `Type one temperature, such as ${EXAMPLE.temperature}.` }
+    if (parts > 0 && kind === 'temperature')
+      return { ok: false, sentence: `Type one temperature, such as ${EXAMPLE.temperature}.` }
     total += unit.toSi(value)
     parts++
   }
-  if (total < 0 && kind !== 'temperature') return { ok: false, sentence: `${KIND_WORD[kind][0]!.toUpperCase()}${KIND_WORD[kind].slice(1)} cannot be less than nothing here.` }
+  if (total < 0 && kind !== 'temperature')
+    return {
+      ok: false,
+      sentence: `${KIND_WORD[kind][0]!.toUpperCase()}${KIND_WORD[kind].slice(1)} cannot be less than nothing here.`,
+    }
   return { ok: true, value: total }
 }

@@ -16,7 +16,14 @@ export type KilogramsPerCubicMetre = Quantity<'kg/m3'>
 
 /** Where a number comes from; shown with it, everywhere. */
 export interface Basis {
-  readonly kind: 'physics' | 'published' | 'handbook from memory' | 'common practice' | 'engineering guess' | 'your own record' | 'model'
+  readonly kind:
+    | 'physics'
+    | 'published'
+    | 'handbook from memory'
+    | 'common practice'
+    | 'engineering guess'
+    | 'your own record'
+    | 'model'
   readonly note: string
 }
 

@@ -1,6 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { formatDuration, formatDurationRange, formatMass, formatPercent, formatPosition, formatRoughMass, formatTemperature, formatVolume, roundTo } from './format'
+import {
+  formatDuration,
+  formatDurationRange,
+  formatMass,
+  formatPercent,
+  formatPosition,
+  formatRoughMass,
+  formatTemperature,
+  formatVolume,
+  roundTo,
+} from './format'
 import { parseNumber, parseQuantity } from './parse'
 import { latinCube, normalQuantile, sortedQuantile } from '../numeric/sampling'
 import { METRIC, UNITS, US_CUSTOMARY, type Unit, type UnitKind } from './units'
@@ -26,26 +36,57 @@ describe('conversions', () => {
   })
 
   it('gives back what was put in, for every unit', () => {
-    fc.assert(fc.property(fc.constantFrom(...Object.values(UNITS) as Unit[]), fc.double({ min: -1e6, max: 1e6, noNaN: true }), (unit, x) => {
-      expect(unit.fromSi(unit.toSi(x))).toBeCloseTo(x, 6)
-    }))
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...Object.values(UNITS) as Unit[]),
+        fc.double({ min: -1e6, max: 1e6, noNaN: true }),
+        (unit, x) => {
+          expect(unit.fromSi(unit.toSi(x))).toBeCloseTo(x, 6)
+        },
+      ),
+    )
   })
 })
 
 describe('reading what people type', () => {
   it.each([
-    ['1,240', 1240], ['1,5', 1.5], ['1.240,5', 1240.5], ['1,240.5', 1240.5], ['1 240', 1240], ['1/2', 0.5], ['1 1/2', 1.5],
-    ['.5', 0.5], ['0,125', 0.125], ['3/0', undefined], ['', undefined], ['1.2.3', undefined], ['twelve', undefined],
+    ['1,240', 1240],
+    ['1,5', 1.5],
+    ['1.240,5', 1240.5],
+    ['1,240.5', 1240.5],
+    ['1 240', 1240],
+    ['1/2', 0.5],
+    ['1 1/2', 1.5],
+    ['.5', 0.5],
+    ['0,125', 0.125],
+    ['3/0', undefined],
+    ['', undefined],
+    ['1.2.3', undefined],
+    ['twelve', undefined],
   ])('number %s', (text, value) => {
     expect(parseNumber(text)).toBe(value)
   })
 
-  it.each([
-    ['2 qt', 'volume', 1.892705892e-3], ['1 1/2 cup', 'volume', 3.5488235475e-4], ['½ cup', 'volume', 1.1829411825e-4], ['64oz', 'volume', 1.892705892e-3],
-    ['750', 'volume', 7.5e-4], ['1 l 200 ml', 'volume', 1.2e-3], ['1 1/2 lb', 'mass', 0.680388555], ['5 lb 4 oz', 'mass', 2.381359943],
-    ['1,240', 'mass', 1.24], ['95F', 'temperature', 35], ['95 °F', 'temperature', 35], ['-4', 'temperature', -4],
-    ['1 ft 2 in', 'length', 0.3556], ['12 cm', 'length', 0.12], ['90 s', 'time', 90], ['4', 'time', 240],
-  ] as const)('%s as %s', (text, kind, si) => {
+  it.each(
+    [
+      ['2 qt', 'volume', 1.892705892e-3],
+      ['1 1/2 cup', 'volume', 3.5488235475e-4],
+      ['½ cup', 'volume', 1.1829411825e-4],
+      ['64oz', 'volume', 1.892705892e-3],
+      ['750', 'volume', 7.5e-4],
+      ['1 l 200 ml', 'volume', 1.2e-3],
+      ['1 1/2 lb', 'mass', 0.680388555],
+      ['5 lb 4 oz', 'mass', 2.381359943],
+      ['1,240', 'mass', 1.24],
+      ['95F', 'temperature', 35],
+      ['95 °F', 'temperature', 35],
+      ['-4', 'temperature', -4],
+      ['1 ft 2 in', 'length', 0.3556],
+      ['12 cm', 'length', 0.12],
+      ['90 s', 'time', 90],
+      ['4', 'time', 240],
+    ] as const,
+  )('%s as %s', (text, kind, si) => {
     expect(read(text, kind)).toBeCloseTo(si, 9)
   })
 
@@ -54,18 +95,32 @@ describe('reading what people type', () => {
     expect(read('70', 'temperature', US_CUSTOMARY)).toBeCloseTo(21.111, 3)
   })
 
-  it.each([
-    ['2 qt', 'mass', 'measures a volume; this field needs a weight'], ['3 stone', 'mass', 'not a unit known here'], ['', 'length', 'Type a length'],
-    ['1/0 cup', 'volume', 'Type it like'], ['-3 g', 'mass', 'cannot be less than nothing'], ['1 kg 200', 'mass', 'without a unit'], ['12 C 5 F', 'temperature', 'one temperature'],
-  ] as const)('refuses %s as %s in a plain sentence', (text, kind, words) => {
+  it.each(
+    [
+      ['2 qt', 'mass', 'measures a volume; this field needs a weight'],
+      ['3 stone', 'mass', 'not a unit known here'],
+      ['', 'length', 'Type a length'],
+      ['1/0 cup', 'volume', 'Type it like'],
+      ['-3 g', 'mass', 'cannot be less than nothing'],
+      ['1 kg 200', 'mass', 'without a unit'],
+      ['12 C 5 F', 'temperature', 'one temperature'],
+    ] as const,
+  )('refuses %s as %s in a plain sentence', (text, kind, words) => {
     expect(read(text, kind)).toContain(words)
   })
 
   it('never throws and never returns a number that is not finite', () => {
-    fc.assert(fc.property(fc.string({ maxLength: 20 }), fc.constantFrom<UnitKind>('mass', 'volume', 'length', 'temperature', 'time'), (text, kind) => {
-      const parsed = parseQuantity(text, kind)
-      expect(parsed.ok ? Number.isFinite(parsed.value) : parsed.sentence.length > 10).toBe(true)
-    }), { numRuns: 1000 })
+    fc.assert(
+      fc.property(
+        fc.string({ maxLength: 20 }),
+        fc.constantFrom<UnitKind>('mass', 'volume', 'length', 'temperature', 'time'),
+        (text, kind) => {
+          const parsed = parseQuantity(text, kind)
+          expect(parsed.ok ? Number.isFinite(parsed.value) : parsed.sentence.length > 10).toBe(true)
+        },
+      ),
+      { numRuns: 1000 },
+    )
   })
 })
 
@@ -75,19 +130,37 @@ describe('writing', () => {
     expect(formatMass(0.0042, METRIC)).toBe('4.2 g')
     expect([0.634, 7.49, 31.6].map(kg => formatRoughMass(kg, METRIC))).toEqual(['630 g', '7.5 kg', '32 kg'])
     expect([0.2, 7.49, 31.6].map(kg => formatRoughMass(kg, US_CUSTOMARY))).toEqual(['7 oz', '16.5 lb', '70 lb'])
-    expect([formatPosition({ latitude: 54.9784, longitude: -1.613 }), formatPosition({ latitude: -33.25, longitude: 151.5 })]).toEqual(['54.9784° N, 1.6130° W', '33.2500° S, 151.5000° E'])
+    expect([
+      formatPosition({ latitude: 54.9784, longitude: -1.613 }),
+      formatPosition({ latitude: -33.25, longitude: 151.5 }),
+    ]).toEqual(['54.9784° N, 1.6130° W', '33.2500° S, 151.5000° E'])
     expect(formatMass(25, METRIC)).toBe('25.0 kg')
     expect(formatMass(2.381359943, US_CUSTOMARY)).toBe('5 lb 4.0 oz')
     expect(formatMass(0.4535, US_CUSTOMARY)).toBe('1 lb 0.0 oz')
     expect(formatVolume(0.000412, METRIC)).toBe('410 ml')
     expect(formatVolume(3.5488e-4, US_CUSTOMARY)).toBe('1 ½ cup')
     expect(formatTemperature(35, US_CUSTOMARY)).toBe('95 °F')
-    expect([0.003, 0.0005, 0.015, 0.02, 0.5, 0].map(formatPercent)).toEqual(['0.3 %', '0.05 %', '1.5 %', '2 %', '50 %', '0 %'])
+    expect([0.003, 0.0005, 0.015, 0.02, 0.5, 0].map(formatPercent)).toEqual([
+      '0.3 %',
+      '0.05 %',
+      '1.5 %',
+      '2 %',
+      '50 %',
+      '0 %',
+    ])
     expect(roundTo(-0.4, 1)).toBe('0')
   })
 
   it('writes durations that cannot be mistaken for times of day', () => {
-    expect([40, 580, 1020, 3600, 3900, 90_000, 273_600].map(s => formatDuration(s))).toEqual(['40 s', '9 min 40 s', '17 min', '1 h', '1 h 5', '25 h', '3 d 4 h'])
+    expect([40, 580, 1020, 3600, 3900, 90_000, 273_600].map(s => formatDuration(s))).toEqual([
+      '40 s',
+      '9 min 40 s',
+      '17 min',
+      '1 h',
+      '1 h 5',
+      '25 h',
+      '3 d 4 h',
+    ])
     expect(formatDuration(3599, 'minute')).toBe('1 h')
     expect(formatDurationRange(1020, 1320)).toBe('17–22 min')
     expect(formatDurationRange(3000, 5100)).toBe('50 min – 1 h 25')
@@ -98,9 +171,15 @@ describe('writing', () => {
   })
 
   it('what is written is read back to within its rounding', () => {
-    fc.assert(fc.property(fc.double({ min: 0.02, max: 19, noNaN: true }), fc.constantFrom(METRIC, US_CUSTOMARY), (kg, prefs) => {
-      expect(Math.abs(read(formatMass(kg, prefs), 'mass', prefs) as number - kg)).toBeLessThan(0.0052)
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.02, max: 19, noNaN: true }),
+        fc.constantFrom(METRIC, US_CUSTOMARY),
+        (kg, prefs) => {
+          expect(Math.abs(read(formatMass(kg, prefs), 'mass', prefs) as number - kg)).toBeLessThan(0.0052)
+        },
+      ),
+    )
   })
 })
 

@@ -6,6 +6,9 @@ import { route } from '../route'
 
 /** Moments to come as a file, once. */
 export default route('viewer', {}, async ({ event, scope, person, now }) => {
-  setResponseHeaders(event, { 'content-type': 'text/calendar; charset=utf-8', 'content-disposition': 'attachment; filename="moments.ics"' })
+  setResponseHeaders(event, {
+    'content-type': 'text/calendar; charset=utf-8',
+    'content-disposition': 'attachment; filename="moments.ics"',
+  })
   return calendarOf(person.workshopName, comingMoments(await castRows(scope, now), now), now)
 })

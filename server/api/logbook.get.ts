@@ -7,10 +7,16 @@ import { route } from '../route'
 
 /** The whole logbook as a table, a page at a time, so that its length does not matter. */
 export default route('viewer', {}, async ({ event, scope }) => {
-  setResponseHeaders(event, { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="logbook.csv"', 'cache-control': 'no-store', 'vary': 'cookie' })
+  setResponseHeaders(event, {
+    'content-type': 'text/csv; charset=utf-8',
+    'content-disposition': 'attachment; filename="logbook.csv"',
+    'cache-control': 'no-store',
+    'vary': 'cookie',
+  })
   async function* lines() {
     yield CSV_MARK + csvRow(LOGBOOK_HEAD)
-    for await (const page of logbookPages(scope)) yield page.flatMap(({ summary, casts }) => logbookRows(summary, casts).map(csvRow)).join('')
+    for await (const page of logbookPages(scope))
+      yield page.flatMap(({ summary, casts }) => logbookRows(summary, casts).map(csvRow)).join('')
   }
   return Readable.from(lines())
 })

@@ -7,10 +7,13 @@ import { demoMode, openRoute, whoIs } from '../route'
 export default openRoute({}, async ({ event, db }): Promise<SessionFacts> => {
   const person = await whoIs(event)
   const demo = demoMode()
-  if (!person) return { clock: { now: workshopTime(REAL_TIME, Date.now()), rate: 1 }, demo, needsOwner: !await anyWorkshop(db) }
+  if (!person)
+    return { clock: { now: workshopTime(REAL_TIME, Date.now()), rate: 1 }, demo, needsOwner: !await anyWorkshop(db) }
   return {
     person: { id: person.id, name: person.name, email: person.email, role: person.role },
     workshop: { id: person.workshopId, name: person.workshopName, units: person.units },
-    clock: { now: workshopTime(person.clock, Date.now()), rate: person.clock.rate }, demo: demo && person.demo, needsOwner: false,
+    clock: { now: workshopTime(person.clock, Date.now()), rate: person.clock.rate },
+    demo: demo && person.demo,
+    needsOwner: false,
   }
 })

@@ -1,20 +1,30 @@
 import { createHash } from 'node:crypto'
 import type { Readable } from 'node:stream'
 import yauzl from 'yauzl'
-import { ARCHIVE_FORMAT, ARCHIVE_VERSION, archiveLines, archiveManifestSchema, type ArchiveLine, type ArchiveList, type ArchiveManifest } from '~contract/archive'
+import {
+  ARCHIVE_FORMAT,
+  ARCHIVE_VERSION,
+  archiveLines,
+  archiveManifestSchema,
+  type ArchiveLine,
+  type ArchiveList,
+  type ArchiveManifest,
+} from '~contract/archive'
 import { hashOfFiles } from './write'
 
 /** Why an archive was not taken in; nothing of it was written. */
 export class ArchiveRefused extends Error {}
 
 /** Only these names can be in one: whatever else is in a file, it is not a workshop's. */
-const NAMES = /^(?:nine-ripples\.json|workshop\.json|logbook\.csv|(?:people|library|plans|pours|views|photos|meshes)\.jsonl|photos\/[0-9a-f-]{36}\.jpg|meshes\/[0-9a-f-]{36}\.stl\.gz)$/
+const NAMES
+  = /^(?:nine-ripples\.json|workshop\.json|logbook\.csv|(?:people|library|plans|pours|views|photos|meshes)\.jsonl|photos\/[0-9a-f-]{36}\.jpg|meshes\/[0-9a-f-]{36}\.stl\.gz)$/
 const MOST_ENTRIES = 100_000
 /** Unpacked, all together; and how often a large file may be smaller packed: more is no text, but a trap. */
 const MOST_BYTES = 20e9, LARGE = 50e6, MOST_SQUEEZED = 400
 const MOST_LINE = 64e6, MOST_WHOLE = 300e6
 
-const BROKEN = 'This file is not a whole archive of a workshop. If it was downloaded or copied, do that again; nothing was taken in.'
+const BROKEN
+  = 'This file is not a whole archive of a workshop. If it was downloaded or copied, do that again; nothing was taken in.'
 
 export interface Archive {
   readonly manifest: ArchiveManifest
@@ -28,7 +38,13 @@ export interface Archive {
 }
 
 function openZip(path: string): Promise<yauzl.ZipFile> {
-  return new Promise((resolve, reject) => yauzl.open(path, { lazyEntries: true, autoClose: false, validateEntrySizes: true, strictFileNames: true }, (error, zip) => error ? reject(error) : resolve(zip)))
+  return new Promise((resolve, reject) =>
+    yauzl.open(
+      path,
+      { lazyEntries: true, autoClose: false, validateEntrySizes: true, strictFileNames: true },
+      (error, zip) => error ? reject(error) : resolve(zip),
+    ),
+  )
 }
 
 /** Opens an archive and looks at everything that can be told without unpacking it. @throws ArchiveRefused */
@@ -39,7 +55,10 @@ export async function openArchive(path: string): Promise<Archive> {
   try {
     const entries = await entriesOf(zip), bytes = [...entries.values()].reduce((sum, e) => sum + e.uncompressedSize, 0)
     let taken = 0
-    const read = (name: string) => new Promise<Readable>((resolve, reject) => zip.openReadStream(entries.get(name)!, (error, stream) => error ? reject(error) : resolve(stream)))
+    const read = (name: string) =>
+      new Promise<Readable>((resolve, reject) =>
+        zip.openReadStream(entries.get(name)!, (error, stream) => error ? reject(error) : resolve(stream)),
+      )
     /** A file in pieces, checked against its hash at the end. */
     async function* pieces(name: string, sha256: string | undefined): AsyncGenerator<Buffer> {
       const hash = createHash('sha256')
@@ -53,24 +72,41 @@ export async function openArchive(path: string): Promise<Archive> {
       catch (error) {
         throw error instanceof ArchiveRefused ? error : new ArchiveRefused(BROKEN)
       }
-      if (sha256 !== undefined && hash.digest('hex') !== sha256) throw new ArchiveRefused(`“${name}” in this archive is not as it was written. Take an untouched copy; nothing was taken in.`)
+      if (sha256 !== undefined && hash.digest('hex') !== sha256)
+        throw new ArchiveRefused(
+          `“${name}” in this archive is not as it was written. Take an untouched copy; nothing was taken in.`,
+        )
     }
     async function whole(name: string, sha256?: string): Promise<Buffer> {
       if (!entries.has(name)) throw new ArchiveRefused(BROKEN)
-      if (entries.get(name)!.uncompressedSize > MOST_WHOLE) throw new ArchiveRefused(`“${name}” in this archive is larger than anything of its kind can be; nothing was taken in.`)
+      if (entries.get(name)!.uncompressedSize > MOST_WHOLE)
+        throw new ArchiveRefused(
+          `“${name}” in this archive is larger than anything of its kind can be; nothing was taken in.`,
+        )
       const parts: Buffer[] = []
       for await (const p of pieces(name, sha256)) parts.push(p)
       return Buffer.concat(parts)
     }
     const manifest = manifestOf(await whole('nine-ripples.json'))
     const named = Object.keys(manifest.files)
-    if (named.length + 1 !== entries.size || named.some(n => !entries.has(n)) || hashOfFiles(manifest.files) !== manifest.hash) throw new ArchiveRefused(BROKEN)
+    if (
+      named.length + 1 !== entries.size || named.some(n => !entries.has(n))
+      || hashOfFiles(manifest.files) !== manifest.hash
+    ) throw new ArchiveRefused(BROKEN)
     async function* lines<L extends ArchiveList>(list: L): AsyncGenerator<ArchiveLine<L>> {
       if (!entries.has(list)) throw new ArchiveRefused(BROKEN)
       let number = 0
       for await (const line of linesOf(pieces(list, manifest.files[list]), list)) yield parseLine(list, ++number, line)
     }
-    return { manifest, share: () => Math.min(1, taken / Math.max(1, bytes)), has: name => entries.has(name), names: folder => [...entries.keys()].filter(n => n.startsWith(`${folder}/`)), lines, whole: name => whole(name, manifest.files[name]), close: () => zip.close() }
+    return {
+      manifest,
+      share: () => Math.min(1, taken / Math.max(1, bytes)),
+      has: name => entries.has(name),
+      names: folder => [...entries.keys()].filter(n => n.startsWith(`${folder}/`)),
+      lines,
+      whole: name => whole(name, manifest.files[name]),
+      close: () => zip.close(),
+    }
   }
   catch (error) {
     zip.close()
@@ -87,8 +123,16 @@ function entriesOf(zip: yauzl.ZipFile): Promise<Map<string, yauzl.Entry>> {
     zip.on('end', () => resolve(entries))
     zip.on('entry', (entry: yauzl.Entry) => {
       bytes += entry.uncompressedSize
-      if (!NAMES.test(entry.fileName) || entries.has(entry.fileName) || entry.isEncrypted()) return refuse(`There is something in this file that no archive of a workshop has (“${entry.fileName.slice(0, 60)}”); nothing was taken in.`)
-      if (entries.size >= MOST_ENTRIES || bytes > MOST_BYTES || (entry.uncompressedSize > LARGE && entry.uncompressedSize > MOST_SQUEEZED * entry.compressedSize)) return refuse('This file would unpack to far more than a workshop holds; nothing was taken in.')
+      if (!NAMES.test(entry.fileName) || entries.has(entry.fileName) || entry.isEncrypted())
+        return refuse(
+          `There is something in this file that no archive of a workshop has (“${
+            entry.fileName.slice(0, 60)
+          }”); nothing was taken in.`,
+        )
+      if (
+        entries.size >= MOST_ENTRIES || bytes > MOST_BYTES
+        || (entry.uncompressedSize > LARGE && entry.uncompressedSize > MOST_SQUEEZED * entry.compressedSize)
+      ) return refuse('This file would unpack to far more than a workshop holds; nothing was taken in.')
       entries.set(entry.fileName, entry)
       zip.readEntry()
     })
@@ -105,7 +149,10 @@ function manifestOf(bytes: Buffer): ArchiveManifest {
     throw new ArchiveRefused(BROKEN)
   }
   const { format, version } = read as { format?: unknown, version?: unknown }
-  if (format === ARCHIVE_FORMAT && typeof version === 'number' && version > ARCHIVE_VERSION) throw new ArchiveRefused(`This archive was written by a newer Nine Ripples (format ${version}; this one reads up to ${ARCHIVE_VERSION}). Bring this one up to date first.`)
+  if (format === ARCHIVE_FORMAT && typeof version === 'number' && version > ARCHIVE_VERSION)
+    throw new ArchiveRefused(
+      `This archive was written by a newer Nine Ripples (format ${version}; this one reads up to ${ARCHIVE_VERSION}). Bring this one up to date first.`,
+    )
   const { data } = archiveManifestSchema.safeParse(read)
   if (!data) throw new ArchiveRefused(BROKEN)
   return data
@@ -123,7 +170,8 @@ async function* linesOf(pieces: AsyncIterable<Buffer>, name: string): AsyncGener
     }
     open.push(piece.subarray(from))
     length += piece.length - from
-    if (length > MOST_LINE) throw new ArchiveRefused(`A line of “${name}” in this archive is longer than any can be; nothing was taken in.`)
+    if (length > MOST_LINE)
+      throw new ArchiveRefused(`A line of “${name}” in this archive is longer than any can be; nothing was taken in.`)
   }
   if (length > 0) throw new ArchiveRefused(BROKEN)
 }
@@ -137,6 +185,11 @@ function parseLine<L extends ArchiveList>(list: L, number: number, line: string)
     throw new ArchiveRefused(`Line ${number} of “${list}” in this archive cannot be read; nothing was taken in.`)
   }
   const parsed = archiveLines[list].safeParse(value)
-  if (!parsed.success) throw new ArchiveRefused(`Line ${number} of “${list}” in this archive says something that cannot be (${parsed.error.issues[0]?.path.join('.') ?? ''}); nothing was taken in.`)
+  if (!parsed.success)
+    throw new ArchiveRefused(
+      `Line ${number} of “${list}” in this archive says something that cannot be (${
+        parsed.error.issues[0]?.path.join('.') ?? ''
+      }); nothing was taken in.`,
+    )
   return parsed.data as ArchiveLine<L>
 }

@@ -7,12 +7,24 @@ const WINDOW_S = 900
 let limiters: { email: RateLimiterPostgres, place: RateLimiterPostgres } | undefined
 
 function limitersOf(pool: pg.Pool) {
-  const common = { storeClient: pool, storeType: 'pool', tableName: 'sign_in_limit', tableCreated: true, duration: WINDOW_S }
-  limiters ??= { email: new RateLimiterPostgres({ ...common, keyPrefix: 'email', points: 8 }), place: new RateLimiterPostgres({ ...common, keyPrefix: 'place', points: 40 }) }
+  const common = {
+    storeClient: pool,
+    storeType: 'pool',
+    tableName: 'sign_in_limit',
+    tableCreated: true,
+    duration: WINDOW_S,
+  }
+  limiters ??= {
+    email: new RateLimiterPostgres({ ...common, keyPrefix: 'email', points: 8 }),
+    place: new RateLimiterPostgres({ ...common, keyPrefix: 'place', points: 40 }),
+  }
   return limiters
 }
 
-/** Takes one try before the password is looked at, so that many tries at once cannot slip by. @throws a 429 that says when to try again. */
+/**
+ * Takes one try before the password is looked at, so that many tries at once cannot slip by. @throws a 429 that says
+ * when to try again.
+ */
 export async function takeTry(pool: pg.Pool, email: string, place: string): Promise<void> {
   const { email: byEmail, place: byPlace } = limitersOf(pool)
   try {

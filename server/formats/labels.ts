@@ -19,7 +19,14 @@ function drawCode(page: PDFPage, text: string, x: number, y: number): void {
   const { modules } = QR.create(text, { errorCorrectionLevel: 'M' }), step = CODE / modules.size
   for (let row = 0; row < modules.size; row++) {
     for (let column = 0; column < modules.size; column++) {
-      if (modules.get(row, column)) page.drawRectangle({ x: x + column * step, y: y + CODE - (row + 1) * step, width: step, height: step, color: INK })
+      if (modules.get(row, column))
+        page.drawRectangle({
+          x: x + column * step,
+          y: y + CODE - (row + 1) * step,
+          width: step,
+          height: step,
+          color: INK,
+        })
     }
   }
 }
@@ -28,7 +35,12 @@ function drawGlyph(page: PDFPage, glyph: NonNullable<Label['glyph']>, x: number,
   const last = Math.max(1, ...glyph.map(m => m.actual ?? m.value))
   for (const m of glyph) {
     const r = Math.min(size, rippleRadius(m.actual ?? m.value, last, size))
-    page.drawSvgPath(`M${r} 0A${r} ${r} 0 0 1 0 ${r}`, { x, y, borderColor: INK, borderWidth: m.actual === undefined ? 0.5 : 0.9 })
+    page.drawSvgPath(`M${r} 0A${r} ${r} 0 0 1 0 ${r}`, {
+      x,
+      y,
+      borderColor: INK,
+      borderWidth: m.actual === undefined ? 0.5 : 0.9,
+    })
   }
 }
 
@@ -37,15 +49,26 @@ export async function labelsPdf(labels: readonly Label[], address: string, title
   const pdf = await PDFDocument.create()
   pdf.setTitle(plain(title))
   pdf.setProducer('Nine Ripples')
-  const [regular, bold, mono] = await Promise.all([StandardFonts.Helvetica, StandardFonts.HelveticaBold, StandardFonts.CourierBold].map(f => pdf.embedFont(f)))
+  const [regular, bold, mono] = await Promise.all(
+    [StandardFonts.Helvetica, StandardFonts.HelveticaBold, StandardFonts.CourierBold].map(f => pdf.embedFont(f)),
+  )
   let page: PDFPage | undefined
   labels.forEach((label, i) => {
     const place = i % (SHEET.across * SHEET.down)
     if (place === 0) page = pdf.addPage([SHEET.width, SHEET.height])
-    const x = place % SHEET.across * CELL.width + PAD, top = SHEET.height - Math.floor(place / SHEET.across) * CELL.height - PAD
+    const x = place % SHEET.across * CELL.width + PAD,
+      top = SHEET.height - Math.floor(place / SHEET.across) * CELL.height - PAD
     const width = CELL.width - 2 * PAD - CODE - 6
     page!.drawText(fitted(label.title, bold!, 11, width), { x, y: top - 10, size: 11, font: bold, color: INK })
-    label.lines.slice(0, 4).forEach((line, n) => page!.drawText(fitted(line, regular!, 7.5, width), { x, y: top - 22 - n * 10, size: 7.5, font: regular, color: n === 0 ? SOFT : INK }))
+    label.lines.slice(0, 4).forEach((line, n) =>
+      page!.drawText(fitted(line, regular!, 7.5, width), {
+        x,
+        y: top - 22 - n * 10,
+        size: 7.5,
+        font: regular,
+        color: n === 0 ? SOFT : INK,
+      }),
+    )
     page!.drawText(plain(label.code), { x, y: top - CELL.height + 2 * PAD + 1, size: 8, font: mono, color: INK })
     drawCode(page!, `${address}${label.code}`, x + width + 6, top - CODE)
     if (label.glyph) drawGlyph(page!, label.glyph, x + width + 8, top - CODE - 4, 15)

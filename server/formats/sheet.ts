@@ -23,14 +23,25 @@ export async function benchSheetPdf(sheet: BenchSheet): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
   pdf.setTitle(plain(`Bench sheet: ${sheet.title}`))
   pdf.setProducer('Nine Ripples')
-  const [regular, bold] = await Promise.all([StandardFonts.Helvetica, StandardFonts.HelveticaBold].map(f => pdf.embedFont(f))) as [PDFFont, PDFFont]
+  const [regular, bold] = await Promise.all(
+    [StandardFonts.Helvetica, StandardFonts.HelveticaBold].map(f => pdf.embedFont(f)),
+  ) as [PDFFont, PDFFont]
   let page: PDFPage = pdf.addPage([PAGE.width, PAGE.height]), y = PAGE.height - EDGE
   const room = (height: number) => {
     if (y - height >= EDGE) return
     page = pdf.addPage([PAGE.width, PAGE.height])
     y = PAGE.height - EDGE
   }
-  const write = (text: string, { size = 10.5, font = regular, color = INK, x = 0, width = WIDTH - x }: { size?: number, font?: PDFFont, color?: typeof INK, x?: number, width?: number } = {}) => {
+  const write = (
+    text: string,
+    { size = 10.5, font = regular, color = INK, x = 0, width = WIDTH - x }: {
+      size?: number
+      font?: PDFFont
+      color?: typeof INK
+      x?: number
+      width?: number
+    } = {},
+  ) => {
     for (const line of wrapped(text, font, size, width)) {
       room(size * 1.35)
       y -= size * 1.35
@@ -62,7 +73,14 @@ export async function benchSheetPdf(sheet: BenchSheet): Promise<Uint8Array> {
     room(34)
     y -= 3
     page.drawRectangle({ x: EDGE, y: y - 13, width: 10, height: 10, borderColor: INK, borderWidth: 0.8 })
-    if (step.until) page.drawText(plain(step.until), { x: EDGE + WIDTH - bold.widthOfTextAtSize(plain(step.until), 10.5), y: y - 14, size: 10.5, font: bold, color: INK })
+    if (step.until)
+      page.drawText(plain(step.until), {
+        x: EDGE + WIDTH - bold.widthOfTextAtSize(plain(step.until), 10.5),
+        y: y - 14,
+        size: 10.5,
+        font: bold,
+        color: INK,
+      })
     write(step.instruction, { size: 11.5, font: bold, x: 18, width: WIDTH - 130 })
     write(step.detail, { size: 9.5, color: SOFT, x: 18 })
   }
@@ -79,7 +97,12 @@ export async function benchSheetPdf(sheet: BenchSheet): Promise<Uint8Array> {
     y -= 19
     for (const [k, blank] of sheet.blanks.slice(i, i + 2).entries()) {
       page.drawText(plain(blank), { x: EDGE + k * half, y, size: 9.5, font: regular, color: SOFT })
-      page.drawLine({ start: { x: EDGE + k * half + 110, y: y - 2 }, end: { x: EDGE + (k + 1) * half - 12, y: y - 2 }, thickness: 0.6, color: SOFT })
+      page.drawLine({
+        start: { x: EDGE + k * half + 110, y: y - 2 },
+        end: { x: EDGE + (k + 1) * half - 12, y: y - 2 },
+        thickness: 0.6,
+        color: SOFT,
+      })
     }
   }
   head('Take care')

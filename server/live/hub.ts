@@ -8,7 +8,10 @@ type Listener = (message: LiveMessage) => void
 const listeners = new Map<string, Set<Listener>>()
 let listening: Promise<void> | undefined
 
-/** Hands every announcement to the streams of its workshop. One connection listens for the whole process; when it breaks, streams are ended so that browsers come back and catch up. */
+/**
+ * Hands every announcement to the streams of its workshop. One connection listens for the whole process; when it
+ * breaks, streams are ended so that browsers come back and catch up.
+ */
 async function listen(): Promise<void> {
   const { pool } = await database()
   const client: pg.PoolClient = await pool.connect()

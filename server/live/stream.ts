@@ -5,10 +5,16 @@ import { subscribe } from './hub'
 const HEARTBEAT_MS = 20_000
 
 /**
- * A stream of what changes in a workshop. The first message says where its counter stands, so that a browser that was away knows to catch up.
+ * A stream of what changes in a workshop. The first message says where its counter stands, so that a browser that was
+ * away knows to catch up.
  * @param show what this stream may say of a message: something, nothing, or that it is over.
  */
-export async function streamOf(event: H3Event, workshop: string, seq: number, show: (message: LiveMessage) => object | undefined | 'end' | Promise<object | undefined | 'end'>): Promise<void> {
+export async function streamOf(
+  event: H3Event,
+  workshop: string,
+  seq: number,
+  show: (message: LiveMessage) => object | undefined | 'end' | Promise<object | undefined | 'end'>,
+): Promise<void> {
   const stream = createEventStream(event)
   const stop = await subscribe(workshop, message => void Promise.resolve(show(message)).then((shown) => {
     if (shown === 'end') return stream.close()

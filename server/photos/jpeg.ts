@@ -3,14 +3,18 @@
 const SOI = 0xD8, EOI = 0xD9, SOS = 0xDA, COMMENT = 0xFE, APP0 = 0xE0, APP14 = 0xEE, APP15 = 0xEF
 
 /** Frame headers carry the size: C0 to CF but for the three that are tables. */
-const isFrame = (marker: number) => marker >= 0xC0 && marker <= 0xCF && marker !== 0xC4 && marker !== 0xC8 && marker !== 0xCC
+const isFrame = (marker: number) =>
+  marker >= 0xC0 && marker <= 0xCF && marker !== 0xC4 && marker !== 0xC8 && marker !== 0xCC
 
 /**
- * Leaves out comments and everything that cameras and programs add: place, time, owner, previews (APP1 to APP15 but for APP14, which says how colours are
+ * Leaves out comments and everything that cameras and programs add: place, time, owner, previews (APP1 to APP15 but for
+ * APP14, which says how colours are
  * stored), and whatever follows the picture.
  * @returns undefined when the bytes are no whole JPEG.
  */
-export function cleanJpeg(bytes: Uint8Array): { readonly bytes: Uint8Array, readonly width: number, readonly height: number } | undefined {
+export function cleanJpeg(
+  bytes: Uint8Array,
+): { readonly bytes: Uint8Array, readonly width: number, readonly height: number } | undefined {
   if (bytes.length < 4 || bytes[0] !== 0xFF || bytes[1] !== SOI) return undefined
   const kept: Uint8Array[] = [bytes.subarray(0, 2)]
   let width = 0, height = 0

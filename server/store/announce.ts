@@ -10,6 +10,12 @@ export async function announce(db: Kysely<Database>, workshop: string, message: 
 }
 
 /** Several at once, in one question to the database. */
-export async function announceAll(db: Kysely<Database>, workshop: string, messages: readonly LiveMessage[]): Promise<void> {
-  await sql`select pg_notify(${CHANNEL}, m) from unnest(${messages.map(message => JSON.stringify({ workshop, message }))}::text[]) as m`.execute(db)
+export async function announceAll(
+  db: Kysely<Database>,
+  workshop: string,
+  messages: readonly LiveMessage[],
+): Promise<void> {
+  await sql`select pg_notify(${CHANNEL}, m) from unnest(${
+    messages.map(message => JSON.stringify({ workshop, message }))
+  }::text[]) as m`.execute(db)
 }

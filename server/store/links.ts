@@ -6,10 +6,17 @@ import { pourWithEvents } from './pours'
 import type { Scope } from './scope'
 
 const hash = (token: string) => createHash('sha256').update(token).digest('hex')
-const factsOf = (row: { id: string, kind: LinkKind, name: string, created_at: Date }): LinkFacts => ({ id: row.id, kind: row.kind, name: row.name, madeAt: row.created_at.getTime() })
+const factsOf = (row: { id: string, kind: LinkKind, name: string, created_at: Date }): LinkFacts => ({
+  id: row.id,
+  kind: row.kind,
+  name: row.name,
+  madeAt: row.created_at.getTime(),
+})
 
 export async function links(scope: Scope): Promise<LinkFacts[]> {
-  return (await scope.select('link').select(['id', 'kind', 'name', 'created_at']).orderBy('created_at').execute()).map(factsOf)
+  return (await scope.select('link').select(['id', 'kind', 'name', 'created_at']).orderBy('created_at').execute()).map(
+    factsOf,
+  )
 }
 
 export class TooManyLinks extends Error {}
@@ -19,7 +26,12 @@ const MOST = 50
 export async function makeLink(scope: Scope, kind: LinkKind, name: string): Promise<NewLink> {
   if ((await scope.select('link').select('id').execute()).length >= MOST) throw new TooManyLinks()
   const token = randomBytes(32).toString('base64url')
-  const row = await scope.insert('link', [{ id: randomUUID(), kind, name, token_sha256: hash(token) }]).returning(['id', 'kind', 'name', 'created_at']).executeTakeFirstOrThrow()
+  const row = await scope.insert('link', [{ id: randomUUID(), kind, name, token_sha256: hash(token) }]).returning([
+    'id',
+    'kind',
+    'name',
+    'created_at',
+  ]).executeTakeFirstOrThrow()
   return { ...factsOf(row), token }
 }
 
@@ -30,7 +42,13 @@ export async function dropLink(scope: Scope, id: string): Promise<boolean> {
 
 /** The workshop a link opens, as far as a link may know it; undefined when it was taken back or never was. */
 export async function workshopOfLink(db: Db, token: string, kind: LinkKind) {
-  return db.selectFrom('link').innerJoin('workshop', 'workshop.id', 'link.workshop_id').select(['workshop.id', 'workshop.name', 'workshop.units', 'workshop.clock', 'workshop.event_seq as eventSeq'])
+  return db.selectFrom('link').innerJoin('workshop', 'workshop.id', 'link.workshop_id').select([
+    'workshop.id',
+    'workshop.name',
+    'workshop.units',
+    'workshop.clock',
+    'workshop.event_seq as eventSeq',
+  ])
     .where('link.token_sha256', '=', hash(token)).where('link.kind', '=', kind).executeTakeFirst()
 }
 
@@ -46,7 +64,11 @@ function withoutPeople(e: PourEvent): readonly PourEvent[] {
 
 /** Pours that are live: begun within a day, the newest first. @param now on the workshop's clock. */
 export async function livePours(scope: Scope, now: number): Promise<WallAnswer['pours']> {
-  const rows = await scope.select('pour_projection').select('pour_id').where('status', 'in', LIVE).where('started_at', '>', now - DAY).orderBy('started_at', 'desc').limit(MOST_ON_THE_WALL).execute()
+  const rows = await scope.select('pour_projection').select('pour_id').where('status', 'in', LIVE).where(
+    'started_at',
+    '>',
+    now - DAY,
+  ).orderBy('started_at', 'desc').limit(MOST_ON_THE_WALL).execute()
   const pours = await Promise.all(rows.map(r => pourWithEvents(scope, r.pour_id)))
   return pours.flatMap(p => p ? [{ id: p.id, run: p.run, events: p.events.flatMap(withoutPeople) }] : [])
 }

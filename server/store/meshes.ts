@@ -9,9 +9,20 @@ export class NotWhole extends Error {}
 /** Begins a model, or begins it again. @returns false when there is no such mould, or the id is somebody else's. */
 export async function beginMesh(scope: Scope, id: string, facts: MeshFacts): Promise<boolean> {
   return scope.transaction(async (inner) => {
-    if (!await inner.select('library_item').select('id').where('id', '=', facts.mould).where('kind', '=', 'mould').executeTakeFirst()) return false
+    if (
+      !await inner.select('library_item').select('id').where('id', '=', facts.mould).where('kind', '=', 'mould')
+        .executeTakeFirst()
+    ) return false
     await inner.remove('mesh').where('id', '=', id).where('sha256', 'is', null).execute()
-    const made = await inner.insert('mesh', [{ id, mould_id: facts.mould, name: facts.name, unit: facts.unit, triangles: facts.triangles, parts: facts.parts, sha256: null }]).onConflict(c => c.column('id').doNothing()).returning('id').execute()
+    const made = await inner.insert('mesh', [{
+      id,
+      mould_id: facts.mould,
+      name: facts.name,
+      unit: facts.unit,
+      triangles: facts.triangles,
+      parts: facts.parts,
+      sha256: null,
+    }]).onConflict(c => c.column('id').doNothing()).returning('id').execute()
     return made.length > 0
   })
 }
@@ -19,9 +30,12 @@ export async function beginMesh(scope: Scope, id: string, facts: MeshFacts): Pro
 /** Stores one part; the same part again replaces it. @returns false when no such model is being received. */
 export async function putPart(scope: Scope, id: string, part: number, data: Buffer): Promise<boolean> {
   return scope.transaction(async (inner) => {
-    const mesh = await inner.select('mesh').select('parts').where('id', '=', id).where('sha256', 'is', null).forUpdate().executeTakeFirst()
+    const mesh = await inner.select('mesh').select('parts').where('id', '=', id).where('sha256', 'is', null).forUpdate()
+      .executeTakeFirst()
     if (!mesh || part >= mesh.parts) return false
-    await inner.insert('mesh_part', [{ mesh_id: id, part, data }]).onConflict(c => c.columns(['mesh_id', 'part']).doUpdateSet({ data })).execute()
+    await inner.insert('mesh_part', [{ mesh_id: id, part, data }]).onConflict(c =>
+      c.columns(['mesh_id', 'part']).doUpdateSet({ data }),
+    ).execute()
     return true
   })
 }
@@ -37,7 +51,8 @@ export async function finishMesh(scope: Scope, id: string, sha256?: string): Pro
     const hash = createHash('sha256')
     let bytes = 0
     for (let part = 0; part < mesh.parts; part++) {
-      const row = await inner.select('mesh_part').select('data').where('mesh_id', '=', id).where('part', '=', part).executeTakeFirst()
+      const row = await inner.select('mesh_part').select('data').where('mesh_id', '=', id).where('part', '=', part)
+        .executeTakeFirst()
       if (!row) throw new NotWhole()
       hash.update(row.data)
       bytes += row.data.length
@@ -46,17 +61,39 @@ export async function finishMesh(scope: Scope, id: string, sha256?: string): Pro
     if (sha256 !== undefined && sha256 !== own) throw new NotWhole()
     await inner.update('mesh').set({ sha256: own }).where('id', '=', id).execute()
     await inner.remove('mesh').where('mould_id', '=', mesh.mould_id).where('id', '<>', id).execute()
-    return { id, mould: mesh.mould_id, name: mesh.name, unit: mesh.unit as KeptMesh['unit'], triangles: mesh.triangles, parts: mesh.parts, sha256: own, bytes }
+    return {
+      id,
+      mould: mesh.mould_id,
+      name: mesh.name,
+      unit: mesh.unit as KeptMesh['unit'],
+      triangles: mesh.triangles,
+      parts: mesh.parts,
+      sha256: own,
+      bytes,
+    }
   })
 }
 
 /** The model that a mould has, if it has one that arrived whole. */
 export async function meshOfMould(scope: Scope, mould: string): Promise<KeptMesh | undefined> {
-  const row = await scope.select('mesh').selectAll('mesh').select(sql<number>`(select sum(length(data))::int from mesh_part p where p.mesh_id = mesh.id)`.as('bytes'))
+  const row = await scope.select('mesh').selectAll('mesh').select(
+    sql<number>`(select sum(length(data))::int from mesh_part p where p.mesh_id = mesh.id)`.as('bytes'),
+  )
     .where('mould_id', '=', mould).where('sha256', 'is not', null).executeTakeFirst()
-  return row && { id: row.id, mould, name: row.name, unit: row.unit as KeptMesh['unit'], triangles: row.triangles, parts: row.parts, sha256: row.sha256!, bytes: row.bytes }
+  return row
+    && {
+      id: row.id,
+      mould,
+      name: row.name,
+      unit: row.unit as KeptMesh['unit'],
+      triangles: row.triangles,
+      parts: row.parts,
+      sha256: row.sha256!,
+      bytes: row.bytes,
+    }
 }
 
 export async function meshPart(scope: Scope, id: string, part: number): Promise<Buffer | undefined> {
-  return (await scope.select('mesh_part').select('data').where('mesh_id', '=', id).where('part', '=', part).executeTakeFirst())?.data
+  return (await scope.select('mesh_part').select('data').where('mesh_id', '=', id).where('part', '=', part)
+    .executeTakeFirst())?.data
 }

@@ -8,14 +8,24 @@ import * as m0005 from './migrations/0005-logbook'
 import * as m0006 from './migrations/0006-cast-photos'
 import type { Database } from './schema'
 
-const MIGRATIONS: Record<string, Migration> = { '0001-first-workshop': m0001, '0002-meshes': m0002, '0003-photos': m0003, '0004-links': m0004, '0005-logbook': m0005, '0006-cast-photos': m0006 }
+const MIGRATIONS: Record<string, Migration> = {
+  '0001-first-workshop': m0001,
+  '0002-meshes': m0002,
+  '0003-photos': m0003,
+  '0004-links': m0004,
+  '0005-logbook': m0005,
+  '0006-cast-photos': m0006,
+}
 
 // Every bigint here is a millisecond count, far below 2^53.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number)
 
 export type Db = Kysely<Database>
 
-/** Brings a database to the newest schema. Safe when two servers start at once. @throws with the failing migration's name. */
+/**
+ * Brings a database to the newest schema. Safe when two servers start at once. @throws with the failing migration's
+ * name.
+ */
 export async function migrateToLatest(db: Db): Promise<void> {
   const migrator = new Migrator({ db, provider: { getMigrations: async () => MIGRATIONS } })
   const { error, results } = await migrator.migrateToLatest()
@@ -27,7 +37,8 @@ export async function migrateToLatest(db: Db): Promise<void> {
 
 export function connect(url: string): { readonly db: Db, readonly pool: pg.Pool } {
   const pool = new pg.Pool({ connectionString: url, max: 10 })
-  // A connection that breaks (server restarted), idle or between two questions, must not end the process: the next question says so, or opens a new one.
+  // A connection that breaks (server restarted), idle or between two questions, must not end the process: the next
+  // question says so, or opens a new one.
   pool.on('error', () => {})
   pool.on('connect', client => client.on('error', () => {}))
   return { db: new Kysely<Database>({ dialect: new PostgresDialect({ pool }) }), pool }

@@ -7,26 +7,70 @@ import type { CastSummary, PourSummary } from '~core/pour/projection'
 import type { CastRow, EventsAnswer, PourAnswer, PourRow } from '~contract/pour'
 import type { Scope } from './scope'
 
-type EventRow = { id: string, pour_id: string, batch: number | null, kind: string, version: number, data: object, happened_at: number, recorded_at: number, device: string, device_seq: number, actor: string }
+type EventRow = {
+  id: string
+  pour_id: string
+  batch: number | null
+  kind: string
+  version: number
+  data: object
+  happened_at: number
+  recorded_at: number
+  device: string
+  device_seq: number
+  actor: string
+}
 
 export function eventOf(row: EventRow): PourEvent {
   return {
-    id: row.id, pour: row.pour_id, batch: row.batch ?? undefined, kind: row.kind, version: 1, data: row.data,
-    happenedAt: row.happened_at, recordedAt: row.recorded_at, device: row.device, deviceSeq: row.device_seq, actor: row.actor,
+    id: row.id,
+    pour: row.pour_id,
+    batch: row.batch ?? undefined,
+    kind: row.kind,
+    version: 1,
+    data: row.data,
+    happenedAt: row.happened_at,
+    recordedAt: row.recorded_at,
+    device: row.device,
+    deviceSeq: row.device_seq,
+    actor: row.actor,
   } as PourEvent
 }
 
-export const EVENT_COLUMNS = ['id', 'pour_id', 'batch', 'kind', 'version', 'data', 'happened_at', 'recorded_at', 'device', 'device_seq', 'actor'] as const
+export const EVENT_COLUMNS = [
+  'id',
+  'pour_id',
+  'batch',
+  'kind',
+  'version',
+  'data',
+  'happened_at',
+  'recorded_at',
+  'device',
+  'device_seq',
+  'actor',
+] as const
 
 async function eventsOf(scope: Scope, pourId: string, after = 0): Promise<EventsAnswer> {
-  const rows = await scope.select('pour_event').select([...EVENT_COLUMNS, 'seq']).where('pour_id', '=', pourId).where('seq', '>', after).orderBy('seq').execute()
+  const rows = await scope.select('pour_event').select([...EVENT_COLUMNS, 'seq']).where('pour_id', '=', pourId).where(
+    'seq',
+    '>',
+    after,
+  ).orderBy('seq').execute()
   return { events: rows.map(eventOf), seq: rows.at(-1)?.seq ?? after }
 }
 
 export async function pourWithEvents(scope: Scope, pourId: string): Promise<PourAnswer | undefined> {
-  const pour = await scope.select('pour').select(['id', 'plan_id', 'run', 'started_by']).where('id', '=', pourId).executeTakeFirst()
+  const pour = await scope.select('pour').select(['id', 'plan_id', 'run', 'started_by']).where('id', '=', pourId)
+    .executeTakeFirst()
   if (!pour) return undefined
-  return { id: pour.id, planId: pour.plan_id ?? undefined, run: pour.run, startedBy: pour.started_by, ...await eventsOf(scope, pourId) }
+  return {
+    id: pour.id,
+    planId: pour.plan_id ?? undefined,
+    run: pour.run,
+    startedBy: pour.started_by,
+    ...await eventsOf(scope, pourId),
+  }
 }
 
 export async function pourEventsAfter(scope: Scope, pourId: string, after: number): Promise<EventsAnswer | undefined> {
@@ -36,27 +80,46 @@ export async function pourEventsAfter(scope: Scope, pourId: string, after: numbe
 
 /** Newest first. */
 export async function pourRows(scope: Scope, limit = 500): Promise<PourRow[]> {
-  const rows = await scope.select('pour_projection').select(['pour_id', 'body']).orderBy('started_at', 'desc').limit(limit).execute()
+  const rows = await scope.select('pour_projection').select(['pour_id', 'body']).orderBy('started_at', 'desc').limit(
+    limit,
+  ).execute()
   return rows.map(r => ({ id: r.pour_id, summary: r.body }))
 }
 
 /** What lists know of one pour and its casts. */
-export async function castsOfPour(scope: Scope, pourId: string): Promise<{ readonly summary: PourSummary, readonly casts: readonly CastSummary[] } | undefined> {
+export async function castsOfPour(
+  scope: Scope,
+  pourId: string,
+): Promise<{ readonly summary: PourSummary, readonly casts: readonly CastSummary[] } | undefined> {
   const pour = await scope.select('pour_projection').select('body').where('pour_id', '=', pourId).executeTakeFirst()
-  const casts = pour && await scope.select('cast_projection').select('body').where('pour_id', '=', pourId).orderBy(sql`string_to_array(cast_id, '.')::int[]`).execute()
+  const casts = pour
+    && await scope.select('cast_projection').select('body').where('pour_id', '=', pourId).orderBy(
+      sql`string_to_array(cast_id, '.')::int[]`,
+    ).execute()
   return pour && { summary: pour.body, casts: casts!.map(c => c.body) }
 }
 
 const PAGE = 200
 /** All pours with their casts, the oldest first, a page at a time. */
-export async function* logbookPages(scope: Scope): AsyncGenerator<readonly { readonly summary: PourSummary, readonly casts: readonly CastSummary[] }[]> {
+export async function* logbookPages(
+  scope: Scope,
+): AsyncGenerator<readonly { readonly summary: PourSummary, readonly casts: readonly CastSummary[] }[]> {
   let after: { started: number, id: string } | undefined
   for (;;) {
-    let query = scope.select('pour_projection').select(['pour_id', 'body', sql<number>`coalesce(started_at, 0)`.as('started')])
-    if (after) query = query.where(sql<boolean>`(coalesce(started_at, 0), pour_id) > (${after.started}, ${after.id}::uuid)`)
+    let query = scope.select('pour_projection').select([
+      'pour_id',
+      'body',
+      sql<number>`coalesce(started_at, 0)`.as('started'),
+    ])
+    if (after)
+      query = query.where(sql<boolean>`(coalesce(started_at, 0), pour_id) > (${after.started}, ${after.id}::uuid)`)
     const pours = await query.orderBy(sql`coalesce(started_at, 0)`).orderBy('pour_id').limit(PAGE).execute()
     if (pours.length === 0) return
-    const casts = await scope.select('cast_projection').select(['pour_id', 'body']).where('pour_id', 'in', pours.map(p => p.pour_id)).orderBy(sql`string_to_array(cast_id, '.')::int[]`).execute()
+    const casts = await scope.select('cast_projection').select(['pour_id', 'body']).where(
+      'pour_id',
+      'in',
+      pours.map(p => p.pour_id),
+    ).orderBy(sql`string_to_array(cast_id, '.')::int[]`).execute()
     yield pours.map(p => ({ summary: p.body, casts: casts.filter(c => c.pour_id === p.pour_id).map(c => c.body) }))
     const last = pours.at(-1)!
     after = { started: last.started, id: last.pour_id }
@@ -65,16 +128,32 @@ export async function* logbookPages(scope: Scope): AsyncGenerator<readonly { rea
 
 /** Casts that still need something, and those that came off the shelf after `since` (ms). */
 export async function castRows(scope: Scope, since: number): Promise<CastRow[]> {
-  const rows = await scope.select('cast_projection').innerJoin('pour_projection as p', 'p.pour_id', 'cast_projection.pour_id')
-    .select(['cast_projection.pour_id as pour', 'cast_projection.body as cast', 'p.status as pourStatus', sql<string>`p.body->>'name'`.as('pourName')])
-    .where(eb => eb.or([eb('cast_projection.status', '<>', 'finished'), eb(sql<number>`(cast_projection.body->>'finishedAt')::bigint`, '>', Math.round(since))]))
+  const rows = await scope.select('cast_projection').innerJoin(
+    'pour_projection as p',
+    'p.pour_id',
+    'cast_projection.pour_id',
+  )
+    .select([
+      'cast_projection.pour_id as pour',
+      'cast_projection.body as cast',
+      'p.status as pourStatus',
+      sql<string>`p.body->>'name'`.as('pourName'),
+    ])
+    .where(eb =>
+      eb.or([
+        eb('cast_projection.status', '<>', 'finished'),
+        eb(sql<number>`(cast_projection.body->>'finishedAt')::bigint`, '>', Math.round(since)),
+      ]),
+    )
     .where('p.status', '<>', 'abandoned').execute()
   return rows.map(({ pour, pourName, cast }) => ({ pour, pourName, cast }))
 }
 
 /** Causes of defects that this workshop has confirmed, counted. */
 export async function confirmedCauses(scope: Scope): Promise<Confirmed> {
-  const rows = await scope.select('pour_projection').select(sql<{ defect: DefectId, cause: CauseId }>`jsonb_array_elements(coalesce(body->'causes', '[]'))`.as('found')).execute()
+  const rows = await scope.select('pour_projection').select(
+    sql<{ defect: DefectId, cause: CauseId }>`jsonb_array_elements(coalesce(body->'causes', '[]'))`.as('found'),
+  ).execute()
   const counts = new Map<string, { defect: DefectId, cause: CauseId, times: number }>()
   for (const { found } of rows) {
     const key = `${found.defect} ${found.cause}`, known = counts.get(key) ?? { ...found, times: 0 }

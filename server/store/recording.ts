@@ -21,7 +21,9 @@ interface Known {
   readonly ids: ReadonlySet<string>
   /** The number of each event, rising. */
   readonly seqs: readonly number[]
-  /** The casts as they stand in the projection and what it adds to the counts, if it was this process that wrote them. */
+  /**
+   * The casts as they stand in the projection and what it adds to the counts, if it was this process that wrote them.
+   */
   readonly casts?: ReadonlyMap<string, string>
   readonly tallies?: readonly Tally[]
   readonly words?: readonly string[]
@@ -29,12 +31,19 @@ interface Known {
 const lastOf = (known: Known) => known.seqs.at(-1) ?? 0
 
 function grown(known: Known, events: readonly PourEvent[], seqs: readonly number[]): Known {
-  return { ...known, events: [...known.events, ...events], ids: new Set([...known.ids, ...events.map(e => e.id)]), seqs: [...known.seqs, ...seqs] }
+  return {
+    ...known,
+    events: [...known.events, ...events],
+    ids: new Set([...known.ids, ...events.map(e => e.id)]),
+    seqs: [...known.seqs, ...seqs],
+  }
 }
 
 /**
- * What was written to lately is kept, so that an entry does not read its pour again. It holds as long as nobody else writes: every writer takes numbers from the
- * workshop's counter, so a counter that stands where this process left it says that nobody did; else all of the workshop's is read anew.
+ * What was written to lately is kept, so that an entry does not read its pour again. It holds as long as nobody else
+ * writes: every writer takes numbers from the
+ * workshop's counter, so a counter that stands where this process left it says that nobody did; else all of the
+ * workshop's is read anew.
  */
 interface InHand { counter: number, pours: LastUsed<Known> }
 const POURS_IN_HAND = 300
@@ -47,7 +56,10 @@ function keep(workshop: string, before: number, counter: number, pours: Readonly
   for (const [id, known] of pours) own.pours.set(id, known)
 }
 
-/** These pours up to this moment; those that are not the workshop's are left out. Call with the workshop's counter taken. @param before where it stood. */
+/**
+ * These pours up to this moment; those that are not the workshop's are left out. Call with the workshop's counter
+ * taken. @param before where it stood.
+ */
 async function upToNow(scope: Scope, before: number, pours: readonly string[]): Promise<Map<string, Known>> {
   const own = inHand.get(scope.workshopId), found = new Map<string, Known>(), missing: string[] = []
   for (const id of pours) {
@@ -57,7 +69,8 @@ async function upToNow(scope: Scope, before: number, pours: readonly string[]): 
   }
   if (missing.length === 0) return found
   const runs = await scope.select('pour').select(['id', 'run']).where('id', 'in', missing).execute()
-  const rows = await scope.select('pour_event').select([...EVENT_COLUMNS, 'seq']).where('pour_id', 'in', missing).orderBy('seq').execute()
+  const rows = await scope.select('pour_event').select([...EVENT_COLUMNS, 'seq']).where('pour_id', 'in', missing)
+    .orderBy('seq').execute()
   for (const { id, run } of runs) {
     const own = rows.filter(r => r.pour_id === id)
     found.set(id, grown({ run, events: [], ids: new Set(), seqs: [] }, own.map(eventOf), own.map(r => r.seq)))
@@ -69,7 +82,8 @@ async function upToNow(scope: Scope, before: number, pours: readonly string[]): 
 function checkAgainst(run: FrozenRun, events: readonly SentEvent[]): void {
   const casts = new Set(castsOf(run).map(c => c.id))
   for (const e of events) {
-    if (e.batch !== undefined && e.batch >= run.batches.length) throw new EventsRefused(`This pour has ${run.batches.length} batches; an entry names batch ${e.batch + 1}.`)
+    if (e.batch !== undefined && e.batch >= run.batches.length)
+      throw new EventsRefused(`This pour has ${run.batches.length} batches; an entry names batch ${e.batch + 1}.`)
     if ('cast' in e.data && !casts.has(e.data.cast)) throw new EventsRefused(`This pour has no cast ${e.data.cast}.`)
   }
 }
@@ -78,70 +92,206 @@ function checkAgainst(run: FrozenRun, events: readonly SentEvent[]): void {
 export const RULES = 1
 
 /**
- * Writes what lists read of these pours: always the fold of all their events. Most entries change no cast and no count, and what is known to stand there
+ * Writes what lists read of these pours: always the fold of all their events. Most entries change no cast and no count,
+ * and what is known to stand there
  * already is not written again. Call with the workshop's counter taken.
  * @returns the pours with their casts and counts as they stand now: to be kept once the transaction is through.
  */
 async function project(scope: Scope, pours: ReadonlyMap<string, Known>): Promise<Map<string, Known>> {
   const folded = [...pours].map(([id, now]) => {
-    const state = foldPour(now.run, now.events), casts = summariseCasts(now.run, state), summary = summarisePour(now.run, state)
+    const state = foldPour(now.run, now.events),
+      casts = summariseCasts(now.run, state),
+      summary = summarisePour(now.run, state)
     const rows = casts.map(c => ({ cast_id: c.id, status: c.status, body: JSON.stringify(c) }))
-    return { id, now, summary, casts, rows, words: searchWords(summary, casts), tallies: talliesOf(summary, casts), changed: rows.filter(c => now.casts?.get(c.cast_id) !== c.body) }
+    return {
+      id,
+      now,
+      summary,
+      casts,
+      rows,
+      words: searchWords(summary, casts),
+      tallies: talliesOf(summary, casts),
+      changed: rows.filter(c => now.casts?.get(c.cast_id) !== c.body),
+    }
   })
   const unknown = folded.filter(f => !f.now.tallies).map(f => f.id)
-  const stood = new Map(unknown.length === 0 ? [] : (await scope.select('pour_projection').select(['pour_id', 'tallies']).where('pour_id', 'in', unknown).execute()).map(r => [r.pour_id, r.tallies]))
-  await scope.insert('pour_projection', folded.map(({ id, summary, casts, words, tallies }) => ({
-    pour_id: id, status: summary.status, started_at: summary.startedAt ?? null, body: JSON.stringify(summary),
-    found_by: sql`${[...withBeginnings(words), ...factsOf(summary, casts)]}::text[]` as never, tallies: JSON.stringify(tallies), rules: RULES,
-  }))).onConflict(c => c.column('pour_id').doUpdateSet(eb => ({
-    status: eb.ref('excluded.status'), started_at: eb.ref('excluded.started_at'), body: eb.ref('excluded.body'), found_by: eb.ref('excluded.found_by'), tallies: eb.ref('excluded.tallies'), rules: eb.ref('excluded.rules'),
-  }))).execute()
+  const stood = new Map(
+    unknown.length === 0
+      ? []
+      : (await scope.select('pour_projection').select(['pour_id', 'tallies']).where('pour_id', 'in', unknown).execute())
+          .map(r => [r.pour_id, r.tallies]),
+  )
+  await scope.insert(
+    'pour_projection',
+    folded.map(({ id, summary, casts, words, tallies }) => ({
+      pour_id: id,
+      status: summary.status,
+      started_at: summary.startedAt ?? null,
+      body: JSON.stringify(summary),
+      found_by: sql`${[...withBeginnings(words), ...factsOf(summary, casts)]}::text[]` as never,
+      tallies: JSON.stringify(tallies),
+      rules: RULES,
+    })),
+  ).onConflict(c =>
+    c.column('pour_id').doUpdateSet(eb => ({
+      status: eb.ref('excluded.status'),
+      started_at: eb.ref('excluded.started_at'),
+      body: eb.ref('excluded.body'),
+      found_by: eb.ref('excluded.found_by'),
+      tallies: eb.ref('excluded.tallies'),
+      rules: eb.ref('excluded.rules'),
+    })),
+  ).execute()
   const rows = folded.flatMap(({ id, changed }) => changed.map(c => ({ pour_id: id, ...c })))
-  if (rows.length > 0) await scope.insert('cast_projection', rows)
-    .onConflict(c => c.columns(['pour_id', 'cast_id']).doUpdateSet(eb => ({ status: eb.ref('excluded.status'), body: eb.ref('excluded.body') }))).execute()
+  if (rows.length > 0)
+    await scope.insert('cast_projection', rows)
+      .onConflict(c =>
+        c.columns(['pour_id', 'cast_id']).doUpdateSet(eb => ({
+          status: eb.ref('excluded.status'),
+          body: eb.ref('excluded.body'),
+        })),
+      ).execute()
   const words = [...new Set(folded.flatMap(f => f.words.filter(w => !f.now.words?.includes(w))))].sort()
-  if (words.length > 0) await scope.insert('logbook_word', words.map(word => ({ word }))).onConflict(c => c.doNothing()).execute()
-  await count(scope, changeOf(folded.flatMap(f => f.now.tallies ?? stood.get(f.id) ?? []), folded.flatMap(f => f.tallies)))
-  return new Map(folded.map(({ id, now, rows, words, tallies }) => [id, { ...now, casts: new Map(rows.map(c => [c.cast_id, c.body])), words, tallies }]))
+  if (words.length > 0)
+    await scope.insert('logbook_word', words.map(word => ({ word }))).onConflict(c => c.doNothing()).execute()
+  await count(
+    scope,
+    changeOf(folded.flatMap(f => f.now.tallies ?? stood.get(f.id) ?? []), folded.flatMap(f => f.tallies)),
+  )
+  return new Map(
+    folded.map((
+      { id, now, rows, words, tallies },
+    ) => [id, { ...now, casts: new Map(rows.map(c => [c.cast_id, c.body])), words, tallies }]),
+  )
 }
 
 /** Adds to the workshop's counts. */
 async function count(scope: Scope, changes: readonly Tally[]): Promise<void> {
   if (changes.length === 0) return
-  const rows = changes.map(({ series, key, month, counts: c }) => ({ series, key, month, pours: c.pours, casts: c.casts, judged: c.judged, good: c.good, second: c.second, waste: c.waste, powder_grams: c.powderGrams, cost_hundredths: c.costHundredths, pieces: c.pieces, took_casts: c.tookCasts, took_mm3: c.tookCubicMillimetres }))
-  await scope.insert('tally', rows).onConflict(c => c.columns(['workshop_id', 'series', 'key', 'month']).doUpdateSet(eb => Object.fromEntries(
-    (['pours', 'casts', 'judged', 'good', 'second', 'waste', 'powder_grams', 'cost_hundredths', 'pieces', 'took_casts', 'took_mm3'] as const).map(k => [k, eb(`tally.${k}`, '+', eb.ref(`excluded.${k}`))])))).execute()
+  const rows = changes.map(({ series, key, month, counts: c }) => ({
+    series,
+    key,
+    month,
+    pours: c.pours,
+    casts: c.casts,
+    judged: c.judged,
+    good: c.good,
+    second: c.second,
+    waste: c.waste,
+    powder_grams: c.powderGrams,
+    cost_hundredths: c.costHundredths,
+    pieces: c.pieces,
+    took_casts: c.tookCasts,
+    took_mm3: c.tookCubicMillimetres,
+  }))
+  await scope.insert('tally', rows).onConflict(c =>
+    c.columns(['workshop_id', 'series', 'key', 'month']).doUpdateSet(eb =>
+      Object.fromEntries(
+        ([
+          'pours',
+          'casts',
+          'judged',
+          'good',
+          'second',
+          'waste',
+          'powder_grams',
+          'cost_hundredths',
+          'pieces',
+          'took_casts',
+          'took_mm3',
+        ] as const).map(k => [k, eb(`tally.${k}`, '+', eb.ref(`excluded.${k}`))]),
+      ),
+    ),
+  ).execute()
 }
 
-/** Appends events that the pours do not have yet. @param first the number of the first. @throws EventsRefused when one is some other pour's already. */
+/**
+ * Appends events that the pours do not have yet. @param first the number of the first. @throws EventsRefused when one
+ * is some other pour's already.
+ */
 async function append(scope: Scope, first: number, fresh: readonly Fresh[]): Promise<void> {
   if (fresh.length === 0) return
-  const { numInsertedOrUpdatedRows: written } = await scope.insert('pour_event', fresh.map(({ pour, event: e, actor, skewMs, receivedAt }, i) => ({
-    id: e.id, pour_id: pour, seq: first + i, batch: e.batch ?? null, kind: e.kind, version: e.version, data: JSON.stringify(e.data),
-    happened_at: Math.round(e.happenedAt), recorded_at: Math.round(e.recordedAt), skew_ms: Math.round(skewMs), device: e.device, device_seq: e.deviceSeq, actor, ...receivedAt && { received_at: receivedAt },
-  }))).onConflict(c => c.doNothing()).executeTakeFirst()
+  const { numInsertedOrUpdatedRows: written } = await scope.insert(
+    'pour_event',
+    fresh.map(({ pour, event: e, actor, skewMs, receivedAt }, i) => ({
+      id: e.id,
+      pour_id: pour,
+      seq: first + i,
+      batch: e.batch ?? null,
+      kind: e.kind,
+      version: e.version,
+      data: JSON.stringify(e.data),
+      happened_at: Math.round(e.happenedAt),
+      recorded_at: Math.round(e.recordedAt),
+      skew_ms: Math.round(skewMs),
+      device: e.device,
+      device_seq: e.deviceSeq,
+      actor,
+      ...receivedAt && { received_at: receivedAt },
+    })),
+  ).onConflict(c => c.doNothing()).executeTakeFirst()
   if (Number(written) < fresh.length) throw new EventsRefused('An entry with this id already belongs to another pour.')
 }
-interface Fresh { readonly pour: string, readonly event: SentEvent, readonly actor: string, readonly skewMs: number, readonly receivedAt?: Date }
+interface Fresh {
+  readonly pour: string
+  readonly event: SentEvent
+  readonly actor: string
+  readonly skewMs: number
+  readonly receivedAt?: Date
+}
 
 /** An event as it will be read back from its row. */
 function asRead({ pour, event: e, actor }: Fresh): PourEvent {
-  return { ...e, pour, batch: e.batch, data: JSON.parse(JSON.stringify(e.data)), happenedAt: Math.round(e.happenedAt), recordedAt: Math.round(e.recordedAt), actor } as PourEvent
+  return {
+    ...e,
+    pour,
+    batch: e.batch,
+    data: JSON.parse(JSON.stringify(e.data)),
+    happenedAt: Math.round(e.happenedAt),
+    recordedAt: Math.round(e.recordedAt),
+    actor,
+  } as PourEvent
 }
 
 /** Starts a pour with its first event. Repeating the same start is harmless. */
-export async function startPour(scope: Scope, start: { readonly id: string, readonly planId?: string, readonly run: FrozenRun, readonly first: readonly SentEvent[], readonly actor: string, readonly skewMs?: number }): Promise<void> {
+export async function startPour(
+  scope: Scope,
+  start: {
+    readonly id: string
+    readonly planId?: string
+    readonly run: FrozenRun
+    readonly first: readonly SentEvent[]
+    readonly actor: string
+    readonly skewMs?: number
+  },
+): Promise<void> {
   const begun = await scope.transaction(async (inner, trx) => {
-    const made = await inner.insert('pour', [{ id: start.id, plan_id: start.planId ?? null, run: JSON.stringify(start.run), started_by: start.actor }]).onConflict(c => c.column('id').doNothing()).returning(['id', 'run']).execute()
+    const made = await inner.insert('pour', [{
+      id: start.id,
+      plan_id: start.planId ?? null,
+      run: JSON.stringify(start.run),
+      started_by: start.actor,
+    }]).onConflict(c => c.column('id').doNothing()).returning(['id', 'run']).execute()
     if (made.length === 0) {
-      if (!await inner.select('pour').select('id').where('id', '=', start.id).executeTakeFirst()) throw new EventsRefused('This pour cannot be started here.')
+      if (!await inner.select('pour').select('id').where('id', '=', start.id).executeTakeFirst())
+        throw new EventsRefused('This pour cannot be started here.')
       return
     }
     checkAgainst(start.run, start.first)
     const last = await inner.bumpEvents(start.first.length), first = last - start.first.length + 1
     const fresh = start.first.map(event => ({ pour: start.id, event, actor: start.actor, skewMs: start.skewMs ?? 0 }))
     await append(inner, first, fresh)
-    const known = await project(inner, new Map([[start.id, grown({ run: made[0]!.run, events: [], ids: new Set(), seqs: [] }, fresh.map(asRead), fresh.map((_, i) => first + i))]]))
+    const known = await project(
+      inner,
+      new Map([[
+        start.id,
+        grown(
+          { run: made[0]!.run, events: [], ids: new Set(), seqs: [] },
+          fresh.map(asRead),
+          fresh.map((_, i) => first + i),
+        ),
+      ]]),
+    )
     await announceAll(trx, scope.workshopId, [{ what: 'pour', pour: start.id, seq: last }])
     return { before: first - 1, last, known }
   })
@@ -165,13 +315,22 @@ const MOST_TOGETHER = 64
 const waiting = new Map<string, Sent[]>()
 
 /**
- * Takes what a device sends: new ids are appended, known ones acknowledged, projections refolded, all in one transaction.
- * A workshop's counter row lets one transaction write at a time; what arrives while one is under way goes together into the next, so that a class of
+ * Takes what a device sends: new ids are appended, known ones acknowledged, projections refolded, all in one
+ * transaction.
+ * A workshop's counter row lets one transaction write at a time; what arrives while one is under way goes together into
+ * the next, so that a class of
  * devices waits for one commit and not for each other's.
  * @param after the number up to which the device has the pour already.
  * @returns the pour's events after that, or undefined when there is no such pour. @throws EventsRefused
  */
-export function recordEvents(scope: Scope, pour: string, events: readonly SentEvent[], actor: string, skewMs = 0, after = 0): Promise<EventsAnswer | undefined> {
+export function recordEvents(
+  scope: Scope,
+  pour: string,
+  events: readonly SentEvent[],
+  actor: string,
+  skewMs = 0,
+  after = 0,
+): Promise<EventsAnswer | undefined> {
   return new Promise((resolve, reject) => {
     const sent: Sent = { scope, pour, events, actor, skewMs, after, resolve, reject }
     const line = waiting.get(scope.workshopId)
@@ -190,7 +349,8 @@ async function writeInTurn(workshop: string): Promise<void> {
     const together = line.splice(0, MOST_TOGETHER)
     await writeTogether(together).catch(async (error) => {
       // One that cannot be taken must not take the others with it.
-      for (const one of together) await (together.length > 1 ? writeTogether([one]) : Promise.reject(error)).catch(one.reject)
+      for (const one of together)
+        await (together.length > 1 ? writeTogether([one]) : Promise.reject(error)).catch(one.reject)
     })
   }
   waiting.delete(workshop)
@@ -199,8 +359,11 @@ async function writeInTurn(workshop: string): Promise<void> {
 async function writeTogether(together: readonly Sent[]): Promise<void> {
   const { scope } = together[0]!
   const { before, last, found } = await scope.transaction(async (inner, trx) => {
-    // Taking the numbers first keeps every other writer of this workshop out until the end. Entries that are known already leave theirs unused.
-    const most = together.reduce((n, s) => n + s.events.length, 0), last = await inner.bumpEvents(most), before = last - most
+    // Taking the numbers first keeps every other writer of this workshop out until the end. Entries that are known
+    // already leave theirs unused.
+    const most = together.reduce((n, s) => n + s.events.length, 0),
+      last = await inner.bumpEvents(most),
+      before = last - most
     const found = await upToNow(inner, before, [...new Set(together.map(s => s.pour))])
     const fresh: Fresh[] = [], added = new Map<string, { ids: Set<string>, events: PourEvent[], seqs: number[] }>()
     for (const sent of together) {
@@ -221,9 +384,16 @@ async function writeTogether(together: readonly Sent[]): Promise<void> {
     }
     if (fresh.length > 0) {
       await append(inner, before + 1, fresh)
-      const changed = await project(inner, new Map([...added].map(([id, { events, seqs }]) => [id, grown(found.get(id)!, events, seqs)])))
+      const changed = await project(
+        inner,
+        new Map([...added].map(([id, { events, seqs }]) => [id, grown(found.get(id)!, events, seqs)])),
+      )
       for (const [id, now] of changed) found.set(id, now)
-      await announceAll(trx, scope.workshopId, [...changed].map(([pour, now]) => ({ what: 'pour', pour, seq: lastOf(now) })))
+      await announceAll(
+        trx,
+        scope.workshopId,
+        [...changed].map(([pour, now]) => ({ what: 'pour', pour, seq: lastOf(now) })),
+      )
     }
     return { before, last, found }
   })
@@ -235,18 +405,58 @@ async function writeTogether(together: readonly Sent[]): Promise<void> {
 }
 
 /** A pour as it comes out of an archive or a generator. @see restorePours */
-export interface WholePour { readonly id: string, readonly planId?: string, readonly run: FrozenRun, readonly startedBy: string, readonly createdAt: Date, readonly entries: readonly WholeEntry[] }
-export interface WholeEntry { readonly event: SentEvent, readonly actor: string, readonly skewMs: number, readonly receivedAt: Date }
+export interface WholePour {
+  readonly id: string
+  readonly planId?: string
+  readonly run: FrozenRun
+  readonly startedBy: string
+  readonly createdAt: Date
+  readonly entries: readonly WholeEntry[]
+}
+export interface WholeEntry {
+  readonly event: SentEvent
+  readonly actor: string
+  readonly skewMs: number
+  readonly receivedAt: Date
+}
 
-/** Writes pours that are over with all their entries, projected and counted. Call within a transaction. @throws EventsRefused when an entry does not belong to its run, or an id is taken. */
+/**
+ * Writes pours that are over with all their entries, projected and counted. Call within a transaction. @throws
+ * EventsRefused when an entry does not belong to its run, or an id is taken.
+ */
 export async function restorePours(inner: Scope, pours: readonly WholePour[]): Promise<void> {
   for (const p of pours) checkAgainst(p.run, p.entries.map(e => e.event))
-  const made = await inner.insert('pour', pours.map(p => ({ id: p.id, plan_id: p.planId ?? null, run: JSON.stringify(p.run), started_by: p.startedBy, created_at: p.createdAt }))).onConflict(c => c.column('id').doNothing()).returning(['id', 'run']).execute()
+  const made = await inner.insert(
+    'pour',
+    pours.map(p => ({
+      id: p.id,
+      plan_id: p.planId ?? null,
+      run: JSON.stringify(p.run),
+      started_by: p.startedBy,
+      created_at: p.createdAt,
+    })),
+  ).onConflict(c => c.column('id').doNothing()).returning(['id', 'run']).execute()
   if (made.length < pours.length) throw new EventsRefused('A pour with this id is here already.')
-  const all = pours.flatMap(p => p.entries.map(e => ({ pour: p.id, ...e }))), last = await inner.bumpEvents(all.length), first = last - all.length + 1
+  const all = pours.flatMap(p => p.entries.map(e => ({ pour: p.id, ...e }))),
+    last = await inner.bumpEvents(all.length),
+    first = last - all.length + 1
   for (let i = 0; i < all.length; i += MOST_ROWS) await append(inner, first + i, all.slice(i, i + MOST_ROWS))
   const runs = new Map(made.map(m => [m.id, m.run]))
-  await project(inner, new Map(pours.map(p => [p.id, grown({ run: runs.get(p.id)!, events: [], ids: new Set(), seqs: [], tallies: [] }, all.filter(e => e.pour === p.id).map(asRead), [])])))
+  await project(
+    inner,
+    new Map(
+      pours.map(
+        p => [
+          p.id,
+          grown(
+            { run: runs.get(p.id)!, events: [], ids: new Set(), seqs: [], tallies: [] },
+            all.filter(e => e.pour === p.id).map(asRead),
+            [],
+          ),
+        ],
+      ),
+    ),
+  )
 }
 /** PostgreSQL takes 65 535 parameters in one question. */
 const MOST_ROWS = 2000
@@ -254,7 +464,8 @@ const MOST_ROWS = 2000
 /** Makes projections of older rules anew, some at a time. @param told after each lot, how many are left */
 export async function bringUpToDate(db: Db, told: (left: number) => void = () => {}): Promise<void> {
   for (;;) {
-    const old = await db.selectFrom('pour_projection').select(['pour_id', 'workshop_id']).where('rules', '<', RULES).orderBy('workshop_id').limit(100).execute()
+    const old = await db.selectFrom('pour_projection').select(['pour_id', 'workshop_id']).where('rules', '<', RULES)
+      .orderBy('workshop_id').limit(100).execute()
     if (old.length === 0) return
     const workshop = old[0]!.workshop_id, own = old.filter(o => o.workshop_id === workshop).map(o => o.pour_id)
     await within(db, workshop).transaction(async (inner) => {
@@ -262,7 +473,11 @@ export async function bringUpToDate(db: Db, told: (left: number) => void = () =>
       const found = await upToNow(inner, -1, own)
       await project(inner, found)
     })
-    const { left } = await db.selectFrom('pour_projection').select(sql<number>`count(*)::int`.as('left')).where('rules', '<', RULES).executeTakeFirstOrThrow()
+    const { left } = await db.selectFrom('pour_projection').select(sql<number>`count(*)::int`.as('left')).where(
+      'rules',
+      '<',
+      RULES,
+    ).executeTakeFirstOrThrow()
     told(left)
   }
 }

@@ -13,11 +13,50 @@ import type { UnitPreferences } from '~core/units/units'
 type Json<T extends object> = JSONColumnType<T>
 type BigintAsNumber = ColumnType<number, number, number>
 
-export interface WorkshopTable { id: string, name: string, units: Json<UnitPreferences>, clock: Json<WorkshopClock>, event_seq: Generated<number>, demo: boolean, created_at: Generated<Date> }
-export interface PersonTable { id: string, workshop_id: string, name: string, email: string, password_hash: string, role: Role, archived_at: Date | null, created_at: Generated<Date> }
-export interface LibraryItemTable { id: string, workshop_id: string, kind: LibraryKind, body: Json<LibraryBodies[LibraryKind]>, revision: Generated<number>, archived_at: Date | null }
-export interface PlanTable { id: string, workshop_id: string, schema_version: number, body: Json<Plan>, revision: Generated<number>, updated_at: Date, archived_at: Date | null }
-export interface PourTable { id: string, workshop_id: string, plan_id: string | null, run: Json<FrozenRun>, started_by: string, created_at: Generated<Date> }
+export interface WorkshopTable {
+  id: string
+  name: string
+  units: Json<UnitPreferences>
+  clock: Json<WorkshopClock>
+  event_seq: Generated<number>
+  demo: boolean
+  created_at: Generated<Date>
+}
+export interface PersonTable {
+  id: string
+  workshop_id: string
+  name: string
+  email: string
+  password_hash: string
+  role: Role
+  archived_at: Date | null
+  created_at: Generated<Date>
+}
+export interface LibraryItemTable {
+  id: string
+  workshop_id: string
+  kind: LibraryKind
+  body: Json<LibraryBodies[LibraryKind]>
+  revision: Generated<number>
+  archived_at: Date | null
+}
+export interface PlanTable {
+  id: string
+  workshop_id: string
+  schema_version: number
+  body: Json<Plan>
+  revision: Generated<number>
+  updated_at: Date
+  archived_at: Date | null
+}
+export interface PourTable {
+  id: string
+  workshop_id: string
+  plan_id: string | null
+  run: Json<FrozenRun>
+  started_by: string
+  created_at: Generated<Date>
+}
 export interface PourEventTable {
   id: string
   workshop_id: string
@@ -43,13 +82,22 @@ export interface PourProjectionTable {
   status: string
   started_at: number | null
   body: Json<PourSummary>
-  /** Its words, their beginnings and its facts: one list and one index, so that what is sought together is looked up together, the rarest first. */
+  /**
+   * Its words, their beginnings and its facts: one list and one index, so that what is sought together is looked up
+   * together, the rarest first.
+   */
   found_by: string[]
   /** What it adds to the counts. */
   tallies: ColumnType<readonly Tally[], string, string>
   rules: number
 }
-export interface CastProjectionTable { pour_id: string, workshop_id: string, cast_id: string, status: string, body: Json<CastSummary> }
+export interface CastProjectionTable {
+  pour_id: string
+  workshop_id: string
+  cast_id: string
+  status: string
+  body: Json<CastSummary>
+}
 
 export interface TallyTable {
   workshop_id: string
@@ -69,15 +117,58 @@ export interface TallyTable {
   took_mm3: BigintAsNumber
 }
 /** Every word that some pour of a workshop was found by, once. */
-export interface LogbookWordTable { workshop_id: string, word: string }
-export interface LogbookViewTable { id: string, workshop_id: string, name: string, query: Json<LogbookQuery>, created_at: Generated<Date> }
+export interface LogbookWordTable {
+  workshop_id: string
+  word: string
+}
+export interface LogbookViewTable {
+  id: string
+  workshop_id: string
+  name: string
+  query: Json<LogbookQuery>
+  created_at: Generated<Date>
+}
 
-export interface MeshTable { id: string, workshop_id: string, mould_id: string, name: string, unit: string, triangles: number, parts: number, sha256: string | null, created_at: Generated<Date> }
-export interface MeshPartTable { mesh_id: string, part: number, workshop_id: string, data: Buffer }
+export interface MeshTable {
+  id: string
+  workshop_id: string
+  mould_id: string
+  name: string
+  unit: string
+  triangles: number
+  parts: number
+  sha256: string | null
+  created_at: Generated<Date>
+}
+export interface MeshPartTable {
+  mesh_id: string
+  part: number
+  workshop_id: string
+  data: Buffer
+}
 
-export interface LinkTable { id: string, workshop_id: string, kind: LinkKind, name: string, token_sha256: string, created_at: Generated<Date> }
+export interface LinkTable {
+  id: string
+  workshop_id: string
+  kind: LinkKind
+  name: string
+  token_sha256: string
+  created_at: Generated<Date>
+}
 
-export interface PhotoTable { id: string, workshop_id: string, mould_id: string | null, pour_id: string | null, cast_id: string | null, caption: string, width: number, height: number, sha256: string, data: Buffer, created_at: Generated<Date> }
+export interface PhotoTable {
+  id: string
+  workshop_id: string
+  mould_id: string | null
+  pour_id: string | null
+  cast_id: string | null
+  caption: string
+  width: number
+  height: number
+  sha256: string
+  data: Buffer
+  created_at: Generated<Date>
+}
 
 export interface Database {
   workshop: WorkshopTable

@@ -2,12 +2,22 @@ import { spawn, type ChildProcess } from 'node:child_process'
 import type { Page } from '@playwright/test'
 import { enterDemo, expect, expectAccessible, ownPour, press, test } from './workshop'
 
-/** The stand-ins as they ship, on the addresses that the page may talk to; this file alone uses them, since an address has room for one. */
-const ADDRESS = { scale: 'http://127.0.0.1:4795', thermometer: 'http://127.0.0.1:4796', room: 'http://127.0.0.1:4797' } as const
-const acting = (device: keyof typeof ADDRESS) => (what: object) => fetch(`${ADDRESS[device]}/act`, { method: 'POST', body: JSON.stringify(what) })
+/**
+ * The stand-ins as they ship, on the addresses that the page may talk to; this file alone uses them, since an address
+ * has room for one.
+ */
+const ADDRESS = {
+  scale: 'http://127.0.0.1:4795',
+  thermometer: 'http://127.0.0.1:4796',
+  room: 'http://127.0.0.1:4797',
+} as const
+const acting = (device: keyof typeof ADDRESS) => (what: object) =>
+  fetch(`${ADDRESS[device]}/act`, { method: 'POST', body: JSON.stringify(what) })
 const act = acting('scale')
 async function standIn(device: keyof typeof ADDRESS): Promise<ChildProcess> {
-  const [program, args] = device === 'thermometer' ? ['node_modules/.bin/tsx', ['--tsconfig', 'tsconfig.tools.json', 'devices/thermometer.ts']] as const : [process.execPath, [`devices/${device}.mjs`]] as const
+  const [program, args] = device === 'thermometer'
+    ? ['node_modules/.bin/tsx', ['--tsconfig', 'tsconfig.tools.json', 'devices/thermometer.ts']] as const
+    : [process.execPath, [`devices/${device}.mjs`]] as const
   // In a group of its own: tsx starts another process, which must end with it.
   const child = spawn(program, [...args], { stdio: ['ignore', 'pipe', 'inherit'], detached: true })
   await new Promise<void>((done, fail) => {
@@ -41,7 +51,8 @@ test('weighed by a scale that streams and by one pedal alone: tare, water, powde
     await setUp(page, ['Scale'])
     const go = page.locator('button.go')
     await expect(go).toHaveText('Bucket on the scale: tare')
-    const grams = async (what: string) => Number((await page.locator(`.part.${what} .target`).innerText()).replace(/[^\d.]/g, ''))
+    const grams = async (what: string) =>
+      Number((await page.locator(`.part.${what} .target`).innerText()).replace(/[^\d.]/g, ''))
     const [water, powder] = [await grams('water'), await grams('powder')]
 
     await act({ put: 640 })
@@ -88,7 +99,9 @@ test('weighed by a scale that streams and by one pedal alone: tare, water, powde
 test('a whole pour by pedal and keys alone, with scale, thermometer and room sensor: the network goes for five minutes, the server dies twice, and the logbook has every entry once', async ({ page, context, demo }) => {
   test.setTimeout(480_000)
   const devices = await Promise.all([standIn('scale'), standIn('thermometer'), standIn('room')])
-  const pace = async (rate: number) => expect((await page.request.post(`${demo.url}/api/clock`, { data: { rate }, headers: { origin: demo.url } })).ok()).toBe(true)
+  const pace = async (rate: number) =>
+    expect((await page.request.post(`${demo.url}/api/clock`, { data: { rate }, headers: { origin: demo.url } })).ok())
+      .toBe(true)
   try {
     await acting('room')({ celsius: 14, humidity: 0.6 })
     await enterDemo(page, demo)
@@ -96,7 +109,8 @@ test('a whole pour by pedal and keys alone, with scale, thermometer and room sen
     const at = page.url()
     await setUp(page, ['Scale', 'Thermometer', 'Room sensor'])
     await press(page, 'Weigh water, then powder')
-    const grams = async (what: string) => Number((await page.locator(`.part.${what} .target`).innerText()).replace(/[^\d.]/g, ''))
+    const grams = async (what: string) =>
+      Number((await page.locator(`.part.${what} .target`).innerText()).replace(/[^\d.]/g, ''))
     const weigh = async () => {
       for (const part of ['water', 'powder'] as const) {
         const target = await grams(part)
@@ -141,7 +155,15 @@ test('a whole pour by pedal and keys alone, with scale, thermometer and room sen
     await pace(60)
     await press(page, 'Sift the powder in')
     await acting('thermometer')({ wet: true, pace: 60, room: 14, ratio: 0.45 })
-    for (const next of ['Let it soak', 'Stir under the surface', 'Tap the bucket, then pour', 'Clean up while it sets', 'Leave it alone']) await press(page, next)
+    for (
+      const next of [
+        'Let it soak',
+        'Stir under the surface',
+        'Tap the bucket, then pour',
+        'Clean up while it sets',
+        'Leave it alone',
+      ]
+    ) await press(page, next)
     await demo.kill()
     await page.locator('body').press('6')
     await expect(page.getByRole('button', { name: 'Gloss gone ✓' })).toBeVisible()
@@ -150,14 +172,40 @@ test('a whole pour by pedal and keys alone, with scale, thermometer and room sen
     // Nobody marks the warmest: the thermometer does.
     await expect(page.getByRole('button', { name: 'Warmest ✓' })).toBeVisible({ timeout: 90_000 })
 
-    const taken = async () => (await (await page.request.get(`${demo.url}/api/pours/${at.split('/').at(-1)}`)).json() as { events: { id: string, kind: string, batch?: number, data: { stage?: string, sign?: string, what?: string, where?: string } }[] }).events
+    const taken = async () =>
+      (await (await page.request.get(`${demo.url}/api/pours/${at.split('/').at(-1)}`)).json() as {
+        events: {
+          id: string
+          kind: string
+          batch?: number
+          data: { stage?: string, sign?: string, what?: string, where?: string }
+        }[]
+      }).events
     // (On a slow machine the first batch may be warmest too, while its five minutes are waited for.)
-    await expect.poll(async () => (await taken()).filter(e => e.data.sign === 'warmest' && e.batch === 1).length).toBe(1)
+    await expect.poll(async () => (await taken()).filter(e => e.data.sign === 'warmest' && e.batch === 1).length).toBe(
+      1,
+    )
     const told = await taken()
     expect(new Set(told.map(e => e.id)).size).toBe(told.length)
     const first = told.filter(e => (e.batch ?? 0) === 0), second = told.filter(e => e.batch === 1)
-    expect(second.filter(e => e.kind === 'stage').map(e => e.data.stage)).toEqual(['weigh', 'sift', 'soak', 'stir', 'fill', 'clean-up', 'set'])
-    expect(first.filter(e => e.kind === 'stage').map(e => e.data.stage)).toEqual(['ready', 'weigh', 'sift', 'soak', 'stir', 'fill', 'clean-up'])
+    expect(second.filter(e => e.kind === 'stage').map(e => e.data.stage)).toEqual([
+      'weigh',
+      'sift',
+      'soak',
+      'stir',
+      'fill',
+      'clean-up',
+      'set',
+    ])
+    expect(first.filter(e => e.kind === 'stage').map(e => e.data.stage)).toEqual([
+      'ready',
+      'weigh',
+      'sift',
+      'soak',
+      'stir',
+      'fill',
+      'clean-up',
+    ])
     expect(first.filter(e => e.kind === 'weighed').map(e => e.data.what)).toEqual(['water', 'powder'])
     expect(first.filter(e => e.kind === 'temperature' && e.data.where === 'room')).toHaveLength(1)
     expect(second.filter(e => e.kind === 'temperature' && e.data.where === 'cast').length).toBeGreaterThan(5)
@@ -173,12 +221,29 @@ test('a whole pour by pedal and keys alone, with scale, thermometer and room sen
     }
     await expect(onShelf.getByRole('button')).toHaveCount(0)
     await page.goto(at.replace('/bench/', '/pour/'))
-    for (const [batch, words] of [[1, 'Powder met water'], [1, 'Soak began'], [1, 'Stirring began'], [1, 'Webbing'], [1, 'Pouring began'], [1, 'All poured'], [2, 'Powder met water'], [2, 'All poured'], [2, 'Gloss gone'], [2, 'Warmest']] as const) {
+    for (
+      const [batch, words] of [
+        [1, 'Powder met water'],
+        [1, 'Soak began'],
+        [1, 'Stirring began'],
+        [1, 'Webbing'],
+        [1, 'Pouring began'],
+        [1, 'All poured'],
+        [2, 'Powder met water'],
+        [2, 'All poured'],
+        [2, 'Gloss gone'],
+        [2, 'Warmest'],
+      ] as const
+    ) {
       await expect(page.getByRole('listitem').filter({ hasText: `Batch ${batch}: ${words}` })).toHaveCount(1)
     }
     await expect.poll(async () => (await taken()).filter(e => e.kind === 'finished').length).toBe(6)
     const all = await taken()
-    expect([all.filter(e => e.kind === 'opened').length, all.filter(e => e.kind === 'judged').length, all.filter(e => e.kind === 'finished').length]).toEqual([6, 6, 6])
+    expect([
+      all.filter(e => e.kind === 'opened').length,
+      all.filter(e => e.kind === 'judged').length,
+      all.filter(e => e.kind === 'finished').length,
+    ]).toEqual([6, 6, 6])
   }
   finally {
     devices.forEach(end)

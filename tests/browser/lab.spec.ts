@@ -22,7 +22,8 @@ test.describe('the lab', () => {
     await page.getByRole('combobox', { name: 'Add to the mix' }).click()
     await page.getByRole('option', { name: 'Citric acid or citrate' }).click()
     await expect(changes).toContainText(/0\.1 % citric acid or citrate: .*sets .* later/)
-    await expect(page.getByText('B: Citric acid or citrate: its effect is known to an order of magnitude; try a cup.')).toBeVisible()
+    await expect(page.getByText('B: Citric acid or citrate: its effect is known to an order of magnitude; try a cup.'))
+      .toBeVisible()
     const dose = page.getByRole('textbox', { name: 'Citric acid or citrate, percent of the powder’s weight' })
     await dose.fill('0.5')
     await dose.press('Enter')
@@ -34,7 +35,10 @@ test.describe('the lab', () => {
     await page.getByRole('option', { name: 'Wood' }).click()
     await expect(changes).toContainText(/wood mould/)
     await page.reload()
-    await expect(page.getByRole('button', { name: /^C Plaster of Paris at 75, 25 mm in wood/ })).toHaveAttribute('aria-pressed', 'true')
+    await expect(page.getByRole('button', { name: /^C Plaster of Paris at 75, 25 mm in wood/ })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    )
     await page.getByRole('button', { name: 'Take away C' }).click()
     await page.getByRole('button', { name: 'Take away B' }).click()
     await expect(page.getByRole('columnheader')).toHaveCount(2)
@@ -51,7 +55,8 @@ test.describe('the lab', () => {
     await expect(page.getByRole('row', { name: /^Gloss goes/ }).getByRole('cell').nth(1)).toHaveText('—')
     await ratio.fill('100')
     await ratio.press('Enter')
-    await expect(page.getByText('B: Outside what the model was checked for: this powder is used at 60 to 90.')).toBeVisible()
+    await expect(page.getByText('B: Outside what the model was checked for: this powder is used at 60 to 90.'))
+      .toBeVisible()
     await page.getByRole('combobox', { name: /^Start again from/ }).click()
     await page.getByRole('option', { name: 'Six lantern bases' }).click()
     await expect(page.getByRole('button', { name: /^A Gypsum cement at 45, 30 mm in silicone/ })).toBeVisible()

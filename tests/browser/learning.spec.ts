@@ -4,8 +4,14 @@ import { enterDemo, expect, expectAccessible, later, press, test } from './works
 test('what is marked moves the forecast, says so and is written down; the bag remembers it for the next plan', async ({ page, demo }) => {
   await enterDemo(page, demo)
   const bag = randomUUID()
-  const put = (path: string, data: object) => page.request.put(`${demo.url}/api/${path}`, { data, headers: { origin: demo.url } })
-  expect((await put(`library/bag/${bag}`, { body: { name: 'Quick sack', classId: 'casting-plaster', uncertain: false, note: '' }, revision: 0 })).ok()).toBe(true)
+  const put = (path: string, data: object) =>
+    page.request.put(`${demo.url}/api/${path}`, { data, headers: { origin: demo.url } })
+  expect(
+    (await put(`library/bag/${bag}`, {
+      body: { name: 'Quick sack', classId: 'casting-plaster', uncertain: false, note: '' },
+      revision: 0,
+    })).ok(),
+  ).toBe(true)
   await page.goto(`${demo.url}/plan`)
   const plan = async (name: string) => {
     await page.getByRole('link', { name: 'Plan', exact: true }).click()
@@ -74,5 +80,7 @@ test('what is marked moves the forecast, says so and is written down; the bag re
   await page.getByRole('link', { name: 'Powders' }).click()
   await expect(page.getByText(/In 1 batch it set about (2\d|3\d|4\d) % sooner than its class\./)).toBeVisible()
   await plan('Quick lantern again')
-  await expect(page.getByText(/In 1 batch it set about (2\d|3\d|4\d) % sooner than its class\. The times here use that\./)).toBeVisible()
+  await expect(
+    page.getByText(/In 1 batch it set about (2\d|3\d|4\d) % sooner than its class\. The times here use that\./),
+  ).toBeVisible()
 })

@@ -57,7 +57,14 @@ test('charts over time have their figures beside them, and a bag can be looked a
   await enterDemo(page, demo)
   await page.goto(`${demo.url}/logbook/charts`)
   await expect(page.getByRole('main')).toContainText(/\d+ % good at the first try/)
-  for (const chart of ['Pieces good, second and waste, by month', 'When the gloss went, as a share of the forecast', 'Casts by what was wrong', 'Cost of a usable piece, by month']) await expect(page.getByRole('img', { name: chart })).toBeVisible()
+  for (
+    const chart of [
+      'Pieces good, second and waste, by month',
+      'When the gloss went, as a share of the forecast',
+      'Casts by what was wrong',
+      'Cost of a usable piece, by month',
+    ]
+  ) await expect(page.getByRole('img', { name: chart })).toBeVisible()
   const set = page.getByRole('region', { name: 'When the gloss went, against the forecast' })
   await set.getByText('Its figures').click()
   const all = await set.getByRole('row').count()
@@ -83,7 +90,8 @@ test('what differs is answered as it is: cannot tell, and how many more pours it
 
 test('a piece is looked over: faults where they are, by pointer and by keys, a measure, a photo, and another piece beside it', async ({ page, demo }) => {
   await enterDemo(page, demo)
-  const { rows } = await (await page.request.get(`${demo.url}/api/logbook/pours?find=evening&facts=status:finished`)).json() as { rows: { id: string }[] }
+  const { rows } = await (await page.request.get(`${demo.url}/api/logbook/pours?find=evening&facts=status:finished`))
+    .json() as { rows: { id: string }[] }
   await page.goto(`${demo.url}/pour/${rows[0]!.id}`)
   await page.getByRole('link', { name: 'Lantern base 1' }).click()
   const face = page.getByRole('group', { name: /^Sketch of Lantern base 1/ })
@@ -112,7 +120,14 @@ test('a piece is looked over: faults where they are, by pointer and by keys, a m
   await page.getByLabel(/^Base, at least/).fill('16 mm')
   await page.getByLabel(/^Base, at least/).blur()
   await expect(page.getByText(/as it should be, at least 15/)).toBeVisible()
-  await page.locator('input[type=file]').setInputFiles({ name: 'face.png', mimeType: 'image/png', buffer: Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAAEElEQVR4nGP4z8AARAwQCgAf7gP9i18U1AAAAABJRU5ErkJggg==', 'base64') })
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'face.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAAEElEQVR4nGP4z8AARAwQCgAf7gP9i18U1AAAAABJRU5ErkJggg==',
+      'base64',
+    ),
+  })
   await expect(page.getByRole('group', { name: /^Photo of Lantern base 1/ })).toBeVisible()
   await expect(crack).toHaveCount(0)
   await page.getByRole('combobox', { name: 'Of which pour' }).click()
@@ -133,7 +148,13 @@ test('a table of one’s own is seen before it is taken in: what cannot be read 
   await enterDemo(page, demo)
   await page.goto(`${demo.url}/logbook`)
   await page.getByRole('link', { name: 'Bring a table in' }).click()
-  await page.locator('input[type=file]').setInputFiles({ name: 'book.csv', mimeType: 'text/csv', buffer: Buffer.from('Day;Form;Plaster;Casts;Good;Note\n3/11/2019;Garden tile;pottery plaster;4;4;Kiln room\n4/11/2019;Gnome;pottery plaster;1;1;\n') })
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'book.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'Day;Form;Plaster;Casts;Good;Note\n3/11/2019;Garden tile;pottery plaster;4;4;Kiln room\n4/11/2019;Gnome;pottery plaster;1;1;\n',
+    ),
+  })
   await expect(page.getByText('There is no mould “Gnome” in the library. Bring the moulds in first.')).toBeVisible()
   await expect(page.getByRole('combobox', { name: 'Mould, needed' })).toContainText('Form')
   await expectAccessible(page)
@@ -143,7 +164,11 @@ test('a table of one’s own is seen before it is taken in: what cannot be read 
   await page.goto(`${demo.url}/logbook?find=kiln`)
   await expect(page.getByRole('link', { name: /Garden tile/ })).toContainText('3 Nov 2019')
   await page.goto(`${demo.url}/logbook/table`)
-  await page.locator('input[type=file]').setInputFiles({ name: 'cat.csv', mimeType: 'text/csv', buffer: Buffer.from('only one column\n') })
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'cat.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('only one column\n'),
+  })
   await expect(page.getByText('There is no table in this file.')).toBeVisible()
 })
 
@@ -156,10 +181,16 @@ test('a recipe goes out as a file and comes back as a plan without moulds; anyth
   const path = await (await saved).path()
   expect((await saved).suggestedFilename()).toBe('ceiling-rosette.recipe.json')
   await expect(page.getByRole('link', { name: 'Bench sheet to print' })).toHaveAttribute('href', /\/sheet$/)
-  const sheet = await page.request.get(`${demo.url}${await page.getByRole('link', { name: 'Bench sheet to print' }).getAttribute('href')}`)
+  const sheet = await page.request.get(
+    `${demo.url}${await page.getByRole('link', { name: 'Bench sheet to print' }).getAttribute('href')}`,
+  )
   expect((await sheet.body()).subarray(0, 5).toString()).toBe('%PDF-')
   await page.goto(`${demo.url}/plan`)
-  await page.locator('input[type=file]').setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format": "soup"}') })
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'x.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format": "soup"}'),
+  })
   await expect(page.getByRole('alert')).toHaveText('This is not a recipe of Nine Ripples.')
   await page.locator('input[type=file]').setInputFiles(path)
   await page.waitForURL(/plan\/.+/)
@@ -170,7 +201,8 @@ test('a recipe goes out as a file and comes back as a plan without moulds; anyth
 
 test('a whole workshop moves to an empty machine: saved, brought in, and there', async ({ page, demo }) => {
   await enterDemo(page, demo)
-  const archive = await (await page.request.get(`${demo.url}/api/archive`)).body(), bare = await launch(process.env.TEST_DATABASE_BASE!, { demo: false })
+  const archive = await (await page.request.get(`${demo.url}/api/archive`)).body(),
+    bare = await launch(process.env.TEST_DATABASE_BASE!, { demo: false })
   try {
     await page.goto(bare.url)
     await page.getByLabel('Name of the workshop').fill('New place')
@@ -179,12 +211,15 @@ test('a whole workshop moves to an empty machine: saved, brought in, and there',
     await page.getByLabel(/^Password/).fill('long enough to keep')
     await page.getByRole('button', { name: 'Open the workshop' }).click()
     await page.getByRole('link', { name: 'Workshop' }).click()
-    const whole = page.getByRole('region', { name: 'The whole workshop' }), bring = (buffer: Buffer) => whole.locator('input[type=file]').setInputFiles({ name: 'w.zip', mimeType: 'application/zip', buffer })
+    const whole = page.getByRole('region', { name: 'The whole workshop' }),
+      bring = (buffer: Buffer) =>
+        whole.locator('input[type=file]').setInputFiles({ name: 'w.zip', mimeType: 'application/zip', buffer })
     await bring(archive.subarray(0, 5000))
     await expect(whole.getByRole('alert')).toContainText('not a whole archive')
     const answer = page.waitForResponse(r => r.url().endsWith('/api/archive') && r.status() === 200)
     await bring(archive)
-    const lines = (await (await answer).text()).trim().split('\n').map(l => JSON.parse(l) as RestoreLine), shares = lines.flatMap(l => 'read' in l ? [l.read] : [])
+    const lines = (await (await answer).text()).trim().split('\n').map(l => JSON.parse(l) as RestoreLine),
+      shares = lines.flatMap(l => 'read' in l ? [l.read] : [])
     expect(shares.length).toBe(lines.length - 1)
     expect(shares).toEqual([...shares].sort((a, b) => a - b))
     expect(shares.at(-1)).toBeLessThanOrEqual(1)
@@ -216,7 +251,9 @@ test('a bag is measured: a cup’s time moves what is known of it, a level scoop
   await dialog.getByLabel('Gloss gone after').fill('11 min')
   await dialog.getByLabel('Gloss gone after').blur()
   await dialog.getByRole('button', { name: 'Note it' }).click()
-  await expect(dialog.getByRole('status').first()).toContainText(/After 11 min; its class takes \d+ min\. It sets \d+ % sooner\./)
+  await expect(dialog.getByRole('status').first()).toContainText(
+    /After 11 min; its class takes \d+ min\. It sets \d+ % sooner\./,
+  )
   await expectAccessible(page)
   await dialog.getByText('What a litre weighs').click()
   await dialog.getByLabel('Powder in it, first time').fill('178 g')
@@ -242,20 +279,28 @@ test('the air of the shelf is told once for all that stand in it', async ({ page
   await dialog.getByLabel('Air there').fill('12')
   await dialog.getByLabel('Air there').blur()
   await expectAccessible(page)
-  const button = dialog.getByRole('button', { name: /^Note it for \d+ casts?$/ }), n = Number(/\d+/.exec((await button.textContent())!)![0])
+  const button = dialog.getByRole('button', { name: /^Note it for \d+ casts?$/ }),
+    n = Number(/\d+/.exec((await button.textContent())!)![0])
   await button.click()
-  await expect.poll(async () => (await (await page.request.get(`${demo.url}/api/casts`)).json() as { cast: { drying?: { standing: { air: { celsius: number } } } } }[]).filter(c => c.cast.drying?.standing.air.celsius === 12).length).toBe(n)
+  await expect.poll(async () =>
+    (await (await page.request.get(`${demo.url}/api/casts`)).json() as {
+      cast: { drying?: { standing: { air: { celsius: number } } } }
+    }[]).filter(c => c.cast.drying?.standing.air.celsius === 12).length,
+  ).toBe(n)
 })
 
 test('field bags have labels, whose code opens their plan; a cast’s code opens the piece', async ({ page, demo }) => {
   await enterDemo(page, demo)
   await page.goto(`${demo.url}/plan`)
   await page.getByRole('link', { name: /Towpath, second lock/ }).first().click()
-  const address = await page.getByRole('link', { name: 'Labels for the bags' }).getAttribute('href'), id = address!.split('/')[3]!
+  const address = await page.getByRole('link', { name: 'Labels for the bags' }).getAttribute('href'),
+    id = address!.split('/')[3]!
   expect((await (await page.request.get(`${demo.url}${address}`)).body()).subarray(0, 5).toString()).toBe('%PDF-')
   await page.goto(`${demo.url}/l/P-${id.slice(0, 8).toUpperCase()}`)
   await expect(page.getByLabel('Name of the plan')).toHaveValue('Towpath, second lock')
-  const { rows } = await (await page.request.get(`${demo.url}/api/logbook/pours?find=rosette`)).json() as { rows: { id: string }[] }
+  const { rows } = await (await page.request.get(`${demo.url}/api/logbook/pours?find=rosette`)).json() as {
+    rows: { id: string }[]
+  }
   await page.goto(`${demo.url}/l/${rows[0]!.id.slice(0, 8)}-1.1`)
   await expect(page.getByRole('heading', { level: 1, name: 'Ceiling rosette' })).toBeVisible()
   await page.goto(`${demo.url}/l/12345678-1.1`)

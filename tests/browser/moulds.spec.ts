@@ -115,11 +115,27 @@ test.describe('moulds', () => {
     const file = page.locator('input[type=file]')
     await file.setInputFiles(path)
     await expect(page.getByText(/^0 brought in; \d+ were here already\.$/)).toBeVisible()
-    await file.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"something else"}') })
+    await file.setInputFiles({
+      name: 'x.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from('{"format":"something else"}'),
+    })
     await expect(page.getByText('This is not a file of moulds from Nine Ripples.')).toBeVisible()
     await file.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format":') })
     await expect(page.getByText('This file is not whole, or not JSON.')).toBeVisible()
-    const one = { format: 'nine-ripples moulds', version: 1, moulds: [{ name: 'Brought in', material: 'wood', volume: { value: 1e-3, low: 9e-4, high: 1.1e-3 }, mouth: { shape: 'round', width: 0.1, length: 0.1 }, wall: 0.02, section: 0.03, fragile: false }] }
+    const one = {
+      format: 'nine-ripples moulds',
+      version: 1,
+      moulds: [{
+        name: 'Brought in',
+        material: 'wood',
+        volume: { value: 1e-3, low: 9e-4, high: 1.1e-3 },
+        mouth: { shape: 'round', width: 0.1, length: 0.1 },
+        wall: 0.02,
+        section: 0.03,
+        fragile: false,
+      }],
+    }
     await file.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(one)) })
     await expect(page.getByText('1 brought in.')).toBeVisible()
     await expect(page.getByRole('link', { name: 'Brought in' })).toBeVisible()
@@ -138,7 +154,8 @@ test.describe('moulds', () => {
     await expect(page.getByText(/^Parts of it run through each other/)).toBeVisible()
     await page.getByRole('button', { name: 'Find the best way to pull' }).click()
     await page.getByRole('button', { name: 'Rigid mould' }).click()
-    await expect(page.getByText(/undercut this way: in one rigid piece it locks|and two halves still lock/)).toBeVisible()
+    await expect(page.getByText(/undercut this way: in one rigid piece it locks|and two halves still lock/))
+      .toBeVisible()
     // Another way to pull, and another draft, are worked out at once.
     await expect(page.getByText('Under 3° of draft')).toBeVisible()
     const locks = page.locator('dt:has-text("Locked in one piece") + dd')
@@ -149,7 +166,8 @@ test.describe('moulds', () => {
     await page.getByRole('combobox', { name: 'Which way it is pulled' }).click()
     await page.getByRole('option', { name: 'The best way' }).click()
     await expect(locks).toHaveText(best)
-    const skin = page.locator('dt:has-text("of draft") + dd'), before = Number((await skin.innerText()).replace(/[^\d.]/g, ''))
+    const skin = page.locator('dt:has-text("of draft") + dd'),
+      before = Number((await skin.innerText()).replace(/[^\d.]/g, ''))
     for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'One more: Draft wanted, degrees' }).click()
     await expect(page.getByText('Under 8° of draft')).toBeVisible()
     await expect.poll(async () => Number((await skin.innerText()).replace(/[^\d.]/g, ''))).toBeGreaterThan(before)
@@ -162,7 +180,11 @@ test.describe('moulds', () => {
     await expect(page.getByText(/^Lean it \d+°/)).toBeVisible({ timeout: 20_000 })
     // Shut and laid on its ear's side, the ear's air runs out through the arm.
     await page.getByRole('button', { name: 'Try shutting and tipping it' }).click()
-    await expect(page.getByText(/^With the hole held shut, tip it (85|90|95)°, its \+x side down\. .* nothing worth naming stays\.$/)).toBeVisible({ timeout: 20_000 })
+    await expect(
+      page.getByText(
+        /^With the hole held shut, tip it (85|90|95)°, its \+x side down\. .* nothing worth naming stays\.$/,
+      ),
+    ).toBeVisible({ timeout: 20_000 })
     await page.getByRole('button', { name: 'Watch it fill' }).click()
     await expect.poll(() => page.getByLabel('Filled to').inputValue().then(Number)).toBe(1)
     await page.getByRole('button', { name: 'Best place for a vent' }).click()
@@ -191,7 +213,9 @@ test.describe('moulds', () => {
     await expect(page.getByText('655 ml', { exact: true })).toBeVisible()
     await expect(page.getByText(/^0\.[67] ml$/)).toHaveCount(2)
     await page.getByRole('button', { name: 'Try shutting and tipping it' }).click()
-    await expect(page.getByText(/^With a board held on it, tip it \d+°, its .* side down\. .* nothing worth naming stays\.$/)).toBeVisible({ timeout: 20_000 })
+    await expect(
+      page.getByText(/^With a board held on it, tip it \d+°, its .* side down\. .* nothing worth naming stays\.$/),
+    ).toBeVisible({ timeout: 20_000 })
     await page.getByRole('combobox', { name: 'The mould it belongs to' }).click()
     await page.getByRole('option', { name: 'A new mould' }).click()
     await page.getByRole('button', { name: 'Keep it with this mould' }).click()
@@ -206,7 +230,8 @@ test.describe('moulds', () => {
     await enterDemo(page, demo)
     await page.goto(`${demo.url}/moulds/model`)
     const file = page.locator('input[type=file]')
-    const give = (bytes: Uint8Array) => file.setInputFiles({ name: '<b>x</b>.stl', mimeType: 'model/stl', buffer: Buffer.from(bytes) })
+    const give = (bytes: Uint8Array) =>
+      file.setInputFiles({ name: '<b>x</b>.stl', mimeType: 'model/stl', buffer: Buffer.from(bytes) })
     await give(new TextEncoder().encode('Dear Sir or Madam'))
     await expect(page.getByText(/^This is no STL model/)).toBeVisible()
     const cube = positionsOf(box([0, 0, 0], [10, 20, 30]))
@@ -232,7 +257,8 @@ test.describe('a print by photo', () => {
     await page.mouse.move(photo.x + x * k, photo.y + y * k, { steps: 3 })
     await page.mouse.up()
   }
-  const value = async (page: Page, name: string) => Number((await page.locator(`[aria-label="${name}"] .strong`).innerText()).replace(/[^\d.]/g, ''))
+  const value = async (page: Page, name: string) =>
+    Number((await page.locator(`[aria-label="${name}"] .strong`).innerText()).replace(/[^\d.]/g, ''))
 
   test('a rectangle straightens it, a ruler does not; measures, place and photo stay with the mould it becomes', async ({ page, demo }) => {
     await enterDemo(page, demo)
@@ -240,7 +266,11 @@ test.describe('a print by photo', () => {
     await page.goto(`${demo.url}/moulds`)
     await page.getByRole('button', { name: 'A print by photo' }).click()
     await expect(page.getByRole('heading', { name: 'A print by photo' })).toBeVisible()
-    await page.locator('input[type=file]').setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') })
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'x.jpg',
+      mimeType: 'image/jpeg',
+      buffer: Buffer.from('no picture'),
+    })
     await expect(page.getByText(/^This is no picture/)).toBeVisible()
     await page.getByRole('button', { name: 'a boot print beside a card and a ruler' }).click()
     // Where the drawing put them (demo/print-photo.mjs): heel, toe, the ruler's long marks, the card's corners.
@@ -251,8 +281,11 @@ test.describe('a print by photo', () => {
     const byRuler = await value(page, 'Length')
     expect(Math.abs(byRuler - 284)).toBeGreaterThan(8)
     await page.getByRole('button', { name: 'Four corners of a rectangle' }).click()
-    for (const [i, [x, y]] of ([[1124.6, 391.4], [1535.1, 396.2], [1576.6, 684.9], [1149.7, 687]] as const).entries()) await put(page, 'Rectangle', i + 1, x, y)
-    for (const [label, size] of [['Its upper side in the photo', '148'], ['Its right side in the photo', '105']] as const) {
+    for (const [i, [x, y]] of ([[1124.6, 391.4], [1535.1, 396.2], [1576.6, 684.9], [1149.7, 687]] as const).entries())
+      await put(page, 'Rectangle', i + 1, x, y)
+    for (
+      const [label, size] of [['Its upper side in the photo', '148'], ['Its right side in the photo', '105']] as const
+    ) {
       await page.getByRole('textbox', { name: label }).fill(size)
       await page.keyboard.press('Tab')
     }
@@ -278,14 +311,28 @@ test.describe('a print by photo', () => {
     await page.getByRole('link', { name: 'Go to it' }).click()
     await expect(page.getByText(/^Towpath, by the lower lock, .*Believed to be made by a left boot\.$/)).toBeVisible()
     await expect(page.getByText(/^Length 28\d mm · The print \d+ cm²$/)).toBeVisible()
-    await expect(page.getByRole('img', { name: 'The print, with what gives its scale' })).toHaveJSProperty('naturalWidth', 1600)
+    await expect(page.getByRole('img', { name: 'The print, with what gives its scale' })).toHaveJSProperty(
+      'naturalWidth',
+      1600,
+    )
 
-    // The camera's place and day go into the record only when they are taken over; the picture that is kept has neither.
+    // The camera's place and day go into the record only when they are taken over; the picture that is kept has
+    // neither.
     await page.getByRole('link', { name: 'Its photo and measures' }).click()
     await expect(page.getByRole('textbox', { name: 'Where' })).toHaveValue('Towpath, by the lower lock')
-    await page.locator('input[type=file]').setInputFiles({ name: 'p.jpg', mimeType: 'image/jpeg', buffer: withExif(readFileSync('public/samples/print.jpg'), { moment: '2026:11:12 10:03:04', latitude: 54.9784, longitude: -1.613 }) })
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'p.jpg',
+      mimeType: 'image/jpeg',
+      buffer: withExif(readFileSync('public/samples/print.jpg'), {
+        moment: '2026:11:12 10:03:04',
+        latitude: 54.9784,
+        longitude: -1.613,
+      }),
+    })
     await page.getByRole('button', { name: 'Take over from the photo: 12 Nov 2026, 54.9784° N, 1.6130° W' }).click()
-    await expect(page.getByRole('textbox', { name: 'Where' })).toHaveValue('Towpath, by the lower lock, 54.9784° N, 1.6130° W')
+    await expect(page.getByRole('textbox', { name: 'Where' })).toHaveValue(
+      'Towpath, by the lower lock, 54.9784° N, 1.6130° W',
+    )
     await expect(page.getByLabel('On the day')).toHaveValue('2026-11-12')
     await page.goBack()
 

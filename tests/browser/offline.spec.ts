@@ -5,14 +5,27 @@ import { enterDemo, expect, later, ownPour, press, test } from './workshop'
 /** The shell is in this browser's own store, and the worker that serves it is in charge. */
 async function installed(page: Page): Promise<void> {
   await page.evaluate(() => navigator.serviceWorker.ready)
-  await expect.poll(() => page.evaluate(async () => navigator.serviceWorker.controller !== null && (await caches.keys()).some(k => k.startsWith('shell-')))).toBe(true)
+  await expect.poll(() =>
+    page.evaluate(async () =>
+      navigator.serviceWorker.controller !== null && (await caches.keys()).some(k => k.startsWith('shell-')),
+    ),
+  ).toBe(true)
 }
 async function startPour(page: Page, demo: Product, name: string): Promise<string> {
   await ownPour(page, demo, name)
   return page.url()
 }
 const events = async (context: BrowserContext, url: string, pour: string) =>
-  ((await (await context.request.get(`${url}/api/pours/${pour.split('/').at(-1)}`)).json()) as { events: { id: string, kind: string, data: { sign?: string, stage?: string }, happenedAt: number, device: string, deviceSeq: number }[] }).events
+  ((await (await context.request.get(`${url}/api/pours/${pour.split('/').at(-1)}`)).json()) as {
+    events: {
+      id: string
+      kind: string
+      data: { sign?: string, stage?: string }
+      happenedAt: number
+      device: string
+      deviceSeq: number
+    }[]
+  }).events
 
 test('once a pour was opened everything works without a network: reload, screens never visited, marks and the forecast; each entry arrives once', async ({ page, context, demo }) => {
   await enterDemo(page, demo)
@@ -39,7 +52,9 @@ test('once a pour was opened everything works without a network: reload, screens
 
   // Screens that were never opened in this browser.
   await page.getByRole('link', { name: 'Leave' }).click()
-  for (const [link, heading] of [['Shelf', 'Shelf'], ['Logbook', 'Logbook'], ['Moulds', 'Moulds'], ['Lab', 'Lab']] as const) {
+  for (
+    const [link, heading] of [['Shelf', 'Shelf'], ['Logbook', 'Logbook'], ['Moulds', 'Moulds'], ['Lab', 'Lab']] as const
+  ) {
     await page.getByRole('link', { name: link, exact: true }).click()
     await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible()
   }
@@ -51,7 +66,17 @@ test('once a pour was opened everything works without a network: reload, screens
   await context.setOffline(false)
   await expect(page.getByText(/no connection|sending/)).toHaveCount(0, { timeout: 30_000 })
   const taken = await events(context, demo.url, at)
-  expect(taken.map(e => e.data.stage ?? e.data.sign ?? e.kind)).toEqual(['ready', 'weigh', 'sift', 'soak', 'stir', 'fill', 'clean-up', 'webbing', 'foreseen'])
+  expect(taken.map(e => e.data.stage ?? e.data.sign ?? e.kind)).toEqual([
+    'ready',
+    'weigh',
+    'sift',
+    'soak',
+    'stir',
+    'fill',
+    'clean-up',
+    'webbing',
+    'foreseen',
+  ])
   expect(new Set(taken.map(e => e.id)).size).toBe(taken.length)
 })
 

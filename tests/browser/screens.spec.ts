@@ -4,7 +4,26 @@ import { enterDemo, expect, expectAccessible, later, press, test } from './works
 const PHONE = { width: 390, height: 844 }
 
 test.describe('every screen', () => {
-  for (const [path, heading] of [['/', /\d+ \w+/], ['/plan', 'Plan'], ['/bench', 'Bench'], ['/shelf', 'Shelf'], ['/logbook', 'Logbook'], ['/logbook/charts', 'Logbook'], ['/logbook/trials', 'Logbook'], ['/logbook/table', 'Logbook'], ['/l/none', 'Label none'], ['/moulds', 'Moulds'], ['/moulds/model', 'From a model'], ['/powders', 'Powders'], ['/lab', 'Lab'], ['/lab/sayings', 'Lab'], ['/lab/model', 'Lab'], ['/settings', 'Saltmarsh Lane']] as const) {
+  for (
+    const [path, heading] of [
+      ['/', /\d+ \w+/],
+      ['/plan', 'Plan'],
+      ['/bench', 'Bench'],
+      ['/shelf', 'Shelf'],
+      ['/logbook', 'Logbook'],
+      ['/logbook/charts', 'Logbook'],
+      ['/logbook/trials', 'Logbook'],
+      ['/logbook/table', 'Logbook'],
+      ['/l/none', 'Label none'],
+      ['/moulds', 'Moulds'],
+      ['/moulds/model', 'From a model'],
+      ['/powders', 'Powders'],
+      ['/lab', 'Lab'],
+      ['/lab/sayings', 'Lab'],
+      ['/lab/model', 'Lab'],
+      ['/settings', 'Saltmarsh Lane'],
+    ] as const
+  ) {
     test(`${path} is accessible and fits a desk and a phone`, async ({ page, demo }) => {
       await enterDemo(page, demo)
       await page.goto(demo.url + path)
@@ -103,13 +122,19 @@ test.describe('the bench', () => {
 
     // Both at once: two entries of the same step, one state.
     for (const device of [page, second]) await expect(device.locator('[data-settled=true]')).toBeVisible()
-    await Promise.all([page.locator('body').press('Space'), second.locator('button.go').evaluate(b => (b as HTMLButtonElement).click())])
+    await Promise.all([
+      page.locator('body').press('Space'),
+      second.locator('button.go').evaluate(b => (b as HTMLButtonElement).click()),
+    ])
     await expect(page.getByRole('heading', { level: 2, name: 'Let it soak' })).toBeVisible()
     await expect(second.getByRole('heading', { level: 2, name: 'Let it soak' })).toBeVisible()
 
     const back = page.getByRole('button', { name: /^Back/ })
     // One entry or two, as the presses fell: each is taken back by its own.
-    const told = async () => ((await (await page.request.get(page.url().replace('/bench/', '/api/pours/'))).json()) as { events: { data: { stage?: string } }[] }).events.filter(e => e.data.stage === 'soak').length
+    const told = async () =>
+      ((await (await page.request.get(page.url().replace('/bench/', '/api/pours/'))).json()) as {
+        events: { data: { stage?: string } }[]
+      }).events.filter(e => e.data.stage === 'soak').length
     for (const device of [page, second]) await expect(device.getByText(/^sending/)).toHaveCount(0)
     await expect.poll(told).toBeGreaterThan(0)
     for (let entries = await told(); entries > 0; entries--) await back.press('Enter')

@@ -5,9 +5,17 @@ import { enterDemo, expect, expectAccessible, later, ownPour, press, test } from
 
 /** A plan of the test's own, changed, on the screen. */
 async function ownPlan(page: Page, demo: Product, name: string, change: object): Promise<void> {
-  const plans = await (await page.request.get(`${demo.url}/api/plans`)).json() as { plan: { name: string, fills: object[] } }[], id = randomUUID()
+  const plans = await (await page.request.get(`${demo.url}/api/plans`)).json() as {
+      plan: { name: string, fills: object[] }
+    }[],
+    id = randomUUID()
   const { plan } = plans.find(p => p.plan.name === 'Six lantern bases')!
-  expect((await page.request.put(`${demo.url}/api/plans/${id}`, { data: { plan: { ...plan, name, ...change }, revision: 0 }, headers: { origin: demo.url } })).ok()).toBe(true)
+  expect(
+    (await page.request.put(`${demo.url}/api/plans/${id}`, {
+      data: { plan: { ...plan, name, ...change }, revision: 0 },
+      headers: { origin: demo.url },
+    })).ok(),
+  ).toBe(true)
   await page.goto(`${demo.url}/plan/${id}`)
 }
 async function toBench(page: Page): Promise<void> {
@@ -33,7 +41,8 @@ test('two batches overlap: one is sifted while the other soaks, each has its own
   await page.getByRole('button', { name: /^Batch 1/ }).click()
   await expect(page.getByRole('heading', { level: 2, name: 'Let it soak' })).toBeVisible()
   await later(page, demo, 240)
-  for (const next of ['Stir under the surface', 'Tap the bucket, then pour', 'Clean up while it sets']) await press(page, next)
+  for (const next of ['Stir under the surface', 'Tap the bucket, then pour', 'Clean up while it sets'])
+    await press(page, next)
   // Its bucket clean, the hands go to the batch that is under way.
   await press(page, 'Sift the powder in')
   await expect(page.getByRole('button', { name: /^Batch 2/ })).toHaveAttribute('aria-pressed', 'true')
@@ -65,7 +74,16 @@ test('two people at one pour, each with a batch in hand', async ({ page, browser
 
 test('a shell in coats: a thickness map says how much, and the bench when the next coat goes on, and what to do when it is late', async ({ page, demo }) => {
   await enterDemo(page, demo)
-  await ownPlan(page, demo, 'Mask shell', { fills: [{ mould: (await (await page.request.get(`${demo.url}/api/library/mould`)).json() as { id: string, body: { name: string } }[]).find(m => m.body.name === 'Lantern base')!.id, count: 1 }] })
+  await ownPlan(page, demo, 'Mask shell', {
+    fills: [{
+      mould:
+        (await (await page.request.get(`${demo.url}/api/library/mould`)).json() as {
+          id: string
+          body: { name: string }
+        }[]).find(m => m.body.name === 'Lantern base')!.id,
+      count: 1,
+    }],
+  })
   await page.getByRole('combobox', { name: 'How it is made' }).click()
   await page.getByRole('option', { name: 'Shell built up by hand' }).click()
   await expect(page.getByRole('heading', { name: 'Coat 3 of 3' })).toBeVisible()
@@ -88,7 +106,8 @@ test('a shell in coats: a thickness map says how much, and the bench when the ne
   await toBench(page)
   for (const next of ['Weigh water, then powder', 'Sift the powder in']) await press(page, next)
   await later(page, demo, 240)
-  for (const next of ['Let it soak', 'Stir under the surface', 'Lay the face coat', 'Clean up while it sets']) await press(page, next)
+  for (const next of ['Let it soak', 'Stir under the surface', 'Lay the face coat', 'Clean up while it sets'])
+    await press(page, next)
   await expect(page.getByText(/^Start mixing coat 2 (at \d|now)/)).toBeVisible()
   await expect(page.getByText(/wait until a drawn finger leaves a standing peak/)).toBeVisible()
   await expect(page.locator('.coat')).toContainText('Front 7.0 mm')
@@ -130,9 +149,14 @@ test('a wall shows what is live to whoever has its link, follows along, names no
   await office.goto(`${demo.url}/moulds`)
   await expect(office.getByRole('heading', { level: 1, name: 'Moulds' })).toBeVisible()
   await later(page, demo, 3 * 3600)
-  await expect(office.getByLabel('Moments of live pours')).toContainText(/For the class\. .*The moulds can be opened now\./)
+  await expect(office.getByLabel('Moments of live pours')).toContainText(
+    /For the class\. .*The moulds can be opened now\./,
+  )
   await expectAccessible(office)
-  await office.getByLabel('Moments of live pours').locator('p').filter({ hasText: 'For the class' }).getByRole('button', { name: 'Seen' }).click()
+  await office.getByLabel('Moments of live pours').locator('p').filter({ hasText: 'For the class' }).getByRole(
+    'button',
+    { name: 'Seen' },
+  ).click()
   await expect(office.getByLabel('Moments of live pours').filter({ hasText: 'For the class' })).toHaveCount(0)
 
   await page.goto(`${demo.url}/settings`)

@@ -3,7 +3,23 @@ import { enterDemo, expect, expectAccessible, later, ownPour, press, test } from
 test('a cast is opened, weighed three times and moved: its dry date moves, holds, and says why', async ({ page, demo }) => {
   await enterDemo(page, demo)
   await ownPour(page, demo, 'To be weighed')
-  for (const next of ['Weigh water, then powder', 'Sift the powder in', 'Let it soak', 'Stir under the surface', 'Tap the bucket, then pour', 'Clean up while it sets', 'Weigh water, then powder', 'Sift the powder in', 'Let it soak', 'Stir under the surface', 'Tap the bucket, then pour', 'Clean up while it sets', 'Leave it alone']) await press(page, next)
+  for (
+    const next of [
+      'Weigh water, then powder',
+      'Sift the powder in',
+      'Let it soak',
+      'Stir under the surface',
+      'Tap the bucket, then pour',
+      'Clean up while it sets',
+      'Weigh water, then powder',
+      'Sift the powder in',
+      'Let it soak',
+      'Stir under the surface',
+      'Tap the bucket, then pour',
+      'Clean up while it sets',
+      'Leave it alone',
+    ]
+  ) await press(page, next)
   await later(page, demo, 3 * 3600)
   await page.goto(`${demo.url}/shelf`)
   const onShelf = page.getByRole('listitem').filter({ hasText: 'To be weighed' })
@@ -55,7 +71,10 @@ test('a cast is opened, weighed three times and moved: its dry date moves, holds
   await page.keyboard.press('Escape')
   await expect(onShelf.getByText(/Move it out of the sun/).first()).toBeVisible()
   await expectAccessible(page)
-  const { events } = await (await page.request.get(`${demo.url}/api/pours/${(await onShelf.getByRole('link').first().getAttribute('href'))!.split('/').at(-1)}`)).json() as { events: { kind: string }[] }
+  const { events }
+    = await (await page.request.get(
+      `${demo.url}/api/pours/${(await onShelf.getByRole('link').first().getAttribute('href'))!.split('/').at(-1)}`,
+    )).json() as { events: { kind: string }[] }
   const count = (kind: string) => events.filter(e => e.kind === kind).length
   expect([count('cast-weighed'), count('felt'), count('placed')]).toEqual([3, 3, 3])
 })
@@ -69,7 +88,22 @@ test('a defect is named, its cause stands with its evidence, and what is confirm
   await page.getByLabel('or this much water').press('Enter')
   await page.getByRole('button', { name: 'Powder as planned' }).click()
   await page.getByLabel('Powder went in').blur()
-  for (const next of ['Sift the powder in', 'Let it soak', 'Stir under the surface', 'Tap the bucket, then pour', 'Clean up while it sets', 'Weigh water, then powder', 'Sift the powder in', 'Let it soak', 'Stir under the surface', 'Tap the bucket, then pour', 'Clean up while it sets', 'Leave it alone']) await press(page, next)
+  for (
+    const next of [
+      'Sift the powder in',
+      'Let it soak',
+      'Stir under the surface',
+      'Tap the bucket, then pour',
+      'Clean up while it sets',
+      'Weigh water, then powder',
+      'Sift the powder in',
+      'Let it soak',
+      'Stir under the surface',
+      'Tap the bucket, then pour',
+      'Clean up while it sets',
+      'Leave it alone',
+    ]
+  ) await press(page, next)
   await later(page, demo, 4 * 3600)
   await page.goto(`${demo.url}/shelf`)
   const onShelf = page.getByRole('listitem').filter({ hasText: 'Chalky' })
@@ -87,5 +121,9 @@ test('a defect is named, its cause stands with its evidence, and what is confirm
   await first.getByRole('button', { name: /^Mixed too thin was behind/ }).click()
   await expect(why.getByText('It came of: mixed too thin.')).toBeVisible()
   await expect(page.getByText('Lantern base 1: soft or chalky came of: mixed too thin')).toBeVisible()
-  expect(await (await page.request.get(`${demo.url}/api/causes`)).json()).toContainEqual({ defect: 'soft', cause: 'too-thin', times: 3 })
+  expect(await (await page.request.get(`${demo.url}/api/causes`)).json()).toContainEqual({
+    defect: 'soft',
+    cause: 'too-thin',
+    times: 3,
+  })
 })

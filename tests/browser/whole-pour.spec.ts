@@ -14,25 +14,35 @@ test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, th
   await expect(page.getByText('Choose the bucket you will mix in.').first()).toBeVisible()
   await page.getByRole('combobox', { name: 'Bucket' }).click()
   await page.getByRole('option', { name: 'Flexible 2 l bowl' }).click()
-  // By hand: (412 + 2 x 38) ml x 1.06 = 517 ml; a kilogram of powder makes (0.92/2630 + 0.08/2700 + 0.67/998.2) / 0.98 = 1.0721 l.
+  // By hand: (412 + 2 x 38) ml x 1.06 = 517 ml; a kilogram of powder makes (0.92/2630 + 0.08/2700 + 0.67/998.2) / 0.98
+  // = 1.0721 l.
   await expect(page.getByRole('img', { name: /^To scale\./ })).toHaveAccessibleName(/323 g water.*482 g powder/)
   await expect(page.getByText('open the moulds')).toBeVisible()
   await expect(page.getByText(/· saved$/)).toBeVisible()
 
   // The same plan read in cups and pounds; typed quantities are taken in any unit.
-  await page.request.patch(`${demo.url}/api/workshop`, { data: { units: { mass: 'lb', volume: 'cup', length: 'inch', temperature: 'F' } }, headers: { origin: demo.url } })
+  await page.request.patch(`${demo.url}/api/workshop`, {
+    data: { units: { mass: 'lb', volume: 'cup', length: 'inch', temperature: 'F' } },
+    headers: { origin: demo.url },
+  })
   await page.reload()
   await expect(page.getByRole('textbox', { name: 'Name of the plan' })).toHaveValue('Lanterns and bell-pulls')
-  await expect(page.getByRole('img', { name: /^To scale\./ })).toHaveAccessibleName(/11\.4 oz water.*1 lb 1\.0 oz powder/)
+  await expect(page.getByRole('img', { name: /^To scale\./ })).toHaveAccessibleName(
+    /11\.4 oz water.*1 lb 1\.0 oz powder/,
+  )
   const water = page.getByLabel('Water temperature')
   await water.fill('68F')
   await water.press('Enter')
   await expect(page.getByText('2 min 20 s')).toHaveCount(0)
   await water.fill('2 cups')
   await water.blur()
-  await expect(page.getByText(/“cups” measures a volume; this field needs a temperature.*The old value is kept\./)).toBeVisible()
+  await expect(page.getByText(/“cups” measures a volume; this field needs a temperature.*The old value is kept\./))
+    .toBeVisible()
   await expect(water).toHaveValue('68 °F')
-  await page.request.patch(`${demo.url}/api/workshop`, { data: { units: { mass: 'g', volume: 'ml', length: 'mm', temperature: 'C' } }, headers: { origin: demo.url } })
+  await page.request.patch(`${demo.url}/api/workshop`, {
+    data: { units: { mass: 'g', volume: 'ml', length: 'mm', temperature: 'C' } },
+    headers: { origin: demo.url },
+  })
   await page.reload()
   await expectAccessible(page)
 
@@ -86,14 +96,16 @@ test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, th
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible()
   // Other pours have casts of the same name.
   const onShelf = page.getByRole('listitem').filter({ hasText: 'Lanterns and bell-pulls' })
-  for (const cast of ['Lantern base', 'Bell-pull 1–2']) await onShelf.getByRole('button', { name: `Opened: ${cast}`, exact: true }).click()
+  for (const cast of ['Lantern base', 'Bell-pull 1–2'])
+    await onShelf.getByRole('button', { name: `Opened: ${cast}`, exact: true }).click()
   await onShelf.getByRole('button', { name: 'Look over: Lantern base', exact: true }).click()
   await page.getByRole('button', { name: /^Good/ }).click()
   await onShelf.getByRole('button', { name: 'Look over: Bell-pull 1–2', exact: true }).click()
   await page.getByLabel('Trapped air').check()
   await expectAccessible(page)
   await page.getByRole('button', { name: /^Second/ }).click()
-  for (const cast of ['Lantern base', 'Bell-pull 1–2']) await onShelf.getByRole('button', { name: `Finished: ${cast}`, exact: true }).click()
+  for (const cast of ['Lantern base', 'Bell-pull 1–2'])
+    await onShelf.getByRole('button', { name: `Finished: ${cast}`, exact: true }).click()
 
   await page.getByRole('link', { name: 'Logbook' }).click()
   await page.getByRole('textbox', { name: 'Find pours' }).fill('lanterns and bell-pulls')

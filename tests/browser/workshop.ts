@@ -15,11 +15,15 @@ export const test = base.extend<{ quiet: undefined }, { demo: Product, empty: Pr
     await use(product)
     await product.kill()
   }, { scope: 'worker', timeout: 60_000 }],
-  // No screen may fault: what reaches the console as an error fails its test, but for the connection that tests cut on purpose.
+  // No screen may fault: what reaches the console as an error fails its test, but for the connection that tests cut on
+  // purpose.
   quiet: [async ({ page }, use) => {
     const faults: string[] = []
     page.on('pageerror', e => faults.push(e.message))
-    page.on('console', m => m.type() === 'error' && !/Failed to load resource|ERR_|net::/.test(m.text()) && faults.push(m.text()))
+    page.on(
+      'console',
+      m => m.type() === 'error' && !/Failed to load resource|ERR_|net::/.test(m.text()) && faults.push(m.text()),
+    )
     await use(undefined)
     expect(faults).toEqual([])
   }, { auto: true }],
@@ -32,11 +36,20 @@ export async function enterDemo(page: Page, demo: Product): Promise<void> {
   await expect(page.getByRole('link', { name: 'Shelf' })).toBeVisible()
 }
 
-/** Takes a plan of the test's own to the bench, in grams and the same as the demo's lanterns: the demo's plans and pours are for others to read. */
+/**
+ * Takes a plan of the test's own to the bench, in grams and the same as the demo's lanterns: the demo's plans and pours
+ * are for others to read.
+ */
 export async function ownPour(page: Page, demo: Product, name: string): Promise<void> {
-  const plans = await (await page.request.get(`${demo.url}/api/plans`)).json() as { plan: { name: string } }[], id = randomUUID()
+  const plans = await (await page.request.get(`${demo.url}/api/plans`)).json() as { plan: { name: string } }[],
+    id = randomUUID()
   const { plan } = plans.find(p => p.plan.name === 'Six lantern bases')!
-  expect((await page.request.put(`${demo.url}/api/plans/${id}`, { data: { plan: { ...plan, name }, revision: 0 }, headers: { origin: demo.url } })).ok()).toBe(true)
+  expect(
+    (await page.request.put(`${demo.url}/api/plans/${id}`, {
+      data: { plan: { ...plan, name }, revision: 0 },
+      headers: { origin: demo.url },
+    })).ok(),
+  ).toBe(true)
   await page.goto(`${demo.url}/plan/${id}`)
   await page.getByRole('button', { name: 'Take to the bench' }).click()
   await expect(page.getByRole('heading', { level: 2, name: 'Ready the moulds and the table' })).toBeVisible()
@@ -44,19 +57,34 @@ export async function ownPour(page: Page, demo: Product, name: string): Promise<
 
 /** Moves the demo's clock on instead of waiting. */
 export async function later(page: Page, demo: Product, seconds: number): Promise<void> {
-  const answer = await page.request.post(`${demo.url}/api/clock`, { data: { jump: seconds }, headers: { origin: demo.url } })
+  const answer = await page.request.post(`${demo.url}/api/clock`, {
+    data: { jump: seconds },
+    headers: { origin: demo.url },
+  })
   expect(answer.ok()).toBe(true)
   // The page hears of it by its stream; ask it to be sure.
   const { now } = await answer.json() as { now: number }
-  await expect.poll(() => page.evaluate(async () => (await (await fetch('/api/session')).json() as { clock: { now: number } }).clock.now)).toBeGreaterThanOrEqual(now)
+  await expect.poll(() =>
+    page.evaluate(async () => (await (await fetch('/api/session')).json() as { clock: { now: number } }).clock.now),
+  ).toBeGreaterThanOrEqual(now)
 }
 
 /** WCAG 2.2 A and AA as axe can tell. */
 export async function expectAccessible(page: Page): Promise<void> {
   // A list that is still closing has its own brief faults.
   await expect(page.locator('.p-select-overlay')).toHaveCount(0)
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
-  expect(violations.map(v => `${v.id}: ${v.nodes.map(n => `${n.target.join(' ')} ${n.failureSummary?.split('\n')[1] ?? ''}`).join(' | ')}`)).toEqual([])
+  const { violations } = await new AxeBuilder({ page }).withTags([
+    'wcag2a',
+    'wcag2aa',
+    'wcag21a',
+    'wcag21aa',
+    'wcag22aa',
+  ]).analyze()
+  expect(
+    violations.map(v =>
+      `${v.id}: ${v.nodes.map(n => `${n.target.join(' ')} ${n.failureSummary?.split('\n')[1] ?? ''}`).join(' | ')}`,
+    ),
+  ).toEqual([])
 }
 
 /** Presses the one big action from the keyboard and waits for the next instruction. */

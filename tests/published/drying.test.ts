@@ -15,7 +15,8 @@ function body(powder: number, ratio: number, area: number, half: number): Body {
 
 describe('humid air against an independent library (ASHRAE formulation) and published values', () => {
   it('saturation pressure within 0.05 % from 0.1 to 50 °C', () => {
-    for (let t = 0.1; t <= 50; t += 0.7) expect(Math.abs(saturationPressure(t) / psychrolib.GetSatVapPres(t) - 1)).toBeLessThan(5e-4)
+    for (let t = 0.1; t <= 50; t += 0.7)
+      expect(Math.abs(saturationPressure(t) / psychrolib.GetSatVapPres(t) - 1)).toBeLessThan(5e-4)
   })
   it('wet bulb within 0.02 K and dew point within 0.05 K, above freezing', () => {
     for (const t of [5, 12, 20, 27, 40]) {
@@ -42,13 +43,15 @@ describe('a wet face', () => {
     expect(celsius).toBeGreaterThan(wetBulb(room))
   })
   it('at four fifths humidity a third of that', () => {
-    expect(Math.abs(wetFace(0.04, { place: 'rack', air: { celsius: 20, humidity: 0.8 } }).flux * 3.6e6 / 20.8 - 1)).toBeLessThan(0.05)
+    expect(Math.abs(wetFace(0.04, { place: 'rack', air: { celsius: 20, humidity: 0.8 } }).flux * 3.6e6 / 20.8 - 1))
+      .toBeLessThan(0.05)
   })
   it('in air as humid as can be gives nothing off', () => {
     expect(Math.abs(wetFace(0.04, { place: 'rack', air: { celsius: 20, humidity: 1 } }).flux * 3.6e6)).toBeLessThan(0.5)
   })
   it('stays far below the air of a cabinet while it is wet: 24 °C in 40 °C', () => {
-    expect(Math.abs(wetFace(0.06, { place: 'cabinet', air: { celsius: 40, humidity: 0.15 } }).celsius - 24)).toBeLessThan(1)
+    expect(Math.abs(wetFace(0.06, { place: 'cabinet', air: { celsius: 40, humidity: 0.15 } }).celsius - 24))
+      .toBeLessThan(1)
   })
 })
 
@@ -65,10 +68,19 @@ describe('how long (worked by another program from the same equations, within 6 
 })
 
 describe('how long, as practice has it (common practice, no source)', () => {
-  const plaster = solveMix({ powder: powderClass('plaster-of-paris'), ratio: 0.7, waterTemperature: 20 }, { what: 'slurry', amount: 1 })
+  const plaster = solveMix({ powder: powderClass('plaster-of-paris'), ratio: 0.7, waterTemperature: 20 }, {
+    what: 'slurry',
+    amount: 1,
+  })
   /** A solid of this volume, faces and thickness, poured at 70. */
-  const solid = (volume: number, area: number, half: number): Body => ({ dryMass: plaster.dryMass * volume, freeWater: plaster.freeWater * volume, area, half })
-  const days = (b: Body, share: number, where: PlaceId = 'rack', air = room) => dryingOf(b, [{ place: where, air, from: 0 }]).reaches(share) / DAY
+  const solid = (volume: number, area: number, half: number): Body => ({
+    dryMass: plaster.dryMass * volume,
+    freeWater: plaster.freeWater * volume,
+    area,
+    half,
+  })
+  const days = (b: Body, share: number, where: PlaceId = 'rack', air = room) =>
+    dryingOf(b, [{ place: where, air, from: 0 }]).reaches(share) / DAY
 
   it('a small thin cast is dry enough for paint overnight to two days', () => {
     expect(days(solid(1e-4, 0.024, 0.005), 0.05)).toBeGreaterThan(0.5)
@@ -80,7 +92,8 @@ describe('how long, as practice has it (common practice, no source)', () => {
     expect(days(dome, 0.05)).toBeLessThan(11)
   })
   it('on cold damp ground a slab hardly dries at all', () => {
-    expect(days(solid(0.3 * 0.12 * 0.03, 0.0972, 0.015), 0.05, 'ground', { celsius: 6, humidity: 0.95 })).toBeGreaterThan(60)
+    expect(days(solid(0.3 * 0.12 * 0.03, 0.0972, 0.015), 0.05, 'ground', { celsius: 6, humidity: 0.95 }))
+      .toBeGreaterThan(60)
   })
   it('the last per cent of a thick piece is slower by its receding front than by its falling rate', () => {
     const dome = solid(2 / 3 * Math.PI * 1e-3, 3 * Math.PI * 0.01, 0.045)

@@ -6,7 +6,10 @@ import { fitSurfaces, onSurface, termCount } from '../../core/forecast/surface'
 import { CASES, dice, score, WORLDS } from '../worlds'
 
 const input = CASES[0]!.input
-const mark = (sign: 'webbing' | 'gloss-gone' | 'warmest' | 'cold-again' | 'will-not-pour', minutes: number): Observation => ({ what: 'mark', sign, at: minutes * 60 })
+const mark = (
+  sign: 'webbing' | 'gloss-gone' | 'warmest' | 'cold-again' | 'will-not-pour',
+  minutes: number,
+): Observation => ({ what: 'mark', sign, at: minutes * 60 })
 
 describe('surfaces', () => {
   it('a quadratic with cubes comes back exactly, and a dimension that does nothing stays at nothing', () => {
@@ -26,9 +29,20 @@ describe('surfaces', () => {
     for (let i = 0; i < 40; i++) {
       const z = Float64Array.from({ length: 8 }, () => d.normal())
       // The prior's own scales: core/setting/moments.ts and core/forecast/learning.ts.
-      const { moments } = runSetting({ ...input, ratio: 0.7 * Math.exp(0.02 * z[2]!), waterTemperature: 20 + z[3]!, roomTemperature: 20 + z[3]! },
-        { rate: Math.exp(0.3 * z[0]!), seeds: Math.exp(0.8 * z[1]!), jamming: Math.exp(0.008 * z[4]!), conductivity: Math.exp(0.2 * z[5]!), tail: 1.02 * Math.exp(0.41 * z[7]!) }, { cells: 8, steps: 36 })
-      for (const [k, key] of [[1, 'webbing'], [3, 'glossGone'], [5, 'openFlexible'], [8, 'warmest']] as const) off.push(Math.abs(onSurface(prior.times[k]!, z) - Math.log(moments[key])))
+      const { moments } = runSetting({
+        ...input,
+        ratio: 0.7 * Math.exp(0.02 * z[2]!),
+        waterTemperature: 20 + z[3]!,
+        roomTemperature: 20 + z[3]!,
+      }, {
+        rate: Math.exp(0.3 * z[0]!),
+        seeds: Math.exp(0.8 * z[1]!),
+        jamming: Math.exp(0.008 * z[4]!),
+        conductivity: Math.exp(0.2 * z[5]!),
+        tail: 1.02 * Math.exp(0.41 * z[7]!),
+      }, { cells: 8, steps: 36 })
+      for (const [k, key] of [[1, 'webbing'], [3, 'glossGone'], [5, 'openFlexible'], [8, 'warmest']] as const)
+        off.push(Math.abs(onSurface(prior.times[k]!, z) - Math.log(moments[key])))
     }
     expect(off.sort((a, b) => a - b)[Math.floor(0.9 * off.length)]).toBeLessThan(0.015)
   })
@@ -56,7 +70,9 @@ describe('the forecast that learns', () => {
     })
     const learnt = learn([prior], early)
     expect(learnt.contradiction).toBeUndefined()
-    expect(shiftWords(planned.openEarliest, learnt.moments[0]!.openEarliest)).toMatch(/^about [5-9] minutes sooner than planned$/)
+    expect(shiftWords(planned.openEarliest, learnt.moments[0]!.openEarliest)).toMatch(
+      /^about [5-9] minutes sooner than planned$/,
+    )
     expect(shiftWords(planned.openEarliest, planned.openEarliest)).toBeUndefined()
     expect(learnt.taught!.mean).toBeGreaterThan(0.2)
     expect(learnt.taught!.sd).toBeLessThan(0.25)
@@ -68,18 +84,25 @@ describe('the forecast that learns', () => {
   })
 
   it('marks that cannot both be true widen the range and are named', () => {
-    const sure = learn([prior], [mark('webbing', 10), mark('gloss-gone', 14), mark('warmest', 24)]).moments[0]!.openEarliest
+    const sure
+      = learn([prior], [mark('webbing', 10), mark('gloss-gone', 14), mark('warmest', 24)]).moments[0]!.openEarliest
     const torn = learn([prior], [mark('webbing', 20), mark('gloss-gone', 9), mark('warmest', 24)])
     expect(torn.contradiction).toBeDefined()
-    expect(torn.moments[0]!.openEarliest.high / torn.moments[0]!.openEarliest.low).toBeGreaterThan(1.15 * sure.high / sure.low)
+    expect(torn.moments[0]!.openEarliest.high / torn.moments[0]!.openEarliest.low).toBeGreaterThan(
+      1.15 * sure.high / sure.low,
+    )
   })
 
   it('a thermometer in the cast does what marks do; where it sits and by how much it is off matters little', () => {
     const setting = { ...input, ratio: 0.7 }
-    const truth = runSetting(setting, { rate: 1.35, seeds: 1 }, { cells: 8, steps: 36 }).moments, trace: { t: number, T: number }[] = []
+    const truth = runSetting(setting, { rate: 1.35, seeds: 1 }, { cells: 8, steps: 36 }).moments,
+      trace: { t: number, T: number }[] = []
     runSetting(setting, { rate: 1.35, seeds: 1 }, { cells: 8, steps: 36 }, 0, s => trace.push({ t: s.t, T: s.hottest }))
     const read = (t: number) => trace.reduce((a, b) => Math.abs(b.t - t) < Math.abs(a.t - t) ? b : a).T
-    const seen: Observation[] = Array.from({ length: 12 }, (_, i) => ({ what: 'temperature', at: 60 * (i + 2), celsius: read(60 * (i + 2)) + 0.6 }))
+    const seen: Observation[] = Array.from(
+      { length: 12 },
+      (_, i) => ({ what: 'temperature', at: 60 * (i + 2), celsius: read(60 * (i + 2)) + 0.6 }),
+    )
     const e = learn([prior], seen).moments[0]!.openEarliest
     expect(Math.abs(e.value / truth.openFlexible - 1)).toBeLessThan(0.12)
     expect((e.high - e.low) / (planned.openEarliest.high - planned.openEarliest.low)).toBeLessThan(0.6)
@@ -87,8 +110,12 @@ describe('the forecast that learns', () => {
 
   it('a cast that was hard when it was opened early bounds the time from above, one that was soft from below', () => {
     const opened = (hard: boolean): Observation => ({ what: 'opened', at: planned.openEarliest.value, hard })
-    expect(learn([prior], [opened(true)]).moments[0]!.openEarliest.value).toBeLessThan(0.95 * planned.openEarliest.value)
-    expect(learn([prior], [opened(false)]).moments[0]!.openEarliest.value).toBeGreaterThan(1.05 * planned.openEarliest.value)
+    expect(learn([prior], [opened(true)]).moments[0]!.openEarliest.value).toBeLessThan(
+      0.95 * planned.openEarliest.value,
+    )
+    expect(learn([prior], [opened(false)]).moments[0]!.openEarliest.value).toBeGreaterThan(
+      1.05 * planned.openEarliest.value,
+    )
   })
 
   it('a bag’s pours add up by their precision, the newest loudest, never surer than one pour from the next', () => {
@@ -96,7 +123,9 @@ describe('the forecast that learns', () => {
     const once = bagRate(0.3, [{ mean: 0.4, sd: 0.1 }])
     // By hand: precisions 1 / 0.09 and 1 / (0.01 + 0.0049).
     expect(once.mean).toBeCloseTo(0.4 * (1 / 0.0149) / (1 / 0.0149 + 1 / 0.09), 6)
-    expect(bagRate(0.3, [{ mean: 0.4, sd: 0.1 }, { mean: 0, sd: 0.1 }]).mean).toBeGreaterThan(bagRate(0.3, [{ mean: 0, sd: 0.1 }, { mean: 0.4, sd: 0.1 }]).mean)
+    expect(bagRate(0.3, [{ mean: 0.4, sd: 0.1 }, { mean: 0, sd: 0.1 }]).mean).toBeGreaterThan(
+      bagRate(0.3, [{ mean: 0, sd: 0.1 }, { mean: 0.4, sd: 0.1 }]).mean,
+    )
     expect(bagRate(0.3, Array.from({ length: 50 }, () => ({ mean: 0.4, sd: 0.05 }))).sd).toBeGreaterThanOrEqual(0.07)
     // The next plan from that bag begins where its pours were.
     const known = { ...input, bagRate: bagRate(0.3, [{ mean: 0.4, sd: 0.08 }, { mean: 0.38, sd: 0.08 }]) }
@@ -105,16 +134,20 @@ describe('the forecast that learns', () => {
 })
 
 describe('560 made-up pours whose truth lies beyond what the forecast assumes', () => {
-  it.each(WORLDS)('$name: from the first mark on, eighty per cent ranges hold the truth 72 to 97 times in a hundred, and the error halves', (world) => {
-    const scores = CASES.map(({ input: i }, c) => score(world, i, 40, 11 + c))
-    for (const stage of [1, 2, 3]) {
-      const held = scores.reduce((sum, s) => sum + s[stage]!.held, 0) / scores.length
-      expect(held, `after ${stage} marks`).toBeGreaterThanOrEqual(0.72)
-      expect(held, `after ${stage} marks`).toBeLessThanOrEqual(0.97)
-    }
-    for (const s of scores) {
-      expect(s[3]!.error).toBeLessThan(0.5 * s[0]!.error)
-      expect(s[3]!.interval).toBeLessThan(s[1]!.interval)
-    }
-  }, 60_000)
+  it.each(WORLDS)(
+    '$name: from the first mark on, eighty per cent ranges hold the truth 72 to 97 times in a hundred, and the error halves',
+    (world) => {
+      const scores = CASES.map(({ input: i }, c) => score(world, i, 40, 11 + c))
+      for (const stage of [1, 2, 3]) {
+        const held = scores.reduce((sum, s) => sum + s[stage]!.held, 0) / scores.length
+        expect(held, `after ${stage} marks`).toBeGreaterThanOrEqual(0.72)
+        expect(held, `after ${stage} marks`).toBeLessThanOrEqual(0.97)
+      }
+      for (const s of scores) {
+        expect(s[3]!.error).toBeLessThan(0.5 * s[0]!.error)
+        expect(s[3]!.interval).toBeLessThan(s[1]!.interval)
+      }
+    },
+    60_000,
+  )
 })

@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { adiabaticRise } from '../../core/setting/hydration'
 import { CP, HEAT, HEAT_SLOPE, isothermalTime, temperatureFactor } from '../../core/setting/kinetics'
-import { CHEMICAL_WATER, GYPSUM_YIELD, chemicalShrinkage, saturationRatio, solveMix, waterDensity } from '../../core/gypsum/mix'
+import {
+  CHEMICAL_WATER,
+  GYPSUM_YIELD,
+  chemicalShrinkage,
+  saturationRatio,
+  solveMix,
+  waterDensity,
+} from '../../core/gypsum/mix'
 import { powderClass, type PowderClass } from '../../core/gypsum/powders'
 import { ratioOf } from '../../core/gypsum/schools'
 
@@ -27,7 +34,10 @@ describe('first principles (IUPAC atomic masses, densities 2630, 2757, 2317 kg/m
   })
 
   it('two litres at 65 take 1.939 kg of powder and 1.260 kg of water', () => {
-    const mix = solveMix({ powder: PURE_BETA, ratio: 0.65, waterTemperature: 21, air: 0 }, { what: 'slurry', amount: 2e-3 })
+    const mix = solveMix({ powder: PURE_BETA, ratio: 0.65, waterTemperature: 21, air: 0 }, {
+      what: 'slurry',
+      amount: 2e-3,
+    })
     expect(mix.powder).toBeCloseTo(1.939, 2)
     expect(mix.water).toBeCloseTo(1.260, 2)
   })
@@ -62,7 +72,9 @@ describe('handbook values', () => {
   })
 
   it('setting is fastest near 36 degC, as slow at 50 as at 21, and stops at 100 (handbook shape, from memory)', () => {
-    const warmest = Array.from({ length: 90 }, (_, t) => t).reduce((a, b) => temperatureFactor(b) > temperatureFactor(a) ? b : a)
+    const warmest = Array.from({ length: 90 }, (_, t) => t).reduce((a, b) =>
+      temperatureFactor(b) > temperatureFactor(a) ? b : a,
+    )
     expect(temperatureFactor(21)).toBeCloseTo(1, 6)
     expect(warmest).toBeGreaterThanOrEqual(34)
     expect(warmest).toBeLessThanOrEqual(40)

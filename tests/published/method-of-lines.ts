@@ -10,12 +10,26 @@ interface Integrator {
   relativeTolerance: number
   maxSteps: number
   maxStepSize: number
-  solve(rates: (t: number, y: number[]) => number[], from: number, start: number[], to: number, seen: (step: number, before: number, t: number, y: number[]) => boolean): unknown
+  solve(
+    rates: (t: number, y: number[]) => number[],
+    from: number,
+    start: number[],
+    to: number,
+    seen: (step: number, before: number, t: number, y: number[]) => boolean,
+  ): unknown
 }
 const { Solver } = createRequire(import.meta.url)('odex') as { Solver: new (dimension: number) => Integrator }
 
-/** The same equations as core/setting/hydration, written as one system of rates and handed to a general-purpose integrator (Gragg-Bulirsch-Stoer with step control). */
-export interface Traced { readonly pourBy: number, readonly glossGone: number, readonly steps: number, readonly evaluations: number }
+/**
+ * The same equations as core/setting/hydration, written as one system of rates and handed to a general-purpose
+ * integrator (Gragg-Bulirsch-Stoer with step control).
+ */
+export interface Traced {
+  readonly pourBy: number
+  readonly glossGone: number
+  readonly steps: number
+  readonly evaluations: number
+}
 
 /** Temperature of the wet face: where what comes up through half a shell equals what leaves it. */
 function faceLoss(body: ReturnType<typeof bodyOf>, inside: number, toFace: number): number {
@@ -43,7 +57,8 @@ export function methodOfLines(input: SettingInput, cells: number, until: number,
       const rate = a >= alphaMax ? 0 : k * temperatureFactor(T) * (seeds + a) * (1 - a / alphaMax)
       const on = (i < cells - 1 ? shells.link[i]! : shells.toWall) * (T - y[i + 1]!)
       const mass = powderPerVolume * shells.volume[i]!
-      out[i] = ((into - on) / mass + purity * (heat + HEAT_SLOPE * (T - 25)) * rate) / (capacity - purity * HEAT_SLOPE * a)
+      out[i] = ((into - on) / mass + purity * (heat + HEAT_SLOPE * (T - 25)) * rate)
+        / (capacity - purity * HEAT_SLOPE * a)
       out[cells + 1 + i] = rate
       into = on
     }
@@ -62,9 +77,14 @@ export function methodOfLines(input: SettingInput, cells: number, until: number,
   solver.solve(rates, 0, start, until, (_, __, t, y) => {
     steps++
     const alpha = y.slice(cells + 1)
-    const now = { t, mean: alpha.reduce((sum, a, i) => sum + a * shells.volume[i]!, 0) / total, face: shells.toFace > 0 ? 1.5 * alpha[0]! - 0.5 * alpha[1]! : 1.5 * alpha[cells - 1]! - 0.5 * alpha[cells - 2]! }
+    const now = {
+      t,
+      mean: alpha.reduce((sum, a, i) => sum + a * shells.volume[i]!, 0) / total,
+      face: shells.toFace > 0 ? 1.5 * alpha[0]! - 0.5 * alpha[1]! : 1.5 * alpha[cells - 1]! - 0.5 * alpha[cells - 2]!,
+    }
     for (const [key, at] of [['pourBy', 'mean'], ['glossGone', 'face']] as const) {
-      if (reached[key] === Infinity && now[at] >= levels[key]) reached[key] = before.t + (t - before.t) * (levels[key] - before[at]) / (now[at] - before[at])
+      if (reached[key] === Infinity && now[at] >= levels[key])
+        reached[key] = before.t + (t - before.t) * (levels[key] - before[at]) / (now[at] - before[at])
     }
     before = now
     return reached.glossGone === Infinity

@@ -34,7 +34,11 @@ let made = 0
 const file = () => join(folder, `${++made}.zip`)
 const NOW = Date.UTC(2026, 10, 20, 12)
 /** The smallest JPEG there is: enough of one for what is checked here, with a place written in it. */
-const JPEG = Buffer.concat([Buffer.from('ffd8ffe1000a4578696600002a00ffc0000b080010001001011100ffda0008010100003f00', 'hex'), randomBytes(40).map(b => b & 0x7F), Buffer.from('ffd9', 'hex')])
+const JPEG = Buffer.concat([
+  Buffer.from('ffd8ffe1000a4578696600002a00ffc0000b080010001001011100ffda0008010100003f00', 'hex'),
+  randomBytes(40).map(b => b & 0x7F),
+  Buffer.from('ffd9', 'hex'),
+])
 
 async function save(db: Db, workshop: string): Promise<string> {
   const path = file()
@@ -43,34 +47,59 @@ async function save(db: Db, workshop: string): Promise<string> {
 }
 async function empty(): Promise<{ db: Db, close: () => Promise<void>, workshop: string, scope: Scope }> {
   const { db, close } = await freshDatabase()
-  const { workshopId } = await createWorkshop(db, { name: 'New', units: METRIC, clock: REAL_TIME, demo: false }, { name: 'O', email: 'owner@example.org', passwordHash: 'x', role: 'owner' })
+  const { workshopId } = await createWorkshop(db, { name: 'New', units: METRIC, clock: REAL_TIME, demo: false }, {
+    name: 'O',
+    email: 'owner@example.org',
+    passwordHash: 'x',
+    role: 'owner',
+  })
   return { db, close, workshop: workshopId, scope: within(db, workshopId) }
 }
 async function contents(path: string): Promise<Map<string, Buffer>> {
   const files = new Map<string, Buffer>()
-  await new Promise<void>((resolve, reject) => yauzl.open(path, { lazyEntries: true }, (error, zip) => {
-    if (error) return reject(error)
-    zip.on('end', resolve).on('error', reject).on('entry', (entry: yauzl.Entry) => zip.openReadStream(entry, (e, stream) => {
-      if (e) return reject(e)
-      const parts: Buffer[] = []
-      stream.on('data', p => parts.push(p as Buffer)).on('end', () => {
-        files.set(entry.fileName, Buffer.concat(parts))
-        zip.readEntry()
-      })
-    }))
-    zip.readEntry()
-  }))
+  await new Promise<void>((resolve, reject) =>
+    yauzl.open(path, { lazyEntries: true }, (error, zip) => {
+      if (error) return reject(error)
+      zip.on('end', resolve).on('error', reject).on('entry', (entry: yauzl.Entry) =>
+        zip.openReadStream(entry, (e, stream) => {
+          if (e)
+            return reject(e)
+          const parts: Buffer[] = []
+          stream.on('data', p => parts.push(p as Buffer)).on('end', () => {
+            files.set(entry.fileName, Buffer.concat(parts))
+            zip.readEntry()
+          })
+        }))
+      zip.readEntry()
+    }),
+  )
   return files
 }
 /** An archive with some files as someone made them, and hashes that fit. */
-async function forged(from: ReadonlyMap<string, Buffer>, change: Record<string, string | Buffer | undefined>, manifest: object = {}): Promise<string> {
+async function forged(
+  from: ReadonlyMap<string, Buffer>,
+  change: Record<string, string | Buffer | undefined>,
+  manifest: object = {},
+): Promise<string> {
   const files = new Map([...from].filter(([name]) => name !== 'nine-ripples.json'))
   for (const [name, bytes] of Object.entries(change)) {
     if (bytes === undefined) files.delete(name)
     else files.set(name, Buffer.from(bytes))
   }
-  const hashes = Object.fromEntries([...files].map(([name, bytes]) => [name, createHash('sha256').update(bytes).digest('hex')]))
-  files.set('nine-ripples.json', Buffer.from(JSON.stringify({ ...JSON.parse(from.get('nine-ripples.json')!.toString()), files: hashes, hash: hashOfFiles(hashes), ...manifest })))
+  const hashes = Object.fromEntries(
+    [...files].map(([name, bytes]) => [name, createHash('sha256').update(bytes).digest('hex')]),
+  )
+  files.set(
+    'nine-ripples.json',
+    Buffer.from(
+      JSON.stringify({
+        ...JSON.parse(from.get('nine-ripples.json')!.toString()),
+        files: hashes,
+        hash: hashOfFiles(hashes),
+        ...manifest,
+      }),
+    ),
+  )
   const zip = new yazl.ZipFile(), path = file()
   for (const [name, bytes] of files) zip.addBuffer(bytes, name)
   zip.end()
@@ -93,7 +122,11 @@ beforeAll(async () => {
   await putPart(scope, mesh, 0, packed.subarray(0, 1000))
   await putPart(scope, mesh, 1, packed.subarray(1000))
   await finishMesh(scope, mesh)
-  await saveView(scope, { id: randomUUID(), name: 'Waste', query: logbookQuerySchema.parse({ facts: ['verdict:waste'] }) })
+  await saveView(scope, {
+    id: randomUUID(),
+    name: 'Waste',
+    query: logbookQuerySchema.parse({ facts: ['verdict:waste'] }),
+  })
   path = await save(db, scope.workshopId)
   good = await contents(path)
   hash = JSON.parse(good.get('nine-ripples.json')!.toString()).hash
@@ -105,7 +138,18 @@ afterAll(async () => {
 
 describe('an archive', () => {
   it('holds the workshop and nothing that opens it', () => {
-    expect([...good.keys()].filter(n => !n.includes('/')).sort()).toEqual(['library.jsonl', 'logbook.csv', 'meshes.jsonl', 'nine-ripples.json', 'people.jsonl', 'photos.jsonl', 'plans.jsonl', 'pours.jsonl', 'views.jsonl', 'workshop.json'])
+    expect([...good.keys()].filter(n => !n.includes('/')).sort()).toEqual([
+      'library.jsonl',
+      'logbook.csv',
+      'meshes.jsonl',
+      'nine-ripples.json',
+      'people.jsonl',
+      'photos.jsonl',
+      'plans.jsonl',
+      'pours.jsonl',
+      'views.jsonl',
+      'workshop.json',
+    ])
     const all = [...good.values()].map(b => b.toString('latin1')).join('')
     for (const secret of ['saltmarsh.invalid', '$scrypt$', 'password', 'Exif']) expect(all).not.toContain(secret)
     expect(good.get('people.jsonl')!.toString()).toContain('Marl Quillhouse')
@@ -115,43 +159,119 @@ describe('an archive', () => {
     const other = await empty()
     const restored = await restoreArchive(other.db, other.workshop, path, () => true)
     expect(restored).toMatchObject({ pours: 19, photos: 2, models: 1, plans: 4 })
-    expect(JSON.parse((await contents(await save(other.db, other.workshop))).get('nine-ripples.json')!.toString()).hash).toBe(hash)
+    expect(JSON.parse((await contents(await save(other.db, other.workshop))).get('nine-ripples.json')!.toString()).hash)
+      .toBe(hash)
     expect(await pourRows(other.scope)).toEqual(await pourRows(scope))
-    const order = (rows: Awaited<ReturnType<typeof castRows>>) => [...rows].sort((a, b) => a.pour + a.cast.id < b.pour + b.cast.id ? -1 : 1)
+    const order = (rows: Awaited<ReturnType<typeof castRows>>) =>
+      [...rows].sort((a, b) => a.pour + a.cast.id < b.pour + b.cast.id ? -1 : 1)
     expect(order(await castRows(other.scope, 0))).toEqual(order(await castRows(scope, 0)))
     expect(await talliesOfWorkshop(other.scope)).toEqual(await talliesOfWorkshop(scope))
     // And goes on from there.
     const { id } = (await pourRows(other.scope))[0]!
-    expect((await recordEvents(other.scope, id, [{ id: randomUUID(), kind: 'note', data: { text: 'Here again' }, version: 1, happenedAt: NOW, recordedAt: NOW, device: 'd', deviceSeq: 1 }], 'x'))!.events.length).toBeGreaterThan(3)
+    expect(
+      (await recordEvents(other.scope, id, [{
+        id: randomUUID(),
+        kind: 'note',
+        data: { text: 'Here again' },
+        version: 1,
+        happenedAt: NOW,
+        recordedAt: NOW,
+        device: 'd',
+        deviceSeq: 1,
+      }], 'x'))!.events.length,
+    ).toBeGreaterThan(3)
     await expect(restoreArchive(other.db, other.workshop, path, () => true)).rejects.toThrow(/empty workshop/)
     await other.close()
   }, 60_000)
 
   it('comes back the same whatever was written in the workshop', async () => {
-    const text = fc.string({ unit: 'binary', minLength: 1, maxLength: 30 }).filter(t => t.trim().length > 0 && !t.includes('\0')).map(t => t.trim()).filter(t => t.length > 0 && t.length <= 80)
-    const note = fc.record({ text, at: fc.integer({ min: 0, max: 1e9 }), skew: fc.integer({ min: -1e6, max: 1e6 }), gone: fc.boolean() })
-    await fc.assert(fc.asyncProperty(fc.array(note, { minLength: 1, maxLength: 8 }), fc.array(text, { maxLength: 4 }), async (notes, names) => {
-      const one = await empty(), [bag] = await scope.select('library_item').select('body').where('kind', '=', 'bag').execute(), { run } = await scope.select('pour').select('run').executeTakeFirstOrThrow()
-      for (const name of names) await one.scope.insert('library_item', [{ id: randomUUID(), kind: 'bag', body: JSON.stringify({ ...bag!.body, name }), archived_at: name.length % 2 ? new Date(NOW) : null }]).execute()
-      const pour = randomUUID()
-      const event = (n: typeof notes[number], i: number): SentEvent => ({ id: randomUUID(), kind: 'note', data: { text: n.text }, version: 1, happenedAt: NOW + n.at, recordedAt: NOW + n.at, device: 'd', deviceSeq: i })
-      await startPour(one.scope, { id: pour, run: { ...run, plan: { ...run.plan, name: names[0] ?? '' } }, first: [event(notes[0]!, 0)], actor: 'someone' })
-      const events = notes.map(event)
-      await recordEvents(one.scope, pour, [...events, ...notes.flatMap((n, i): SentEvent[] => n.gone ? [{ id: randomUUID(), kind: 'undo', data: { event: events[i]!.id }, version: 1, happenedAt: NOW + 2e9, recordedAt: NOW + 2e9, device: 'd', deviceSeq: 100 + i }] : [])], 'someone', notes[0]!.skew)
-      const two = await empty(), saved = await save(one.db, one.workshop)
-      await restoreArchive(two.db, two.workshop, saved, () => true)
-      const hashOf = async (p: string) => JSON.parse((await contents(p)).get('nine-ripples.json')!.toString()).hash as string
-      expect(await hashOf(await save(two.db, two.workshop))).toBe(await hashOf(saved))
-      expect(await pourRows(two.scope)).toEqual(await pourRows(one.scope))
-      await one.close()
-      await two.close()
-    }), { numRuns: 6 })
+    const text = fc.string({ unit: 'binary', minLength: 1, maxLength: 30 }).filter(t =>
+      t.trim().length > 0 && !t.includes('\0'),
+    ).map(t => t.trim()).filter(t => t.length > 0 && t.length <= 80)
+    const note = fc.record({
+      text,
+      at: fc.integer({ min: 0, max: 1e9 }),
+      skew: fc.integer({ min: -1e6, max: 1e6 }),
+      gone: fc.boolean(),
+    })
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(note, { minLength: 1, maxLength: 8 }),
+        fc.array(text, { maxLength: 4 }),
+        async (notes, names) => {
+          const one = await empty(),
+            [bag] = await scope.select('library_item').select('body').where('kind', '=', 'bag').execute(),
+            { run } = await scope.select('pour').select('run').executeTakeFirstOrThrow()
+          for (const name of names)
+            await one.scope.insert('library_item', [{
+              id: randomUUID(),
+              kind: 'bag',
+              body: JSON.stringify({ ...bag!.body, name }),
+              archived_at: name.length % 2 ? new Date(NOW) : null,
+            }]).execute()
+          const pour = randomUUID()
+          const event = (n: typeof notes[number], i: number): SentEvent => ({
+            id: randomUUID(),
+            kind: 'note',
+            data: { text: n.text },
+            version: 1,
+            happenedAt: NOW + n.at,
+            recordedAt: NOW + n.at,
+            device: 'd',
+            deviceSeq: i,
+          })
+          await startPour(one.scope, {
+            id: pour,
+            run: { ...run, plan: { ...run.plan, name: names[0] ?? '' } },
+            first: [event(notes[0]!, 0)],
+            actor: 'someone',
+          })
+          const events = notes.map(event)
+          await recordEvents(
+            one.scope,
+            pour,
+            [
+              ...events,
+              ...notes.flatMap((n, i): SentEvent[] =>
+                n.gone
+                  ? [{
+                      id: randomUUID(),
+                      kind: 'undo',
+                      data: { event: events[i]!.id },
+                      version: 1,
+                      happenedAt: NOW + 2e9,
+                      recordedAt: NOW + 2e9,
+                      device: 'd',
+                      deviceSeq: 100 + i,
+                    }]
+                  : [],
+              ),
+            ],
+            'someone',
+            notes[0]!.skew,
+          )
+          const two = await empty(), saved = await save(one.db, one.workshop)
+          await restoreArchive(two.db, two.workshop, saved, () => true)
+          const hashOf = async (p: string) =>
+            JSON.parse((await contents(p)).get('nine-ripples.json')!.toString()).hash as string
+          expect(await hashOf(await save(two.db, two.workshop))).toBe(await hashOf(saved))
+          expect(await pourRows(two.scope)).toEqual(await pourRows(one.scope))
+          await one.close()
+          await two.close()
+        },
+      ),
+      { numRuns: 6 },
+    )
   }, 120_000)
 })
 
 describe('a download that is broken off', () => {
   it('lets go of its snapshot: no transaction stays open', async () => {
-    const open = async () => (await sql<{ n: number }>`select count(*)::int as n from pg_stat_activity where datname = current_database() and xact_start is not null and pid <> pg_backend_pid()`.execute(db)).rows[0]!.n
+    const open = async () =>
+      (await sql<
+        { n: number }
+      >`select count(*)::int as n from pg_stat_activity where datname = current_database() and xact_start is not null and pid <> pg_backend_pid()`
+        .execute(db)).rows[0]!.n
     const stream = archiveOf(db, scope.workshopId)
     await once(stream, 'readable')
     expect(await open()).toBe(1)
@@ -160,9 +280,11 @@ describe('a download that is broken off', () => {
   })
 
   it('and a database that goes away in the middle ends the download, not the server', async () => {
-    const stream = archiveOf(db, scope.workshopId), ended = new Promise<void>(done => stream.on('error', () => {}).on('close', done))
+    const stream = archiveOf(db, scope.workshopId),
+      ended = new Promise<void>(done => stream.on('error', () => {}).on('close', done))
     await once(stream, 'readable')
-    await sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and xact_start is not null and pid <> pg_backend_pid()`.execute(db)
+    await sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and xact_start is not null and pid <> pg_backend_pid()`
+      .execute(db)
     stream.resume()
     await ended
     expect(stream.readableEnded).toBe(false)
@@ -178,10 +300,18 @@ describe('what is no archive, or a trap, is refused whole with a sentence', () =
   afterAll(() => other.close())
   const lines = (name: string) => good.get(name)!.toString().trimEnd().split('\n')
   async function refused(at: string, words: RegExp) {
-    const error: unknown = await restoreArchive(other.db, other.workshop, at, () => true).then(() => 'it was taken in', e => e)
+    const error: unknown = await restoreArchive(other.db, other.workshop, at, () => true).then(
+      () => 'it was taken in',
+      e => e,
+    )
     expect(error).toBeInstanceOf(ArchiveRefused)
     expect((error as Error).message).toMatch(words)
-    for (const table of ['library_item', 'plan', 'pour', 'pour_event', 'photo', 'mesh', 'tally', 'logbook_view'] as const) expect(await other.scope.select(table).select(eb => eb.fn.countAll().as('n')).executeTakeFirst()).toEqual({ n: 0 })
+    for (
+      const table of ['library_item', 'plan', 'pour', 'pour_event', 'photo', 'mesh', 'tally', 'logbook_view'] as const
+    )
+      expect(await other.scope.select(table).select(eb => eb.fn.countAll().as('n')).executeTakeFirst()).toEqual({
+        n: 0,
+      })
     expect(await other.scope.select('person').select('name').execute()).toEqual([{ name: 'O' }])
   }
   const bytes = () => readFileSync(path)
@@ -225,10 +355,28 @@ describe('what is no archive, or a trap, is refused whole with a sentence', () =
 
   it('things that cannot be: a pour of no batches, an entry of another pour’s cast, a photo that is none, what belongs to nothing', async () => {
     const pour = JSON.parse(lines('pours.jsonl')[0]!)
-    await refused(await forged(good, { 'pours.jsonl': `${JSON.stringify({ ...pour, run: { ...pour.run, batches: [] } })}\n` }), /Line 1 of “pours.jsonl”/)
-    await refused(await forged(good, { 'pours.jsonl': `${JSON.stringify({ ...pour, events: [{ ...pour.events[0], kind: 'opened', data: { cast: '99.1' } }] })}\n` }), /no cast 99.1/)
-    await refused(await forged(good, { 'pours.jsonl': `${JSON.stringify({ ...pour, events: [{ ...pour.events[0], kind: 'exploded', data: {} }] })}\n` }), /cannot be/)
-    await refused(await forged(good, { 'library.jsonl': `${lines('library.jsonl')[0]!.replace(/"name":"[^"]*"/, '"name":""')}\n` }), /cannot be/)
+    await refused(
+      await forged(good, { 'pours.jsonl': `${JSON.stringify({ ...pour, run: { ...pour.run, batches: [] } })}\n` }),
+      /Line 1 of “pours.jsonl”/,
+    )
+    await refused(
+      await forged(good, {
+        'pours.jsonl': `${
+          JSON.stringify({ ...pour, events: [{ ...pour.events[0], kind: 'opened', data: { cast: '99.1' } }] })
+        }\n`,
+      }),
+      /no cast 99.1/,
+    )
+    await refused(
+      await forged(good, {
+        'pours.jsonl': `${JSON.stringify({ ...pour, events: [{ ...pour.events[0], kind: 'exploded', data: {} }] })}\n`,
+      }),
+      /cannot be/,
+    )
+    await refused(
+      await forged(good, { 'library.jsonl': `${lines('library.jsonl')[0]!.replace(/"name":"[^"]*"/, '"name":""')}\n` }),
+      /cannot be/,
+    )
     const photo = [...good.keys()].find(n => n.startsWith('photos/'))!
     await refused(await forged(good, { [photo]: Buffer.from('no picture') }), /photo/)
     await refused(await forged(good, { 'library.jsonl': '' }), /belongs to what is not in it/)
@@ -249,7 +397,13 @@ describe('what is no archive, or a trap, is refused whole with a sentence', () =
   })
 
   it('on a server that has it already', async () => {
-    const here = (await createWorkshop(db, { name: 'Beside', units: METRIC, clock: REAL_TIME, demo: false }, { name: 'B', email: 'beside@example.org', passwordHash: 'x', role: 'owner' })).workshopId
+    const here
+      = (await createWorkshop(db, { name: 'Beside', units: METRIC, clock: REAL_TIME, demo: false }, {
+        name: 'B',
+        email: 'beside@example.org',
+        passwordHash: 'x',
+        role: 'owner',
+      })).workshopId
     await expect(restoreArchive(db, here, path, () => true)).rejects.toThrow(/on this server already/)
     expect(await within(db, here).select('library_item').select('id').execute()).toEqual([])
   })
@@ -264,11 +418,35 @@ describe('what is no archive, or a trap, is refused whole with a sentence', () =
   })
 
   it('a thing of another workshop of the same server is not in it, though the server has it', async () => {
-    const [own] = await scope.select('library_item').select('id').where('kind', '=', 'mould').execute(), here = (await createWorkshop(db, { name: 'Third', units: METRIC, clock: REAL_TIME, demo: false }, { name: 'T', email: 'third@example.org', passwordHash: 'x', role: 'owner' })).workshopId
-    const photo = lines('photos.jsonl')[0]!, none = { 'people.jsonl': '', 'library.jsonl': '', 'plans.jsonl': '', 'pours.jsonl': '', 'views.jsonl': '', 'meshes.jsonl': '' }
-    const [others, meshes] = ['photos/', 'meshes/'].map(f => [...good.keys()].filter(n => n.startsWith(f) && !n.includes(JSON.parse(photo).id))) as [string[], string[]]
-    const gone = Object.fromEntries([...others, ...meshes].map(n => [n, undefined])), borrowed = { ...JSON.parse(photo), id: randomUUID(), of: { mould: own!.id } }
-    const at = await forged(good, { ...none, ...gone, [`photos/${JSON.parse(photo).id}.jpg`]: undefined, [`photos/${borrowed.id}.jpg`]: JPEG, 'photos.jsonl': `${JSON.stringify(borrowed)}\n` })
+    const [own] = await scope.select('library_item').select('id').where('kind', '=', 'mould').execute(),
+      here
+        = (await createWorkshop(db, { name: 'Third', units: METRIC, clock: REAL_TIME, demo: false }, {
+          name: 'T',
+          email: 'third@example.org',
+          passwordHash: 'x',
+          role: 'owner',
+        })).workshopId
+    const photo = lines('photos.jsonl')[0]!,
+      none = {
+        'people.jsonl': '',
+        'library.jsonl': '',
+        'plans.jsonl': '',
+        'pours.jsonl': '',
+        'views.jsonl': '',
+        'meshes.jsonl': '',
+      }
+    const [others, meshes] = ['photos/', 'meshes/'].map(f =>
+      [...good.keys()].filter(n => n.startsWith(f) && !n.includes(JSON.parse(photo).id)),
+    ) as [string[], string[]]
+    const gone = Object.fromEntries([...others, ...meshes].map(n => [n, undefined])),
+      borrowed = { ...JSON.parse(photo), id: randomUUID(), of: { mould: own!.id } }
+    const at = await forged(good, {
+      ...none,
+      ...gone,
+      [`photos/${JSON.parse(photo).id}.jpg`]: undefined,
+      [`photos/${borrowed.id}.jpg`]: JPEG,
+      'photos.jsonl': `${JSON.stringify(borrowed)}\n`,
+    })
     await expect(restoreArchive(db, here, at, () => true)).rejects.toThrow(/belongs to what is not in it/)
   })
 

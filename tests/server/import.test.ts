@@ -24,13 +24,39 @@ const take = (table: object) => importRows(scope, importSchema.parse(table), 'so
 describe('rows of a table', () => {
   it('of pours become pours of that day: results and costs count, times of day do not', async () => {
     const before = await talliesOfWorkshop(scope), shelf = (await castRows(scope, NOW)).length
-    await take({ kind: 'pours', rows: [
-      { date: '2024-05-03', mould: tile, pieces: 12, bag, classId: 'gypsum-cement', water: 3.3, powder: 8, good: 9, second: 1, waste: 2, defects: ['crack'], note: 'From the old book' },
-      { date: '2024-06-03', mould: tile, pieces: 2, classId: 'pottery-plaster', defects: [], note: '' },
-    ] })
+    await take({
+      kind: 'pours',
+      rows: [
+        {
+          date: '2024-05-03',
+          mould: tile,
+          pieces: 12,
+          bag,
+          classId: 'gypsum-cement',
+          water: 3.3,
+          powder: 8,
+          good: 9,
+          second: 1,
+          waste: 2,
+          defects: ['crack'],
+          note: 'From the old book',
+        },
+        { date: '2024-06-03', mould: tile, pieces: 2, classId: 'pottery-plaster', defects: [], note: '' },
+      ],
+    })
     const { rows } = await findPours(scope, { find: 'garden tile', facts: [], to: '2024-12' })
-    expect(rows.map(r => [new Date(r.summary.startedAt!).toISOString().slice(0, 10), r.summary.status, r.summary.verdicts, r.summary.ratio.actual])).toEqual([
-      ['2024-06-03', 'finished', { good: 0, second: 0, waste: 0 }, undefined], ['2024-05-03', 'finished', { good: 9, second: 1, waste: 2 }, expect.closeTo(0.4125, 6)],
+    expect(
+      rows.map(
+        r => [
+          new Date(r.summary.startedAt!).toISOString().slice(0, 10),
+          r.summary.status,
+          r.summary.verdicts,
+          r.summary.ratio.actual,
+        ],
+      ),
+    ).toEqual([
+      ['2024-06-03', 'finished', { good: 0, second: 0, waste: 0 }, undefined],
+      ['2024-05-03', 'finished', { good: 9, second: 1, waste: 2 }, expect.closeTo(0.4125, 6)],
     ])
     expect(rows[1]!.summary.defects).toEqual(['crack'])
     expect(rows[1]!.summary.glyph.every(m => m.actual === undefined)).toBe(true)
@@ -39,7 +65,8 @@ describe('rows of a table', () => {
     expect(of(now).casts - of(before).casts).toBe(14)
     expect(of(now).waste - of(before).waste).toBe(2)
     expect((await castRows(scope, NOW)).length).toBe(shelf)
-    expect((await trials(scope, [`mould:${tile}`])).every(t => t.at > Date.UTC(2026, 0) || t.did.open === undefined)).toBe(true)
+    expect((await trials(scope, [`mould:${tile}`])).every(t => t.at > Date.UTC(2026, 0) || t.did.open === undefined))
+      .toBe(true)
     expect((await findPours(scope, { find: 'old book', facts: ['defect:crack'] })).count).toBe(1)
   })
 
@@ -49,16 +76,44 @@ describe('rows of a table', () => {
     const frog = (await libraryItems(scope, 'mould')).find(m => m.body.name === 'Frog')!.body
     expect(frog.volume).toEqual({ value: 0.0004, low: 0.00038, high: 0.00042 })
     expect(frog.mouth.width).toBeCloseTo(0.081, 3)
-    expect((await libraryItems(scope, 'bag')).find(b => b.body.name === 'Bag 20')!.body).toMatchObject({ left: 20, leftAt: NOW })
+    expect((await libraryItems(scope, 'bag')).find(b => b.body.name === 'Bag 20')!.body).toMatchObject({
+      left: 20,
+      leftAt: NOW,
+    })
   })
 
   it('go in all together or not at all, and the row that cannot is named', async () => {
     const before = (await pourRows(scope)).length
-    const refused = await take({ kind: 'pours', rows: [{ date: '2024-05-03', mould: tile, pieces: 1, classId: 'casting-plaster', defects: [], note: '' }, { date: '2024-05-03', mould: bag, pieces: 1, classId: 'casting-plaster', defects: [], note: '' }] }).then(() => undefined, (e: unknown) => e)
+    const refused = await take({
+      kind: 'pours',
+      rows: [{ date: '2024-05-03', mould: tile, pieces: 1, classId: 'casting-plaster', defects: [], note: '' }, {
+        date: '2024-05-03',
+        mould: bag,
+        pieces: 1,
+        classId: 'casting-plaster',
+        defects: [],
+        note: '',
+      }],
+    }).then(() => undefined, (e: unknown) => e)
     expect(refused).toBeInstanceOf(RowRefused)
     expect((refused as RowRefused).place).toBe(1)
     expect((await pourRows(scope)).length).toBe(before)
-    expect(importSchema.safeParse({ kind: 'pours', rows: [{ date: '2024-05-03', mould: tile, pieces: 1, classId: 'casting-plaster', good: 2, defects: [], note: '' }] }).success).toBe(false)
-    expect(importSchema.safeParse({ kind: 'moulds', rows: [] }).error?.issues[0]?.message).toBe('There is no row to take in.')
+    expect(
+      importSchema.safeParse({
+        kind: 'pours',
+        rows: [{
+          date: '2024-05-03',
+          mould: tile,
+          pieces: 1,
+          classId: 'casting-plaster',
+          good: 2,
+          defects: [],
+          note: '',
+        }],
+      }).success,
+    ).toBe(false)
+    expect(importSchema.safeParse({ kind: 'moulds', rows: [] }).error?.issues[0]?.message).toBe(
+      'There is no row to take in.',
+    )
   })
 })

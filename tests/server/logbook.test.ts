@@ -24,7 +24,15 @@ beforeAll(async () => {
   await seedDemo(db, NOW)
   const { id } = await db.selectFrom('workshop').select('id').executeTakeFirstOrThrow()
   scope = within(db, id)
-  other = within(db, (await createWorkshop(db, { name: 'Two', units: METRIC, clock: REAL_TIME, demo: false }, { name: 'T', email: 'two@example.org', passwordHash: 'x', role: 'owner' })).workshopId)
+  other = within(
+    db,
+    (await createWorkshop(db, { name: 'Two', units: METRIC, clock: REAL_TIME, demo: false }, {
+      name: 'T',
+      email: 'two@example.org',
+      passwordHash: 'x',
+      role: 'owner',
+    })).workshopId,
+  )
 })
 afterAll(() => close())
 
@@ -41,7 +49,23 @@ async function countedAnew(): Promise<Map<string, Counts>> {
 }
 async function countedAsKept(): Promise<Map<string, Counts>> {
   const rows = await scope.select('tally').selectAll().execute()
-  return new Map(rows.filter(r => r.pours !== 0).map(r => [`${r.series} ${r.key} ${r.month}`, { pours: r.pours, casts: r.casts, judged: r.judged, good: r.good, second: r.second, waste: r.waste, powderGrams: r.powder_grams, costHundredths: r.cost_hundredths, pieces: r.pieces, tookCasts: r.took_casts, tookCubicMillimetres: r.took_mm3 }]))
+  return new Map(
+    rows.filter(r => r.pours !== 0).map(
+      r => [`${r.series} ${r.key} ${r.month}`, {
+        pours: r.pours,
+        casts: r.casts,
+        judged: r.judged,
+        good: r.good,
+        second: r.second,
+        waste: r.waste,
+        powderGrams: r.powder_grams,
+        costHundredths: r.cost_hundredths,
+        pieces: r.pieces,
+        tookCasts: r.took_casts,
+        tookCubicMillimetres: r.took_mm3,
+      }],
+    ),
+  )
 }
 
 describe('finding pours', () => {
@@ -61,7 +85,9 @@ describe('finding pours', () => {
     expect(wasted.rows.every(r => r.summary.verdicts.waste > 0)).toBe(true)
     expect(wasted.count).toBe((await pourRows(scope)).filter(r => r.summary.verdicts.waste > 0).length)
     const october = await findPours(scope, query({ from: '2026-10', to: '2026-10' }))
-    expect(october.count).toBe((await pourRows(scope)).filter(r => new Date(r.summary.startedAt!).getUTCMonth() === 9).length)
+    expect(october.count).toBe(
+      (await pourRows(scope)).filter(r => new Date(r.summary.startedAt!).getUTCMonth() === 9).length,
+    )
   })
 
   it('goes on where a page ended: everything once, the newest first', async () => {
@@ -70,7 +96,28 @@ describe('finding pours', () => {
     for (const id of pours) {
       await other.transaction(async (inner) => {
         // All at the same moment: the id decides.
-        await restorePours(inner, [{ id, run, startedBy: 'x', createdAt: new Date(at), entries: [{ event: { id: randomUUID(), kind: 'stage', data: { stage: 'ready' }, version: 1, batch: 0, happenedAt: at, recordedAt: at, device: 'd', deviceSeq: 1 }, actor: 'x', skewMs: 0, receivedAt: new Date(at) }] }])
+        await restorePours(inner, [{
+          id,
+          run,
+          startedBy: 'x',
+          createdAt: new Date(at),
+          entries: [{
+            event: {
+              id: randomUUID(),
+              kind: 'stage',
+              data: { stage: 'ready' },
+              version: 1,
+              batch: 0,
+              happenedAt: at,
+              recordedAt: at,
+              device: 'd',
+              deviceSeq: 1,
+            },
+            actor: 'x',
+            skewMs: 0,
+            receivedAt: new Date(at),
+          }],
+        }])
       })
     }
     const seen: string[] = []
@@ -86,7 +133,15 @@ describe('finding pours', () => {
   })
 
   it('never in another workshop’s book', async () => {
-    const stranger = within(db, (await createWorkshop(db, { name: 'Three', units: METRIC, clock: REAL_TIME, demo: false }, { name: 'T', email: 'three@example.org', passwordHash: 'x', role: 'owner' })).workshopId)
+    const stranger = within(
+      db,
+      (await createWorkshop(db, { name: 'Three', units: METRIC, clock: REAL_TIME, demo: false }, {
+        name: 'T',
+        email: 'three@example.org',
+        passwordHash: 'x',
+        role: 'owner',
+      })).workshopId,
+    )
     expect(await findPours(stranger, query())).toEqual({ rows: [], count: 0, next: undefined })
     expect(await talliesOfWorkshop(stranger)).toEqual({ months: [], moulds: [], bags: [], defects: [] })
     expect(await setTimes(stranger)).toEqual([])
@@ -97,18 +152,39 @@ describe('counts', () => {
   it('kept beside the pours are those of the pours, also after entries were added and taken back', async () => {
     expect(await countedAsKept()).toEqual(await countedAnew())
     const [row] = (await findPours(scope, query({ facts: ['status:finished'] }))).rows
-    const at = NOW, judged = { id: randomUUID(), kind: 'judged' as const, data: { cast: '1.1', verdict: 'waste' as const, defects: ['crack' as const], note: 'dropped' }, version: 1 as const, happenedAt: at, recordedAt: at, device: 'd', deviceSeq: 1 }
+    const at = NOW,
+      judged = {
+        id: randomUUID(),
+        kind: 'judged' as const,
+        data: { cast: '1.1', verdict: 'waste' as const, defects: ['crack' as const], note: 'dropped' },
+        version: 1 as const,
+        happenedAt: at,
+        recordedAt: at,
+        device: 'd',
+        deviceSeq: 1,
+      }
     await recordEvents(scope, row!.id, [judged], 'x')
     expect((await talliesOfWorkshop(scope)).defects.map(d => d.name)).toContain('Crack')
     expect(await countedAsKept()).toEqual(await countedAnew())
-    await recordEvents(scope, row!.id, [{ id: randomUUID(), kind: 'undo', data: { event: judged.id }, version: 1, happenedAt: at + 1, recordedAt: at + 1, device: 'd', deviceSeq: 2 }], 'x')
+    await recordEvents(scope, row!.id, [{
+      id: randomUUID(),
+      kind: 'undo',
+      data: { event: judged.id },
+      version: 1,
+      happenedAt: at + 1,
+      recordedAt: at + 1,
+      device: 'd',
+      deviceSeq: 2,
+    }], 'x')
     expect(await countedAsKept()).toEqual(await countedAnew())
   })
 
   it('give what charts show: months in order, moulds with their names and expected life', async () => {
     const { months, moulds, bags } = await talliesOfWorkshop(scope)
     expect(months.map(m => m.month)).toEqual([...months.map(m => m.month)].sort())
-    expect(months.reduce((n, m) => n + m.counts.pours, 0)).toBe((await pourRows(scope)).filter(r => r.summary.status !== 'abandoned').length)
+    expect(months.reduce((n, m) => n + m.counts.pours, 0)).toBe(
+      (await pourRows(scope)).filter(r => r.summary.status !== 'abandoned').length,
+    )
     expect(moulds.every(m => m.name.length > 1)).toBe(true)
     expect(moulds.some(m => (m.lifeCasts ?? 0) > 0)).toBe(true)
     expect(bags.length).toBeGreaterThan(0)
@@ -117,7 +193,8 @@ describe('counts', () => {
 
   it('projections of older rules are made anew, counts too, and nothing is counted twice', async () => {
     const before = await countedAsKept()
-    await sql`update pour_projection set rules = 0, body = body - 'cost', found_by = '{}' where workshop_id = ${scope.workshopId}`.execute(db)
+    await sql`update pour_projection set rules = 0, body = body - 'cost', found_by = '{}' where workshop_id = ${scope.workshopId}`
+      .execute(db)
     await bringUpToDate(db)
     expect(await countedAsKept()).toEqual(before)
     expect((await findPours(scope, query({ find: 'tile' }))).count).toBeGreaterThan(0)

@@ -18,7 +18,18 @@ import { migrateToLatest, type Db } from '../../server/store/open'
 import { confirmedCauses, castRows, pourEventsAfter, pourRows, pourWithEvents } from '../../server/store/pours'
 import { EventsRefused, recordEvents, startPour } from '../../server/store/recording'
 import { within, type Scope } from '../../server/store/scope'
-import { AlreadyOwned, addPerson, changePerson, createFirstWorkshop, createWorkshop, EmailTaken, LastOwner, people, personByEmail, personById } from '../../server/store/workshops'
+import {
+  AlreadyOwned,
+  addPerson,
+  changePerson,
+  createFirstWorkshop,
+  createWorkshop,
+  EmailTaken,
+  LastOwner,
+  people,
+  personByEmail,
+  personById,
+} from '../../server/store/workshops'
 import { freshDatabase } from './fresh'
 
 let db: Db, close: () => Promise<void>, scope: Scope, other: Scope, run: FrozenRun
@@ -26,8 +37,22 @@ const ids = makeIds(chance(1))
 const owner = (email: string) => ({ name: 'Someone', email, passwordHash: 'x', role: 'owner' as const })
 const T0 = 1_800_000_000_000
 let seq = 0
-const event = (at: number, happening: Happening, batch = 0): SentEvent => ({ ...happening, id: randomUUID(), version: 1, batch, happenedAt: T0 + at * 1000, recordedAt: T0 + at * 1000, device: 'bench', deviceSeq: ++seq } as SentEvent)
-const stage = (at: number, name: string, batch = 0) => event(at, { kind: 'stage', data: { stage: name as 'soak' } }, batch)
+const event = (
+  at: number,
+  happening: Happening,
+  batch = 0,
+): SentEvent => ({
+  ...happening,
+  id: randomUUID(),
+  version: 1,
+  batch,
+  happenedAt: T0 + at * 1000,
+  recordedAt: T0 + at * 1000,
+  device: 'bench',
+  deviceSeq: ++seq,
+} as SentEvent)
+const stage = (at: number, name: string, batch = 0) =>
+  event(at, { kind: 'stage', data: { stage: name as 'soak' } }, batch)
 
 async function newPour(): Promise<string> {
   const id = randomUUID()
@@ -36,9 +61,17 @@ async function newPour(): Promise<string> {
 }
 
 beforeAll(async () => {
-  ({ db, close } = await freshDatabase())
-  scope = within(db, (await createWorkshop(db, { name: 'One', units: METRIC, clock: REAL_TIME, demo: false }, owner('one@example.org'))).workshopId)
-  other = within(db, (await createWorkshop(db, { name: 'Two', units: METRIC, clock: REAL_TIME, demo: false }, owner('two@example.org'))).workshopId)
+  ;({ db, close } = await freshDatabase())
+  scope = within(
+    db,
+    (await createWorkshop(db, { name: 'One', units: METRIC, clock: REAL_TIME, demo: false }, owner('one@example.org')))
+      .workshopId,
+  )
+  other = within(
+    db,
+    (await createWorkshop(db, { name: 'Two', units: METRIC, clock: REAL_TIME, demo: false }, owner('two@example.org')))
+      .workshopId,
+  )
   await saveItem(scope, 'mould', ids.moulds.lantern, { ...MOULDS.lantern }, 0)
   await saveItem(scope, 'bucket', ids.buckets.bowl, { ...BUCKETS.bowl }, 0)
   const plan = { ...planOf(ids, WISHES.lanterns), bag: undefined }
@@ -67,13 +100,22 @@ describe('events', () => {
   it('projections equal the fold of the events, after late ones and undo too', async () => {
     const pour = await newPour()
     const soak = stage(240, 'soak')
-    for (const batch of [[stage(60, 'weigh'), stage(120, 'sift')], [soak, event(200, { kind: 'mark', data: { sign: 'lumps' } })], [event(250, { kind: 'undo', data: { event: soak.id } })], [event(300, { kind: 'opened', data: { cast: '1.1' } })]]) {
+    for (
+      const batch of [
+        [stage(60, 'weigh'), stage(120, 'sift')],
+        [soak, event(200, { kind: 'mark', data: { sign: 'lumps' } })],
+        [event(250, { kind: 'undo', data: { event: soak.id } })],
+        [event(300, { kind: 'opened', data: { cast: '1.1' } })],
+      ]
+    ) {
       await recordEvents(scope, pour, batch, 'someone')
       const { events } = (await pourWithEvents(scope, pour))!
       const state = foldPour(run, events)
       const stored = (await pourRows(scope)).find(r => r.id === pour)!
       expect(stored.summary).toEqual(JSON.parse(JSON.stringify(summarisePour(run, state))))
-      const casts = (await castRows(scope, 0)).filter(r => r.pour === pour).map(r => r.cast).sort((a, b) => a.id < b.id ? -1 : 1)
+      const casts = (await castRows(scope, 0)).filter(r => r.pour === pour).map(r => r.cast).sort((a, b) =>
+        a.id < b.id ? -1 : 1,
+      )
       expect(casts).toEqual(JSON.parse(JSON.stringify(summariseCasts(run, state))))
     }
   })
@@ -81,7 +123,10 @@ describe('events', () => {
   it('arriving from many devices at once all land, in one order of numbers', async () => {
     const pour = await newPour()
     const before = (await pourWithEvents(scope, pour))!.seq
-    await Promise.all(Array.from({ length: 12 }, (_, i) => recordEvents(scope, pour, [event(100 + i, { kind: 'note', data: { text: `note ${i}` } })], 'someone')))
+    await Promise.all(
+      Array.from({ length: 12 }, (_, i) =>
+        recordEvents(scope, pour, [event(100 + i, { kind: 'note', data: { text: `note ${i}` } })], 'someone')),
+    )
     const { events, seq: last } = (await pourEventsAfter(scope, pour, before))!
     expect(events).toHaveLength(12)
     expect(last).toBe(before + 12)
@@ -103,7 +148,21 @@ describe('events', () => {
     // As a second server would: with a number of the workshop's counter, past this process's knowledge.
     await scope.transaction(async (inner) => {
       const at = await inner.bumpEvents(1)
-      await inner.insert('pour_event', [{ id: theirs.id, pour_id: pour, seq: at, batch: 0, kind: theirs.kind, version: 1, data: JSON.stringify(theirs.data), happened_at: theirs.happenedAt, recorded_at: theirs.recordedAt, skew_ms: 0, device: 'other', device_seq: 1, actor: 'another' }]).execute()
+      await inner.insert('pour_event', [{
+        id: theirs.id,
+        pour_id: pour,
+        seq: at,
+        batch: 0,
+        kind: theirs.kind,
+        version: 1,
+        data: JSON.stringify(theirs.data),
+        happened_at: theirs.happenedAt,
+        recorded_at: theirs.recordedAt,
+        skew_ms: 0,
+        device: 'other',
+        device_seq: 1,
+        actor: 'another',
+      }]).execute()
     })
     const answer = (await recordEvents(scope, pour, [stage(120, 'soak')], 'someone'))!
     expect(answer.events.map(e => e.id)).toContain(theirs.id)
@@ -114,8 +173,14 @@ describe('events', () => {
   })
 
   it('causes that were confirmed are counted, changed when someone thinks again, and stay in their workshop', async () => {
-    const pour = await newPour(), cause = (at: number, which: 'too-thin' | 'cold') => event(at, { kind: 'cause', data: { cast: '1.1', defect: 'soft', cause: which } })
-    await recordEvents(scope, pour, [stage(60, 'sift'), event(5000, { kind: 'judged', data: { cast: '1.1', verdict: 'second', defects: ['soft'], note: '' } }), cause(5100, 'cold')], 'someone')
+    const pour = await newPour(),
+      cause = (at: number, which: 'too-thin' | 'cold') =>
+        event(at, { kind: 'cause', data: { cast: '1.1', defect: 'soft', cause: which } })
+    await recordEvents(scope, pour, [
+      stage(60, 'sift'),
+      event(5000, { kind: 'judged', data: { cast: '1.1', verdict: 'second', defects: ['soft'], note: '' } }),
+      cause(5100, 'cold'),
+    ], 'someone')
     expect(await confirmedCauses(scope)).toContainEqual({ defect: 'soft', cause: 'cold', times: 1 })
     await recordEvents(scope, pour, [cause(5200, 'too-thin')], 'someone')
     expect(await confirmedCauses(scope)).toEqual([{ defect: 'soft', cause: 'too-thin', times: 1 }])
@@ -125,7 +190,8 @@ describe('events', () => {
   it('that could not belong to the pour are refused whole', async () => {
     const pour = await newPour()
     const good = stage(60, 'weigh')
-    await expect(recordEvents(scope, pour, [good, event(70, { kind: 'opened', data: { cast: '9.9' } })], 'x')).rejects.toThrow(EventsRefused)
+    await expect(recordEvents(scope, pour, [good, event(70, { kind: 'opened', data: { cast: '9.9' } })], 'x')).rejects
+      .toThrow(EventsRefused)
     await expect(recordEvents(scope, pour, [stage(60, 'weigh', 77)], 'x')).rejects.toThrow('names batch 78')
     expect((await pourWithEvents(scope, pour))!.events).toHaveLength(1)
   })
@@ -151,11 +217,14 @@ describe('a workshop’s walls', () => {
     expect(await pourWithEvents(other, pour)).toBeUndefined()
     expect(await pourEventsAfter(other, pour, 0)).toBeUndefined()
     expect(await recordEvents(other, pour, [stage(60, 'weigh')], 'x')).toBeUndefined()
-    await expect(startPour(other, { id: pour, run, first: [stage(1, 'ready')], actor: 'x' })).rejects.toThrow(EventsRefused)
+    await expect(startPour(other, { id: pour, run, first: [stage(1, 'ready')], actor: 'x' })).rejects.toThrow(
+      EventsRefused,
+    )
     expect(await pourRows(other)).toEqual([])
     expect(await castRows(other, 0)).toEqual([])
     expect(await libraryItems(other, 'mould')).toEqual([])
-    await expect(saveItem(other, 'mould', ids.moulds.lantern, { ...MOULDS.lantern, name: 'Stolen' }, 1)).rejects.toThrow(Stale)
+    await expect(saveItem(other, 'mould', ids.moulds.lantern, { ...MOULDS.lantern, name: 'Stolen' }, 1)).rejects
+      .toThrow(Stale)
     expect(await archiveItem(other, 'mould', ids.moulds.lantern)).toBe(false)
     expect((await worldOf(other, planOf(ids, WISHES.lanterns))).moulds).toEqual([])
     expect(await changePerson(other, (await people(scope))[0]!.id, { role: 'viewer' })).toBe(false)
@@ -192,9 +261,15 @@ describe('the library and plans', () => {
 describe('people', () => {
   it('the first-start door lets exactly one owner in, even when two press at once', async () => {
     const fresh = await freshDatabase()
-    const tries = await Promise.allSettled([1, 2, 3].map(i => createFirstWorkshop(fresh.db, 'New', METRIC, owner(`first${i}@example.org`))))
+    const tries = await Promise.allSettled(
+      [1, 2, 3].map(i => createFirstWorkshop(fresh.db, 'New', METRIC, owner(`first${i}@example.org`))),
+    )
     expect(tries.filter(t => t.status === 'fulfilled')).toHaveLength(1)
-    expect(tries.filter(t => t.status === 'rejected').every(t => (t as PromiseRejectedResult).reason instanceof AlreadyOwned)).toBe(true)
+    expect(
+      tries.filter(t => t.status === 'rejected').every(t =>
+        (t as PromiseRejectedResult).reason instanceof AlreadyOwned,
+      ),
+    ).toBe(true)
     await fresh.close()
   })
 
@@ -238,8 +313,11 @@ describe('what moulds really take', () => {
       const pour = await newPour()
       const { mix } = run.batches[0]!
       await recordEvents(scope, pour, [
-        event(60, { kind: 'weighed', data: { what: 'water', mass: mix.water * factor, how: 'scale' } }), event(90, { kind: 'weighed', data: { what: 'powder', mass: mix.powder * factor, how: 'scale' } }),
-        stage(120, 'sift'), stage(600, 'clean-up'), event(700, { kind: 'leftover', data: { where: leftover } }),
+        event(60, { kind: 'weighed', data: { what: 'water', mass: mix.water * factor, how: 'scale' } }),
+        event(90, { kind: 'weighed', data: { what: 'powder', mass: mix.powder * factor, how: 'scale' } }),
+        stage(120, 'sift'),
+        stage(600, 'clean-up'),
+        event(700, { kind: 'leftover', data: { where: leftover } }),
       ], 'someone')
     }
     await told('bin', 3)
@@ -264,7 +342,11 @@ describe('what a bag was taught', () => {
     const told = async (mean: number, at: number, given = false) => {
       const id = randomUUID()
       await startPour(scope, { id, run: frozen.run, first: [stage(at, 'ready')], actor: 'someone' })
-      await recordEvents(scope, id, [stage(at + 60, 'sift'), event(at + 900, { kind: 'foreseen', data: { open: {}, taught: { mean, sd: 0.1 } } }), ...(given ? [event(at + 950, { kind: 'abandoned', data: { reason: '' } })] : [])], 'someone')
+      await recordEvents(scope, id, [
+        stage(at + 60, 'sift'),
+        event(at + 900, { kind: 'foreseen', data: { open: {}, taught: { mean, sd: 0.1 } } }),
+        ...(given ? [event(at + 950, { kind: 'abandoned', data: { reason: '' } })] : []),
+      ], 'someone')
     }
     await told(0.1, 0)
     await told(0.3, 86_400)
@@ -276,23 +358,41 @@ describe('what a bag was taught', () => {
     expect(rate!.mean).toBeGreaterThan(0.15)
     expect(rate!.sd).toBeLessThan(0.12)
     const again = freezeRun(plan, await worldOf(scope, plan))
-    expect(again.ok && again.run.moments[ids.moulds.lantern]!.glossGone.value / frozen.run.moments[ids.moulds.lantern]!.glossGone.value).toBeCloseTo(Math.exp(-rate!.mean), 1)
+    expect(
+      again.ok
+      && again.run.moments[ids.moulds.lantern]!.glossGone.value
+      / frozen.run.moments[ids.moulds.lantern]!.glossGone.value,
+    ).toBeCloseTo(Math.exp(-rate!.mean), 1)
     expect((await worldOf(other, plan)).bag).toBeUndefined()
-    // Three pours took a first batch each, the one given up too; only what came after the store was counted is taken off.
+    // Three pours took a first batch each, the one given up too; only what came after the store was counted is taken
+    // off.
     const first = frozen.run.batches[0]!.mix.powder
     expect(item.used!.since).toBeCloseTo(3 * first, 6)
-    await saveItem(scope, 'bag', bag, { name: 'Sack', classId: plan.classId, uncertain: false, left: 20, leftAt: T0 + 80_000_000, note: '' }, 1)
+    await saveItem(scope, 'bag', bag, {
+      name: 'Sack',
+      classId: plan.classId,
+      uncertain: false,
+      left: 20,
+      leftAt: T0 + 80_000_000,
+      note: '',
+    }, 1)
     const counted = (await libraryItems(scope, 'bag')).find(b => b.id === bag)!.used!
     expect([counted.since, counted.last].map(kg => kg / first)).toEqual([2, 1].map(n => expect.closeTo(n, 6)))
     // Taken for another powder, it has taught nothing about that.
-    await saveItem(scope, 'bag', bag, { name: 'Sack', classId: plan.classId === 'pottery-plaster' ? 'casting-plaster' : 'pottery-plaster', uncertain: false, note: '' }, 2)
+    await saveItem(scope, 'bag', bag, {
+      name: 'Sack',
+      classId: plan.classId === 'pottery-plaster' ? 'casting-plaster' : 'pottery-plaster',
+      uncertain: false,
+      note: '',
+    }, 2)
     expect((await libraryItems(scope, 'bag')).find(b => b.id === bag)!.taught).toEqual([])
   })
 })
 
 describe('models', () => {
   it('are out of reach of another workshop, part by part', async () => {
-    const id = randomUUID(), facts = { mould: ids.moulds.lantern, name: 'x.stl', unit: 'mm' as const, triangles: 12, parts: 1 }
+    const id = randomUUID(),
+      facts = { mould: ids.moulds.lantern, name: 'x.stl', unit: 'mm' as const, triangles: 12, parts: 1 }
     expect(await beginMesh(other, randomUUID(), facts)).toBe(false)
     expect(await beginMesh(scope, id, facts)).toBe(true)
     expect(await beginMesh(other, id, facts)).toBe(false)
@@ -320,7 +420,9 @@ describe('photos', () => {
   it('end at forty for one mould, also when they arrive together', async () => {
     const mould = randomUUID()
     await saveItem(scope, 'mould', mould, { ...MOULDS.lantern, name: 'Much looked at' }, 0)
-    const kept = await Promise.allSettled(Array.from({ length: 43 }, () => keepPhoto(scope, randomUUID(), { mould }, '', photo)))
+    const kept = await Promise.allSettled(
+      Array.from({ length: 43 }, () => keepPhoto(scope, randomUUID(), { mould }, '', photo)),
+    )
     expect(kept.filter(k => k.status === 'fulfilled')).toHaveLength(40)
     expect(kept.every(k => k.status === 'fulfilled' || k.reason instanceof TooMany)).toBe(true)
     expect(await photosOf(scope, { mould })).toHaveLength(40)

@@ -4,8 +4,14 @@ import type { BenchSheet } from '../../core/formats/sheet'
 import { benchSheetPdf } from '../../server/formats/sheet'
 
 const sheet = (over: Partial<BenchSheet> = {}): BenchSheet => ({
-  title: 'Six lantern bases', facts: ['Gypsum cement'], batches: [{ title: '3 × Lantern base', amounts: [['water', '710 g'], ['powder', '1 577 g']] }],
-  steps: [{ instruction: 'Sift', detail: 'A little at a time.', until: 'until 3 min' }], moments: [['gloss goes', '20–43 min']], cautions: ['Never set plaster around a hand.'], blanks: ['water weighed', 'powder weighed', 'opened at'], ...over,
+  title: 'Six lantern bases',
+  facts: ['Gypsum cement'],
+  batches: [{ title: '3 × Lantern base', amounts: [['water', '710 g'], ['powder', '1 577 g']] }],
+  steps: [{ instruction: 'Sift', detail: 'A little at a time.', until: 'until 3 min' }],
+  moments: [['gloss goes', '20–43 min']],
+  cautions: ['Never set plaster around a hand.'],
+  blanks: ['water weighed', 'powder weighed', 'opened at'],
+  ...over,
 })
 const pages = async (s: BenchSheet) => (await PDFDocument.load(await benchSheetPdf(s))).getPageCount()
 
@@ -19,11 +25,21 @@ describe('a bench sheet as a PDF', () => {
   })
 
   it('goes on to further pages rather than off the paper', async () => {
-    expect(await pages(sheet({ batches: Array.from({ length: 30 }, (_, i) => ({ title: `Batch ${i + 1}`, amounts: [['water', '710 g'], ['powder', '1 577 g']] })) }))).toBeGreaterThan(2)
+    expect(
+      await pages(
+        sheet({
+          batches: Array.from(
+            { length: 30 },
+            (_, i) => ({ title: `Batch ${i + 1}`, amounts: [['water', '710 g'], ['powder', '1 577 g']] }),
+          ),
+        }),
+      ),
+    ).toBeGreaterThan(2)
     expect(await pages(sheet({ cautions: ['word '.repeat(3000)] }))).toBeGreaterThan(1)
   })
 
   it('prints whatever a pour is called', async () => {
-    for (const title of ['Bärenmaske', '石膏', '🙂 two', '', 'x'.repeat(500)]) expect(await pages(sheet({ title }))).toBeGreaterThan(0)
+    for (const title of ['Bärenmaske', '石膏', '🙂 two', '', 'x'.repeat(500)])
+      expect(await pages(sheet({ title }))).toBeGreaterThan(0)
   })
 })

@@ -36,7 +36,11 @@ async function newDatabase(): Promise<string> {
   await admin.end()
   return `${inject('databaseBase')}${name}`
 }
-const answers = (port: number) => fetch(`http://127.0.0.1:${port}/api/session`).then(async r => await r.json() as { demo: boolean, needsOwner: boolean }, () => undefined)
+const answers = (port: number) =>
+  fetch(`http://127.0.0.1:${port}/api/session`).then(
+    async r => await r.json() as { demo: boolean, needsOwner: boolean },
+    () => undefined,
+  )
 
 describe('bin/start', () => {
   it('serves a database one already has, keeps what is in it, and Ctrl-C stops everything', async () => {
@@ -79,7 +83,12 @@ describe('bin/start', () => {
   it.each<[string, readonly string[], NodeJS.ProcessEnv, RegExp]>([
     ['an unknown word', ['--quickly'], {}, /“--quickly” is not understood/],
     ['a port that is none', [], { PORT: 'front door' }, /PORT=front door is not a port/],
-    ['a database that does not answer', [], { DATABASE_URL: 'postgres://nobody:x@127.0.0.1:9/none' }, /does not answer\. Is it running/],
+    [
+      'a database that does not answer',
+      [],
+      { DATABASE_URL: 'postgres://nobody:x@127.0.0.1:9/none' },
+      /does not answer\. Is it running/,
+    ],
   ])('%s ends in a plain sentence', async (_, args, env, words) => {
     const started = start(args, env)
     expect(await started.ended).toBe(1)
@@ -89,7 +98,9 @@ describe('bin/start', () => {
 
   it('a port in use is named', async () => {
     const server = createServer()
-    const port = await new Promise<number>(done => server.listen(0, '127.0.0.1', () => done((server.address() as { port: number }).port)))
+    const port = await new Promise<number>(done =>
+      server.listen(0, '127.0.0.1', () => done((server.address() as { port: number }).port)),
+    )
     const started = start([], { PORT: String(port) })
     expect(await started.ended).toBe(1)
     expect(started.said).toContain(`Port ${port} is in use by another program.`)
@@ -108,10 +119,14 @@ describe('the private cluster', () => {
     second.stop()
     const client = new pg.Client({ connectionString: first.url('postgres') })
     await client.connect()
-    const { rows } = await client.query<{ name: string, setting: string }>('select name, setting from pg_settings where name in (\'listen_addresses\', \'unix_socket_directories\', \'data_checksums\') order by name')
+    const { rows } = await client.query<{ name: string, setting: string }>(
+      'select name, setting from pg_settings where name in (\'listen_addresses\', \'unix_socket_directories\', \'data_checksums\') order by name',
+    )
     expect(rows.map(r => r.setting)).toEqual(['on', '127.0.0.1', ''])
     await client.end()
-    const stranger = new pg.Client({ connectionString: first.url('postgres').replace(/workshop:[^@]+@/, 'workshop:guess@') })
+    const stranger = new pg.Client({
+      connectionString: first.url('postgres').replace(/workshop:[^@]+@/, 'workshop:guess@'),
+    })
     await expect(stranger.connect()).rejects.toThrow(/password/)
     first.stop()
   }, 60_000)
@@ -122,9 +137,13 @@ describe('the private cluster', () => {
     const data = join(fittingFolder(place), 'cluster')
     const pid = readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0]!
     spawnSync('kill', ['-9', pid])
-    await expect.poll(() => existsSync(`/proc/${pid}/cmdline`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8') !== '').toBe(false)
+    await expect.poll(() => existsSync(`/proc/${pid}/cmdline`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8') !== '')
+      .toBe(false)
     // Another program has that number by now.
-    writeFileSync(join(data, 'postmaster.pid'), readFileSync(join(data, 'postmaster.pid'), 'utf8').replace(pid, String(process.pid)))
+    writeFileSync(
+      join(data, 'postmaster.pid'),
+      readFileSync(join(data, 'postmaster.pid'), 'utf8').replace(pid, String(process.pid)),
+    )
     const again = await startCluster(place)
     const client = new pg.Client({ connectionString: again.url('postgres') })
     await client.connect()

@@ -27,7 +27,41 @@ import { TELLINGS, useTelling } from './telling'
 import { useBench } from './useBench'
 
 const bench = useBench()
-const { store, clock, session, run, state, step, nextStep, batch, milestones, cues, wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over, late, next, back, sign, leftover, temperature, forecastWords, batchTabs, beside, coat, inHand, take, SIGNS } = bench
+const {
+  store,
+  clock,
+  session,
+  run,
+  state,
+  step,
+  nextStep,
+  batch,
+  milestones,
+  cues,
+  wetFor,
+  stirredFor,
+  inStep,
+  before,
+  place,
+  expected,
+  openWindow,
+  offered,
+  given,
+  over,
+  late,
+  next,
+  back,
+  sign,
+  leftover,
+  temperature,
+  forecastWords,
+  batchTabs,
+  beside,
+  coat,
+  inHand,
+  take,
+  SIGNS,
+} = bench
 const live = useLive(), records = useRecords()
 const bright = useLocalStorage('bench-bright', false)
 const keysOn = useLocalStorage('bench-keys', true)
@@ -50,12 +84,16 @@ const said = ref('')
 onMounted(() => void request('screen').catch(() => {}))
 onBeforeUnmount(() => void release().catch(() => {}))
 
-/** A press by hand gives the keys back to the bench, so that the pedal means “next” again; a control reached by Tab keeps them. */
+/**
+ * A press by hand gives the keys back to the bench, so that the pedal means “next” again; a control reached by Tab
+ * keeps them.
+ */
 function giveKeysBack(event: MouseEvent) {
   if (event.detail > 0 && document.activeElement instanceof HTMLButtonElement) document.activeElement.blur()
 }
 /**
- * Two people, or one foot, pressing at the same moment mean one step: just after the step, or what the press would do, changed, it is taken as
+ * Two people, or one foot, pressing at the same moment mean one step: just after the step, or what the press would do,
+ * changed, it is taken as
  * that same press.
  */
 const SAME_PRESS_MS = 450
@@ -114,11 +152,28 @@ function read(celsius: number) {
 }
 const LATE = [0, 1, 2, 5] as const
 const places = computed<readonly { id: LeftoverPlace, word: string }[]>(() => [
-  { id: 'overflow', word: run.value.plan.overflow ? `Into ${run.value.plan.overflow.toLowerCase()}` : 'Into the overflow mould' }, { id: 'bin', word: 'Set, then the bin' }, { id: 'none', word: 'Nothing was left' },
+  {
+    id: 'overflow',
+    word: run.value.plan.overflow ? `Into ${run.value.plan.overflow.toLowerCase()}` : 'Into the overflow mould',
+  },
+  { id: 'bin', word: 'Set, then the bin' },
+  { id: 'none', word: 'Nothing was left' },
 ])
-const caution = computed(() => cautionsFor(run.value.plan, run.value.world).filter(c => step.value.stage === 'ready' || step.value.stage === 'weigh' || step.value.stage === 'sift' ? c.id !== 'sheet' : c.id === 'skin' || c.id === 'drain'))
+const caution = computed(() =>
+  cautionsFor(run.value.plan, run.value.world).filter(c =>
+    step.value.stage === 'ready' || step.value.stage === 'weigh' || step.value.stage === 'sift'
+      ? c.id !== 'sheet'
+      : c.id === 'skin' || c.id === 'drain',
+  ),
+)
 /** Each kind of mould of this pour with its own short list, before anything is wet. */
-const readiness = computed(() => step.value.stage !== 'ready' ? [] : [...new Map(run.value.batches.flatMap(b => b.fills.map(f => [f.mould.id, f.mould] as const))).values()].map(m => ({ name: m.name, list: readinessOf(m, run.value.plan) })))
+const readiness = computed(() =>
+  step.value.stage !== 'ready'
+    ? []
+    : [...new Map(run.value.batches.flatMap(b => b.fills.map(f => [f.mould.id, f.mould] as const))).values()].map(
+        m => ({ name: m.name, list: readinessOf(m, run.value.plan) }),
+      ),
+)
 const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan.school === 'saturation')
 </script>
 
@@ -129,20 +184,27 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
       <div class="name">
         <h1>{{ run.plan.name }}</h1>
         <span v-if="batchTabs.length > 0" class="tabs" role="group" aria-label="Batches of this pour">
-          <button v-for="t in batchTabs" :key="t.b" :aria-pressed="t.here" :disabled="!t.begun && (!t.mayBegin || !session.mayWrite)" @click="take(t.b)">
-            {{ t.begun ? t.name : t.mayBegin ? `Begin ${t.name.toLowerCase()}` : t.name }}<span v-if="t.begun" class="small"> {{ t.words }}</span>
+          <button
+            v-for="t in batchTabs"
+            :key="t.b"
+            :aria-pressed="t.here"
+            :disabled="!t.begun && (!t.mayBegin || !session.mayWrite)"
+            @click="take(t.b)">
+            {{ t.begun ? t.name : t.mayBegin ? `Begin ${t.name.toLowerCase()}` : t.name
+            }}<span v-if="t.begun" class="small"> {{ t.words }}</span>
           </button>
         </span>
-        <span
-          v-if="!live.connected || records.unsent > 0"
-          class="kept"
-          role="status"
-        >{{ live.connected ? 'sending' : 'no connection, kept here' }}{{ records.unsent > 0 ? ` (${records.unsent})` : '' }}</span>
+        <span v-if="!live.connected || records.unsent > 0" class="kept" role="status"
+        >{{ live.connected ? 'sending' : 'no connection, kept here'
+        }}{{ records.unsent > 0 ? ` (${records.unsent})` : '' }}</span
+        >
       </div>
       <div class="tools">
         <span class="num clock">{{ timeOfDay(clock.now) }}</span>
         <span class="tellings" role="group" aria-label="How cues are told">
-          <button v-for="t in TELLINGS" :key="t.id" :aria-pressed="telling === t.id" @click="telling = t.id">{{ t.word }}</button>
+          <button v-for="t in TELLINGS" :key="t.id" :aria-pressed="telling === t.id" @click="telling = t.id">
+            {{ t.word }}
+          </button>
         </span>
         <button :aria-pressed="bright" @click="bright = !bright">Bright</button>
         <button :aria-expanded="settingUp" @click="settingUp = !settingUp">Set up</button>
@@ -151,38 +213,62 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         <NuxtLink to="/">Leave</NuxtLink>
       </div>
     </header>
-    <BenchSetUp v-if="settingUp" v-model:keys="keysOn" v-model:lead="lead" :can-listen="canListen" :listening="listening" @listen="listen" />
+    <BenchSetUp
+      v-if="settingUp"
+      v-model:keys="keysOn"
+      v-model:lead="lead"
+      :can-listen="canListen"
+      :listening="listening"
+      @listen="listen" />
     <p class="sr-only" role="status">{{ said }}</p>
     <div class="body">
       <div class="chart">
         <RippleChart :milestones="milestones" :now="wetFor" :before="before" :size="440" :letter="17" />
         <p v-if="forecastWords.shift" class="shift" role="status">It sets {{ forecastWords.shift }}.</p>
-        <p v-if="forecastWords.torn" class="shift torn" role="status">{{ forecastWords.torn }} does not fit with the other signs: the times are less sure until one is taken back or more is seen.</p>
+        <p v-if="forecastWords.torn" class="shift torn" role="status">
+          {{ forecastWords.torn }} does not fit with the other signs: the times are less sure until one is taken back or
+          more is seen.
+        </p>
         <p v-if="thermometer.wanted && wetFor !== undefined" class="probe">
           <template v-if="thermometer.here">
-            <span class="num">{{ formatTemperature(thermometer.celsius!, session.units) }}</span> in the cast<template v-if="probe.peak && probe.peaked">; warmest <span class="num">{{ formatTemperature(probe.peak.celsius, session.units) }}</span></template>
+            <span class="num">{{ formatTemperature(thermometer.celsius!, session.units) }}</span> in the cast<template
+              v-if="probe.peak && probe.peaked"
+            >; warmest <span class="num">{{ formatTemperature(probe.peak.celsius, session.units) }}</span></template
+            >
           </template>
           <template v-else>The thermometer is not heard.</template>
         </p>
-        <p v-if="!canWake" class="small soft">This browser cannot keep the screen awake here; set it so in the device.</p>
+        <p v-if="!canWake" class="small soft">
+          This browser cannot keep the screen awake here; set it so in the device.
+        </p>
       </div>
       <div class="work">
         <p class="stage">
           <template v-if="step.stage === 'clean-up'">Clean-up</template>
-          <template v-else>{{ place.number }} of {{ place.of }} · {{ step.stage.replace(/^./, c => c.toUpperCase()) }}</template>
+          <template v-else
+          >{{ place.number }} of {{ place.of }} · {{ step.stage.replace(/^./, c => c.toUpperCase()) }}</template
+          >
         </p>
         <h2>{{ over ? 'This pour has left the bench' : step.instruction }}</h2>
         <p class="detail">{{ over ? 'Its casts are on the shelf.' : step.detail }}</p>
         <p v-if="words" class="cue" role="alert">{{ words }}</p>
         <div v-if="expected !== undefined" class="elapsed">
-          <p><span class="num now">{{ counting(inStep) }}</span> <span class="soft">of about {{ formatDuration(Math.round(expected / 5) * 5) }}</span></p>
+          <p>
+            <span class="num now">{{ counting(inStep) }}</span>
+            <span class="soft">of about {{ formatDuration(Math.round(expected / 5) * 5) }}</span>
+          </p>
           <div class="track" aria-hidden="true"><span :style="{ width: `${share * 100}%` }" /></div>
         </div>
         <CoatPanel v-if="coat" :coat="coat" />
         <p v-if="beside" class="beside" role="note">
           <template v-if="beside.hands === 1">While it soaks: sift batch {{ inHand + 2 }} in a second bucket.</template>
-          <template v-else>Two of you: the second begins sifting batch {{ inHand + 2 }} {{ beside.at > clock.now ? `at ${timeOfDay(beside.at)}` : 'now' }}.</template>
-          <template v-if="beside.saves > 45"> Saves about {{ formatDuration(Math.round(beside.saves / 60) * 60) }}.</template>
+          <template v-else
+          >Two of you: the second begins sifting batch {{ inHand + 2 }}
+            {{ beside.at > clock.now ? `at ${timeOfDay(beside.at)}` : 'now' }}.</template
+          >
+          <template v-if="beside.saves > 45">
+            Saves about {{ formatDuration(Math.round(beside.saves / 60) * 60) }}.</template
+          >
         </p>
         <ScalePanel v-if="scaleApplies" :weighing="weighing" />
         <WeighPanel
@@ -194,12 +280,20 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         />
         <FillPanel v-if="step.stage === 'fill'" :batch="step.batch" />
         <div v-if="step.stage === 'clean-up'" class="leftover" role="group" aria-label="Where the leftover went">
-          <button v-for="p in places" :key="p.id" :aria-pressed="batch.leftover === p.id" :disabled="!session.mayWrite" @click="leftover(p.id)">
+          <button
+            v-for="p in places"
+            :key="p.id"
+            :aria-pressed="batch.leftover === p.id"
+            :disabled="!session.mayWrite"
+            @click="leftover(p.id)">
             {{ p.word }}
           </button>
         </div>
         <p v-if="(step.stage === 'set' || step.stage === 'clean-up') && openWindow" class="open">
-          Open the moulds <span class="num">{{ windowOf(openWindow.from, openWindow.to, clock.now) }}</span><template v-if="openWindow.from > clock.now">, in <span class="num">{{ formatDuration((openWindow.from - clock.now) / 1000) }}</span></template>
+          Open the moulds <span class="num">{{ windowOf(openWindow.from, openWindow.to, clock.now) }}</span><template
+            v-if="openWindow.from > clock.now"
+          >, in <span class="num">{{ formatDuration((openWindow.from - clock.now) / 1000) }}</span></template
+          >
         </p>
         <div v-for="r in readiness" :key="r.name" class="ready-list">
           <h3>{{ r.name }}</h3>
@@ -210,20 +304,35 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         </ul>
         <MinuteStrip v-if="wetFor !== undefined && !over" :cues="cues" :now="clock.now" />
         <p v-if="wetFor !== undefined" class="both">
-          <span>wet <span class="num">{{ counting(wetFor) }}</span></span>
-          <span v-if="stirredFor !== undefined">since stirring began <span class="num">{{ counting(stirredFor) }}</span></span>
+          <span
+          >wet <span class="num">{{ counting(wetFor) }}</span></span
+          >
+          <span v-if="stirredFor !== undefined"
+          >since stirring began <span class="num">{{ counting(stirredFor) }}</span></span
+          >
         </p>
       </div>
     </div>
     <section v-if="!over" class="signs" aria-label="I can see">
       <div class="signs-head">
         <span>I can see</span>
-        <button class="wrong" @click="wrong = true"><span class="num" aria-hidden="true">0</span> Something is wrong</button>
-        <div v-if="wetFor !== undefined && ['fill', 'clean-up', 'set'].includes(step.stage) && session.mayWrite" class="reading">
-          <QuantityField :key="readings" kind="temperature" label="A thermometer in the cast reads" :check="v => v > -20 && v < 110 ? undefined : 'A mix does not get that warm or cold.'" @settled="read($event)" />
+        <button class="wrong" @click="wrong = true">
+          <span class="num" aria-hidden="true">0</span> Something is wrong
+        </button>
+        <div
+          v-if="wetFor !== undefined && ['fill', 'clean-up', 'set'].includes(step.stage) && session.mayWrite"
+          class="reading">
+          <QuantityField
+            :key="readings"
+            kind="temperature"
+            label="A thermometer in the cast reads"
+            :check="v => (v > -20 && v < 110 ? undefined : 'A mix does not get that warm or cold.')"
+            @settled="read($event)" />
         </div>
         <span class="late" role="group" aria-label="When the next entry happened">
-          <button v-for="m in LATE" :key="m" :aria-pressed="late === m" @click="late = m">{{ m === 0 ? 'just now' : `${m} min ago` }}</button>
+          <button v-for="m in LATE" :key="m" :aria-pressed="late === m" @click="late = m">
+            {{ m === 0 ? 'just now' : `${m} min ago` }}
+          </button>
         </span>
       </div>
       <div class="sign-row">
@@ -244,7 +353,11 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         {{ over ? 'To the shelf' : weighingPress ?? step.done }}
       </button>
       <button class="side" :aria-pressed="muted" @click="muted = !muted">{{ muted ? 'Muted' : 'Mute' }}</button>
-      <HoldButton class="side" :disabled="!session.mayWrite" aria-label="Back: hold to take back the last entry" @held="goBack">
+      <HoldButton
+        class="side"
+        :disabled="!session.mayWrite"
+        aria-label="Back: hold to take back the last entry"
+        @held="goBack">
         Back <span class="small">hold</span>
       </HoldButton>
     </footer>

@@ -24,7 +24,9 @@ const devices = computed(() => [
     </span>
     <span class="group" role="group" aria-label="How early cues are told">
       <span class="small">Cues</span>
-      <button v-for="s in LEADS" :key="s" :aria-pressed="lead === s" @click="lead = s">{{ s === 0 ? 'on time' : `${s} s early` }}</button>
+      <button v-for="s in LEADS" :key="s" :aria-pressed="lead === s" @click="lead = s">
+        {{ s === 0 ? 'on time' : `${s} s early` }}
+      </button>
     </span>
     <span class="group">
       <button :aria-pressed="keysOn" @click="keysOn = !keysOn">Keys</button>
@@ -35,8 +37,33 @@ const devices = computed(() => [
 </template>
 
 <style scoped>
-.set-up { display: flex; flex-wrap: wrap; gap: 8px 22px; align-items: center; padding: 8px 12px; border-radius: 10px; background: var(--sheet); color: var(--soft); }
-.group { display: inline-flex; gap: 5px; align-items: center; }
-button { border: 1px solid var(--line); background: none; color: var(--soft); border-radius: 8px; padding: 4px 10px; min-height: 36px; font-size: 0.92rem; }
-button[aria-pressed=true] { background: var(--action-soft); color: var(--ink); border-color: var(--line-strong); }
+.set-up {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 22px;
+  align-items: center;
+  padding: 8px 12px;
+  border-radius: 10px;
+  background: var(--sheet);
+  color: var(--soft);
+}
+.group {
+  display: inline-flex;
+  gap: 5px;
+  align-items: center;
+}
+button {
+  border: 1px solid var(--line);
+  background: none;
+  color: var(--soft);
+  border-radius: 8px;
+  padding: 4px 10px;
+  min-height: 36px;
+  font-size: 0.92rem;
+}
+button[aria-pressed='true'] {
+  background: var(--action-soft);
+  color: var(--ink);
+  border-color: var(--line-strong);
+}
 </style>

@@ -32,7 +32,9 @@ function fill(cast: string) {
           @click="fill(c.cast.id)"
         >
           <span class="strong">{{ c.cast.label }}</span>
-          <span class="num small">{{ c.filledAt !== undefined ? `filled at ${formatDuration((c.filledAt - wet) / 1000)}` : 'press when filled' }}</span>
+          <span class="num small">{{
+            c.filledAt !== undefined ? `filled at ${formatDuration((c.filledAt - wet) / 1000)}` : 'press when filled'
+          }}</span>
         </button>
       </li>
     </ul>
@@ -40,11 +42,40 @@ function fill(cast: string) {
 </template>
 
 <style scoped>
-.fill { display: grid; gap: 12px; }
-.within { font-size: clamp(1.4rem, 2.6vw, 2rem); font-weight: 650; }
-.within .num { color: var(--water); }
-.late { color: var(--heat); }
-ul { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 8px; max-height: 190px; overflow: auto; }
-button { width: 100%; min-height: 54px; display: grid; align-content: center; border: 1.5px solid var(--line-strong); border-radius: 10px; background: none; padding: 4px 8px; }
-button.done { background: var(--set-soft); border-color: var(--set); cursor: default; }
+.fill {
+  display: grid;
+  gap: 12px;
+}
+.within {
+  font-size: clamp(1.4rem, 2.6vw, 2rem);
+  font-weight: 650;
+}
+.within .num {
+  color: var(--water);
+}
+.late {
+  color: var(--heat);
+}
+ul {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  gap: 8px;
+  max-height: 190px;
+  overflow: auto;
+}
+button {
+  width: 100%;
+  min-height: 54px;
+  display: grid;
+  align-content: center;
+  border: 1.5px solid var(--line-strong);
+  border-radius: 10px;
+  background: none;
+  padding: 4px 8px;
+}
+button.done {
+  background: var(--set-soft);
+  border-color: var(--set);
+  cursor: default;
+}
 </style>

@@ -22,10 +22,18 @@ const marks = computed(() => {
 <template>
   <div v-if="next" class="strip">
     <p class="next">
-      <span class="num">{{ formatDuration((next.at - now) / 1000) }}</span> until: {{ next.words.replace(/^Batch \d+\. /, '').replace(/\.$/, '').toLowerCase() }}
+      <span class="num">{{ formatDuration((next.at - now) / 1000) }}</span> until:
+      {{
+        next.words
+          .replace(/^Batch \d+\. /, '')
+          .replace(/\.$/, '')
+          .toLowerCase()
+      }}
     </p>
     <div class="line" aria-hidden="true">
-      <span v-for="m in marks" :key="m.id" class="mark" :style="{ left: `${m.x}%` }"><span v-if="m.word">{{ m.short }}</span></span>
+      <span v-for="m in marks" :key="m.id" class="mark" :style="{ left: `${m.x}%` }"
+      ><span v-if="m.word">{{ m.short }}</span></span
+      >
       <span class="end num">{{ formatDuration(span, 'minute') }}</span>
     </div>
   </div>

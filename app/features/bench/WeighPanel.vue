@@ -7,15 +7,28 @@ import QuantityField from '~/ui/QuantityField.vue'
 import { useRun } from '~/sync/run'
 import { useSession } from '~/sync/session'
 
-/** What goes in, and what really went in. Nothing has to be typed: “as planned” is one press, and may be left out too. */
-const { batch, byScale = false } = defineProps<{ batch: number, /** While sifting or soaking only the powder is asked for. */ powderOnly?: boolean, /** A scale is at work: typing steps back until something is weighed. */ byScale?: boolean }>()
+/**
+ * What goes in, and what really went in. Nothing has to be typed: “as planned” is one press, and may be left out too.
+ */
+const { batch, byScale = false } = defineProps<
+  {
+    batch: number /** While sifting or soaking only the powder is asked for. */
+    powderOnly?: boolean /** A scale is at work: typing steps back until something is weighed. */
+    byScale?: boolean
+  }
+>()
 const store = useRun(), session = useSession()
 const run = computed(() => store.run!)
 const planned = computed(() => run.value.batches[batch]!)
 const weighed = computed(() => store.state!.batches[batch]!.weighed)
 const school = computed(() => run.value.plan.school)
 const units = computed(() => session.units)
-const how = (what: 'water' | 'powder') => school.value === 'scoops' ? 'scoops' as const : what === 'water' && !needsScale(school.value) ? 'jug' as const : 'scale' as const
+const how = (what: 'water' | 'powder') =>
+  school.value === 'scoops'
+    ? 'scoops' as const
+    : what === 'water' && !needsScale(school.value)
+      ? 'jug' as const
+      : 'scale' as const
 function weigh(what: 'water' | 'powder', mass: number | undefined) {
   if (mass && mass > 0) void store.record({ kind: 'weighed', data: { what, mass, how: how(what) } }, batch)
 }
@@ -23,15 +36,46 @@ const parts = computed(() => {
   const { mix, scoops, levels } = planned.value
   const mass = (kg: number) => formatMass(kg, units.value)
   return [
-    { what: 'water' as const, big: scoops ? `${roundTo(scoops.water, 0.5)} scoops` : school.value === 'bag' ? formatVolume(mix.waterVolume, units.value) : mass(mix.water), small: [scoops ? mass(mix.water) : school.value === 'bag' ? mass(mix.water) : formatVolume(mix.waterVolume, units.value), levels && `to ${formatLength(levels.water, units.value)}`].filter(Boolean).join(', '), planned: mix.water },
-    { what: 'powder' as const, big: scoops ? `${roundTo(scoops.powder, 0.5)} scoops` : mass(mix.powder), small: scoops ? `about ${mass(mix.powder)}` : school.value === 'saturation' ? 'about this much, until islands stay' : school.value === 'bag' ? 'already in the bag' : `at ${formatConsistency(run.value.ratio.value)} water per 100`, planned: mix.powder },
+    {
+      what: 'water' as const,
+      big: scoops
+        ? `${roundTo(scoops.water, 0.5)} scoops`
+        : school.value === 'bag'
+          ? formatVolume(mix.waterVolume, units.value)
+          : mass(mix.water),
+      small: [
+        scoops
+          ? mass(mix.water)
+          : school.value === 'bag'
+            ? mass(mix.water)
+            : formatVolume(mix.waterVolume, units.value),
+        levels && `to ${formatLength(levels.water, units.value)}`,
+      ].filter(Boolean).join(', '),
+      planned: mix.water,
+    },
+    {
+      what: 'powder' as const,
+      big: scoops ? `${roundTo(scoops.powder, 0.5)} scoops` : mass(mix.powder),
+      small: scoops
+        ? `about ${mass(mix.powder)}`
+        : school.value === 'saturation'
+          ? 'about this much, until islands stay'
+          : school.value === 'bag'
+            ? 'already in the bag'
+            : `at ${formatConsistency(run.value.ratio.value)} water per 100`,
+      planned: mix.powder,
+    },
   ]
 })
 const restored = computed(() => {
   const { water, powder } = weighed.value
   if (!water || !powder || !needsScale(school.value)) return ''
   const r = ratioRestored(run.value.ratio.value, water, powder)
-  return r.add === 'nothing' || r.mass < 0.002 ? '' : `That is ${formatConsistency(water / powder)}. Add ${formatMass(r.mass, units.value)} of ${r.add} to come back to ${formatConsistency(run.value.ratio.value)}.`
+  return r.add === 'nothing' || r.mass < 0.002
+    ? ''
+    : `That is ${formatConsistency(water / powder)}. Add ${
+      formatMass(r.mass, units.value)
+    } of ${r.add} to come back to ${formatConsistency(run.value.ratio.value)}.`
 })
 </script>
 
@@ -63,12 +107,48 @@ const restored = computed(() => {
 </template>
 
 <style scoped>
-.weigh { display: grid; grid-template-columns: repeat(auto-fit, minmax(230px, 1fr)); gap: 14px; }
-.part { display: grid; gap: 2px; align-content: start; padding: 14px 18px; border-radius: 12px; background: var(--sheet); border-left: 6px solid var(--powder-mid); }
-.part.water { border-left-color: var(--water); }
-.what { font-weight: 650; }
-.target { font-size: clamp(1.9rem, 3.6vw, 2.9rem); font-weight: 700; line-height: 1.15; }
-.water .target { color: var(--water); } .powder .target { color: var(--powder); }
-.real { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; padding-top: 8px; }
-.restored { grid-column: 1 / -1; color: var(--warn); font-size: 1.1rem; font-weight: 600; }
+.weigh {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(230px, 1fr));
+  gap: 14px;
+}
+.part {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+  padding: 14px 18px;
+  border-radius: 12px;
+  background: var(--sheet);
+  border-left: 6px solid var(--powder-mid);
+}
+.part.water {
+  border-left-color: var(--water);
+}
+.what {
+  font-weight: 650;
+}
+.target {
+  font-size: clamp(1.9rem, 3.6vw, 2.9rem);
+  font-weight: 700;
+  line-height: 1.15;
+}
+.water .target {
+  color: var(--water);
+}
+.powder .target {
+  color: var(--powder);
+}
+.real {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: center;
+  padding-top: 8px;
+}
+.restored {
+  grid-column: 1 / -1;
+  color: var(--warn);
+  font-size: 1.1rem;
+  font-weight: 600;
+}
 </style>

@@ -9,11 +9,33 @@ import { cuesOf, fallenDue, pouringEnds, withLead } from './cues'
 
 const ids = makeIds(chance(3))
 const plan = { ...planOf(ids, WISHES.lanterns), fills: [{ mould: ids.moulds.lantern, count: 2 }] }
-const frozen = freezeRun(plan, { moulds: [{ ...MOULDS.lantern, id: ids.moulds.lantern }], bucket: { ...BUCKETS.pail, id: ids.buckets.pail } })
+const frozen = freezeRun(plan, {
+  moulds: [{ ...MOULDS.lantern, id: ids.moulds.lantern }],
+  bucket: { ...BUCKETS.pail, id: ids.buckets.pail },
+})
 if (!frozen.ok) throw new Error('the plan is refused')
 const { run } = frozen
 const T0 = 1_800_000_000_000
-const stages = (...list: [number, string][]) => foldPour(run, list.map(([at, stage], i) => ({ id: `${i}`, pour: 'p', kind: 'stage', data: { stage }, batch: 0, version: 1, happenedAt: T0 + at * 1000, recordedAt: 0, device: 'd', deviceSeq: i, actor: 'a' } as PourEvent)))
+const stages = (...list: [number, string][]) =>
+  foldPour(
+    run,
+    list.map((
+      [at, stage],
+      i,
+    ) => ({
+      id: `${i}`,
+      pour: 'p',
+      kind: 'stage',
+      data: { stage },
+      batch: 0,
+      version: 1,
+      happenedAt: T0 + at * 1000,
+      recordedAt: 0,
+      device: 'd',
+      deviceSeq: i,
+      actor: 'a',
+    } as PourEvent)),
+  )
 
 describe('cues', () => {
   it('there are none before powder meets water', () => {
@@ -25,7 +47,12 @@ describe('cues', () => {
     expect(cues.map(c => c.id)).not.toContain('0-sift')
     expect(cues.map(c => c.at)).toEqual(cues.map(c => c.at).sort((a, b) => a - b))
     expect(cues.find(c => c.id === '0-hurry')!.at).toBeCloseTo(T0 + (pouringEnds(run, 0) - 60) * 1000, 3)
-    expect(cuesOf(run, stages([0, 'sift'], [500, 'clean-up'])).map(c => c.id)).toEqual(['0-tap', '0-set', '0-warm', '0-open'])
+    expect(cuesOf(run, stages([0, 'sift'], [500, 'clean-up'])).map(c => c.id)).toEqual([
+      '0-tap',
+      '0-set',
+      '0-warm',
+      '0-open',
+    ])
   })
 
   it('after a gap only the last one is said, and never one twice', () => {
@@ -39,14 +66,22 @@ describe('cues', () => {
     const cues = cuesOf(run, stages([0, 'sift'])), early = withLead(cues, 10)
     for (const [i, c] of cues.entries()) expect(early[i]!.at).toBe(c.id === '0-hurry' ? c.at : c.at - 10_000)
     expect(early.find(c => c.id === '0-fill')!.words).toBe('In 10 seconds: it should all be poured.')
-    expect(withLead([{ id: '0-soak', at: 0, words: 'Batch 1. Soaked. Start stirring.', short: 'stir' }], 5)[0]!.words).toBe('In 5 seconds: Batch 1, soaked. Start stirring.')
+    expect(withLead([{ id: '0-soak', at: 0, words: 'Batch 1. Soaked. Start stirring.', short: 'stir' }], 5)[0]!.words)
+      .toBe('In 5 seconds: Batch 1, soaked. Start stirring.')
     expect(withLead(cues, 0)).toBe(cues)
   })
 })
 
 describe('what is said to the bench', () => {
   it.each([
-    ['Bench, next.', { do: 'next' }], ['bench take it back', { do: 'back' }], ['Bench: gloss is gone', { do: 'sign', sign: 'gloss-gone' }], ['bench won’t pour', { do: 'sign', sign: 'will-not-pour' }], ['BENCH COLD AGAIN', { do: 'sign', sign: 'cold-again' }],
+    ['Bench, next.', { do: 'next' }],
+    ['bench take it back', { do: 'back' }],
+    ['Bench: gloss is gone', { do: 'sign', sign: 'gloss-gone' }],
+    ['bench won’t pour', { do: 'sign', sign: 'will-not-pour' }],
+    ['BENCH COLD AGAIN', { do: 'sign', sign: 'cold-again' }],
   ])('%s', (heard, command) => expect(commandOf(heard)).toEqual(command))
-  it.each(['next', 'the gloss is gone', 'bench sing a song', 'on the bench next', ''])('talk in the room moves nothing: “%s”', heard => expect(commandOf(heard)).toBeUndefined())
+  it.each(['next', 'the gloss is gone', 'bench sing a song', 'on the bench next', ''])(
+    'talk in the room moves nothing: “%s”',
+    heard => expect(commandOf(heard)).toBeUndefined(),
+  )
 })

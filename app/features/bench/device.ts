@@ -11,7 +11,12 @@ const BUSY_MS = 250
  * A device at the bench: listened to while it is wanted on this device, and found again when it went away.
  * @param silentAfter milliseconds without a line after which it counts as off, unplugged or out of reach.
  */
-export function deviceStream<S extends z.ZodType>(device: DeviceId, schema: S, silentAfter: number, heard: (line: z.output<S>) => void) {
+export function deviceStream<S extends z.ZodType>(
+  device: DeviceId,
+  schema: S,
+  silentAfter: number,
+  heard: (line: z.output<S>) => void,
+) {
   const wanted = useLocalStorage(`${device}-wanted`, false)
   const silent = ref(true)
   let source: EventSource | undefined

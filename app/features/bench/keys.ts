@@ -3,9 +3,20 @@ import { onBeforeUnmount, onMounted } from 'vue'
 const HOLD_MS = 700
 
 /** Keys of the bench. A focused control keeps its own keys; everything can be switched off. */
-export function useBenchKeys(enabled: () => boolean, act: { readonly next: () => void, readonly back: () => void, readonly mute: () => void, readonly sign: (number: number) => void, readonly help: () => void }): void {
+export function useBenchKeys(
+  enabled: () => boolean,
+  act: {
+    readonly next: () => void
+    readonly back: () => void
+    readonly mute: () => void
+    readonly sign: (number: number) => void
+    readonly help: () => void
+  },
+): void {
   let holding: ReturnType<typeof setTimeout> | undefined
-  const isControl = (target: EventTarget | null) => target instanceof HTMLElement && target.closest('input, textarea, select, button, a, [role=combobox], [role=dialog]') !== null
+  const isControl = (target: EventTarget | null) =>
+    target instanceof HTMLElement
+    && target.closest('input, textarea, select, button, a, [role=combobox], [role=dialog]') !== null
 
   function down(event: KeyboardEvent): void {
     if (!enabled() || event.repeat || event.ctrlKey || event.metaKey || event.altKey || isControl(event.target)) return

@@ -1,7 +1,9 @@
 import { onBeforeUnmount, onMounted, ref } from 'vue'
 import { commandOf, type Command } from './commands'
 
-/** The part of the browser’s speech recognition that is used; still new, and its class is not in the DOM’s own types. */
+/**
+ * The part of the browser’s speech recognition that is used; still new, and its class is not in the DOM’s own types.
+ */
 interface Recognition extends EventTarget {
   lang: string
   continuous: boolean
@@ -11,7 +13,10 @@ interface Recognition extends EventTarget {
   start(): void
   abort(): void
 }
-interface RecognitionClass { new (): Recognition, available?(what: { readonly langs: readonly string[], readonly processLocally: boolean }): Promise<string> }
+interface RecognitionClass {
+  new(): Recognition
+  available?(what: { readonly langs: readonly string[], readonly processLocally: boolean }): Promise<string>
+}
 
 const LANGUAGE = 'en-GB'
 
@@ -23,7 +28,8 @@ export function useListening(act: (command: Command) => void) {
 
   onMounted(async () => {
     const Speech = found()
-    possible.value = await Speech?.available?.({ langs: [LANGUAGE], processLocally: true }).then(a => a === 'available', () => false) ?? false
+    possible.value = await Speech?.available?.({ langs: [LANGUAGE], processLocally: true }).then(a =>
+      a === 'available', () => false) ?? false
   })
   function start(): void {
     const Speech = found()

@@ -3,9 +3,20 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { useProbe } from './useProbe'
 
 const WET = 1_800_000_000_000.4
-interface Recorded { readonly kind: string, readonly data: { readonly celsius?: number, readonly sign?: string }, readonly batch: number, readonly at: number }
+interface Recorded {
+  readonly kind: string
+  readonly data: { readonly celsius?: number, readonly sign?: string }
+  readonly batch: number
+  readonly at: number
+}
 const told: Recorded[] = []
-const { bench } = vi.hoisted(() => ({ bench: {} as { run: Record<string, unknown>, thermometer: { wanted: boolean, heardAt: number, celsius?: number }, now: number } }))
+const { bench } = vi.hoisted(() => ({
+  bench: {} as {
+    run: Record<string, unknown>
+    thermometer: { wanted: boolean, heardAt: number, celsius?: number }
+    now: number
+  },
+}))
 vi.mock('~/sync/run', () => ({ useRun: () => bench.run }))
 vi.mock('~/sync/clock', () => ({ useClock: () => ({ read: () => bench.now }) }))
 vi.mock('~/sync/session', () => ({ useSession: () => ({ mayWrite: true }) }))
@@ -13,11 +24,19 @@ vi.mock('~/sync/climate', () => ({ useThermometer: () => bench.thermometer, useR
 
 /** What was recorded and kept so far, as the pour's state says it; the server rounds to the millisecond. */
 function kept(list: readonly Recorded[], batches = 1) {
-  bench.run.state = { status: 'setting', batches: Array.from({ length: batches }, (_, b) => ({
-    wetAt: WET, stages: [{ stage: 'fill' }], room: 20,
-    temperatures: list.filter(r => r.batch === b && r.kind === 'temperature').map(r => ({ at: Math.round(r.at), celsius: r.data.celsius })),
-    marks: list.filter(r => r.batch === b && r.kind === 'mark').map(r => ({ sign: r.data.sign })),
-  })) }
+  bench.run.state = {
+    status: 'setting',
+    batches: Array.from({ length: batches }, (_, b) => ({
+      wetAt: WET,
+      stages: [{ stage: 'fill' }],
+      room: 20,
+      temperatures: list.filter(r => r.batch === b && r.kind === 'temperature').map(r => ({
+        at: Math.round(r.at),
+        celsius: r.data.celsius,
+      })),
+      marks: list.filter(r => r.batch === b && r.kind === 'mark').map(r => ({ sign: r.data.sign })),
+    })),
+  }
 }
 async function reads(minute: number, celsius: number) {
   bench.now = WET + minute * 60_000 + 0.3
@@ -29,7 +48,11 @@ const scope = effectScope()
 beforeEach(() => {
   told.length = 0
   bench.thermometer = reactive({ wanted: true, heardAt: 0 })
-  bench.run = reactive({ id: 'p', state: undefined, record: (h: Recorded, batch: number, at = bench.now + 5) => told.push({ ...h, batch, at }) })
+  bench.run = reactive({
+    id: 'p',
+    state: undefined,
+    record: (h: Recorded, batch: number, at = bench.now + 5) => told.push({ ...h, batch, at }),
+  })
   kept([])
 })
 afterEach(() => scope.stop())

@@ -54,7 +54,8 @@ describe('the scale on the table', () => {
     const stream = FakeStream.all[0]!
     stream.say(reading(640))
     scale.tare()
-    for (const noise of ['not json', { device: 'kettle', grams: 3 }, { device: 'scale', boot: 'a', grams: 'many' }]) stream.say(noise)
+    for (const noise of ['not json', { device: 'kettle', grams: 3 }, { device: 'scale', boot: 'a', grams: 'many' }])
+      stream.say(noise)
     stream.say(reading(963))
     expect([scale.here, scale.weighing.net]).toEqual([true, 323])
     vi.advanceTimersByTime(2600)

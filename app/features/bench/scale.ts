@@ -8,7 +8,12 @@ import { scaleLineSchema } from '~contract/devices'
 export const useScale = defineStore('scale', () => {
   const weighing = shallowRef<Weighing>(NO_WEIGHING)
   const stream = deviceStream('scale', scaleLineSchema, 2500, (line) => {
-    weighing.value = heard(weighing.value, { at: Date.now(), grams: line.grams, boot: line.boot, overload: line.overload })
+    weighing.value = heard(weighing.value, {
+      at: Date.now(),
+      grams: line.grams,
+      boot: line.boot,
+      overload: line.overload,
+    })
   })
   function tare(): void {
     weighing.value = tared(weighing.value)

@@ -3,7 +3,10 @@ import { ref, watch } from 'vue'
 import { fallenDue, withLead, type Cue } from './cues'
 
 export type Telling = 'spoken' | 'tone' | 'flash'
-export const TELLINGS: readonly { readonly id: Telling, readonly word: string }[] = [{ id: 'spoken', word: 'Spoken' }, { id: 'tone', word: 'Tone' }, { id: 'flash', word: 'Flash' }]
+export const TELLINGS: readonly { readonly id: Telling, readonly word: string }[] = [{ id: 'spoken', word: 'Spoken' }, {
+  id: 'tone',
+  word: 'Tone',
+}, { id: 'flash', word: 'Flash' }]
 
 /** Seconds by which cues can be told early. */
 export const LEADS = [0, 5, 10, 20, 30] as const
@@ -25,7 +28,9 @@ export function sound(): void {
   catch { /* A browser without sound still shows the words. */ }
 }
 
-/** Tells cues as they fall due: always as words on the screen, and aloud, as a tone or as one flash of the whole screen. */
+/**
+ * Tells cues as they fall due: always as words on the screen, and aloud, as a tone or as one flash of the whole screen.
+ */
 export function useTelling(cues: () => readonly Cue[], now: () => number) {
   const telling = useLocalStorage<Telling>('bench-telling', 'spoken')
   const muted = useLocalStorage('bench-muted', false)

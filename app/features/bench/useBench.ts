@@ -22,26 +22,51 @@ export function useBench() {
   const state = computed(() => store.state!)
   /** The batch this device works on, once it has said so: two people at one pour may each have their own. */
   const mine = ref<number>()
-  const inHand = computed(() => mine.value !== undefined && state.value.batches[mine.value]?.step !== undefined ? mine.value : state.value.steps[state.value.step]!.batch)
+  const inHand = computed(() =>
+    mine.value !== undefined && state.value.batches[mine.value]?.step !== undefined
+      ? mine.value
+      : state.value.steps[state.value.step]!.batch,
+  )
   const index = computed(() => state.value.batches[inHand.value]!.step ?? state.value.step)
   const step = computed(() => state.value.steps[index.value]!)
   const nextStep = computed(() => state.value.steps[index.value + 1])
   const batch = computed(() => state.value.batches[inHand.value]!)
-  const entered = computed(() => batch.value.stages.find(s => s.stage === step.value.stage)?.at ?? state.value.startedAt ?? clock.now)
+  const entered = computed(() =>
+    batch.value.stages.find(s => s.stage === step.value.stage)?.at ?? state.value.startedAt ?? clock.now,
+  )
   /** Batches side by side: where each is, and which may be begun beside the one in hand. */
   const batchTabs = computed(() => run.value.batches.length < 2
     ? []
     : run.value.batches.map(({ coat }, b) => {
         const at = state.value.batches[b]!, begun = at.step !== undefined
-        return { b, done: at.cleanAt !== undefined, name: coat ? `Coat ${b + 1}` : `Batch ${b + 1}`, begun, here: b === inHand.value, words: begun ? state.value.steps[at.step!]!.stage : 'not begun', mayBegin: !begun && state.value.batches[b - 1]?.step !== undefined }
-      }).filter((t, _, all) => all.length <= FEW_BATCHES || t.here || t.mayBegin || (t.begun && !t.done)))
-  const overlaps = computed(() => run.value.batches.map((_, b) => ([1, 2] as const).map(hands => overlapOf(run.value.plan, run.value.world, run.value.ratio, run.value.batches, b, hands))))
+        return {
+          b,
+          done: at.cleanAt !== undefined,
+          name: coat ? `Coat ${b + 1}` : `Batch ${b + 1}`,
+          begun,
+          here: b === inHand.value,
+          words: begun ? state.value.steps[at.step!]!.stage : 'not begun',
+          mayBegin: !begun && state.value.batches[b - 1]?.step !== undefined,
+        }
+      }).filter((t, _, all) => all.length <= FEW_BATCHES || t.here || t.mayBegin || (t.begun && !t.done)),
+  )
+  const overlaps = computed(() =>
+    run.value.batches.map((_, b) =>
+      ([1, 2] as const).map(hands =>
+        overlapOf(run.value.plan, run.value.world, run.value.ratio, run.value.batches, b, hands),
+      ),
+    ),
+  )
   /** What the next batch could gain while this one is in hand. */
   const beside = computed(() => {
     const b = inHand.value, { wetAt } = batch.value
-    if (wetAt === undefined || !batchTabs.value.find(t => t.b === b + 1)?.mayBegin || !['sift', 'soak', 'stir'].includes(step.value.stage)) return undefined
+    if (
+      wetAt === undefined || !batchTabs.value.find(t => t.b === b + 1)?.mayBegin
+      || !['sift', 'soak', 'stir'].includes(step.value.stage)
+    ) return undefined
     const [alone, two] = overlaps.value[b]!
-    if (alone && 'siftAt' in alone && step.value.stage === 'soak') return { hands: 1 as const, at: wetAt + alone.siftAt * 1000, saves: alone.saves }
+    if (alone && 'siftAt' in alone && step.value.stage === 'soak')
+      return { hands: 1 as const, at: wetAt + alone.siftAt * 1000, saves: alone.saves }
     return two && 'siftAt' in two ? { hands: 2 as const, at: wetAt + two.siftAt * 1000, saves: two.saves } : undefined
   })
   /** The moment for this coat, or while the one before is cleaned up for the next. */
@@ -56,9 +81,16 @@ export function useBench() {
   const forecastWords = computed(() => {
     const known = store.learnt.get(step.value.batch)
     if (!known) return { shift: undefined, torn: undefined }
-    const slowest = Object.keys(known.moments).reduce((a, b) => run.value.moments[b]!.open.from > run.value.moments[a]!.open.from ? b : a)
+    const slowest = Object.keys(known.moments).reduce((a, b) =>
+      run.value.moments[b]!.open.from > run.value.moments[a]!.open.from ? b : a,
+    )
     const torn = known.contradiction && `“${SIGNS.find(s => s.id === known.contradiction)?.words}”`
-    return { shift: known.seen > 0 || batch.value.ratio !== undefined ? shiftWords(run.value.moments[slowest]!.glossGone, known.moments[slowest]!.glossGone) : undefined, torn }
+    return {
+      shift: known.seen > 0 || batch.value.ratio !== undefined
+        ? shiftWords(run.value.moments[slowest]!.glossGone, known.moments[slowest]!.glossGone)
+        : undefined,
+      torn,
+    }
   })
   const since = (at: number | undefined) => at === undefined ? undefined : Math.max(0, (clock.now - at) / 1000)
   const wetFor = computed(() => since(batch.value.wetAt))
@@ -84,7 +116,9 @@ export function useBench() {
   })
   const openWindow = computed(() => {
     const waiting = state.value.casts.filter(c => c.openedAt === undefined && c.openFrom !== undefined)
-    return waiting.length ? { from: Math.min(...waiting.map(c => c.openFrom!)), to: Math.max(...waiting.map(c => c.openTo!)) } : undefined
+    return waiting.length
+      ? { from: Math.min(...waiting.map(c => c.openFrom!)), to: Math.max(...waiting.map(c => c.openTo!)) }
+      : undefined
   })
   const offered = computed(() => new Set(signsAt(step.value.stage).map(s => s.id)))
   const given = computed(() => new Set(batch.value.marks.map(m => m.sign)))
@@ -113,7 +147,15 @@ export function useBench() {
   }
   /** Takes a batch in hand; one that was not begun is begun by it. */
   async function take(b: number): Promise<void> {
-    if (session.mayWrite && batchTabs.value.find(t => t.b === b)?.mayBegin) await store.record({ kind: 'stage', data: { stage: state.value.steps.find(s => s.batch === b)!.stage } }, b, when())
+    if (session.mayWrite && batchTabs.value.find(t => t.b === b)?.mayBegin)
+      await store.record(
+        {
+          kind: 'stage',
+          data: { stage: state.value.steps.find(s => s.batch === b)!.stage },
+        },
+        b,
+        when(),
+      )
     mine.value = b
   }
   async function back(): Promise<void> {
@@ -122,7 +164,8 @@ export function useBench() {
     if (session.mayWrite && last && !(last.kind === 'stage' && last.data.stage === 'ready')) await store.undo(last)
   }
   async function sign(s: SignFacts): Promise<void> {
-    if (session.mayWrite && offered.value.has(s.id)) await store.record({ kind: 'mark', data: { sign: s.id } }, step.value.batch, when())
+    if (session.mayWrite && offered.value.has(s.id))
+      await store.record({ kind: 'mark', data: { sign: s.id } }, step.value.batch, when())
   }
   async function temperature(celsius: number): Promise<void> {
     await store.record({ kind: 'temperature', data: { celsius, where: 'cast' } }, step.value.batch, when())
@@ -131,9 +174,38 @@ export function useBench() {
     await store.record({ kind: 'leftover', data: { where } }, step.value.batch)
   }
   return {
-    store, clock, session, run, state, step, nextStep, batch, milestones, cues, wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over, late, SIGNS, forecastWords,
-    batchTabs, beside, coat, inHand, take: (b: number) => inTurn(() => take(b)),
-    next: () => inTurn(next), back: () => inTurn(back), sign: (s: SignFacts) => inTurn(() => sign(s)), leftover: (where: LeftoverPlace) => inTurn(() => leftover(where)),
+    store,
+    clock,
+    session,
+    run,
+    state,
+    step,
+    nextStep,
+    batch,
+    milestones,
+    cues,
+    wetFor,
+    stirredFor,
+    inStep,
+    before,
+    place,
+    expected,
+    openWindow,
+    offered,
+    given,
+    over,
+    late,
+    SIGNS,
+    forecastWords,
+    batchTabs,
+    beside,
+    coat,
+    inHand,
+    take: (b: number) => inTurn(() => take(b)),
+    next: () => inTurn(next),
+    back: () => inTurn(back),
+    sign: (s: SignFacts) => inTurn(() => sign(s)),
+    leftover: (where: LeftoverPlace) => inTurn(() => leftover(where)),
     temperature: (celsius: number) => inTurn(() => temperature(celsius)),
   }
 }

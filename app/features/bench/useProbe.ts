@@ -9,7 +9,8 @@ import { useSession } from '~/sync/session'
 const ROOM_STEP = 2
 
 /**
- * Records what the thermometer in a cast tells: a reading a kelvin, and when it was warmest; and the room's air once. It reads the batch that was poured
+ * Records what the thermometer in a cast tells: a reading a kelvin, and when it was warmest; and the room's air once.
+ * It reads the batch that was poured
  * last, from when its pouring began.
  */
 export function useProbe() {
@@ -20,9 +21,17 @@ export function useProbe() {
     if (!state || !session.mayWrite || !thermometer.wanted) return undefined
     const poured = state.batches.map((b, i) => ({ b, i })).filter(({ b }) => b.stages.some(s => s.stage === 'fill'))
     const { b, i } = poured.at(-1) ?? {}
-    return b?.wetAt === undefined || ['finished', 'abandoned', 'drying'].includes(state.status) ? undefined : { batch: i!, wetAt: b.wetAt, read: b.temperatures.map(t => ({ at: (t.at - b.wetAt!) / 1000, celsius: t.celsius })), warmest: b.marks.some(m => m.sign === 'warmest') }
+    return b?.wetAt === undefined || ['finished', 'abandoned', 'drying'].includes(state.status)
+      ? undefined
+      : {
+          batch: i!,
+          wetAt: b.wetAt,
+          read: b.temperatures.map(t => ({ at: (t.at - b.wetAt!) / 1000, celsius: t.celsius })),
+          warmest: b.marks.some(m => m.sign === 'warmest'),
+        }
   })
-  // After a reload, or with a second device that reads the same thermometer, what is recorded already is not recorded again.
+  // After a reload, or with a second device that reads the same thermometer, what is recorded already is not recorded
+  // again.
   watch([() => store.id, () => reads.value?.batch, () => reads.value?.read.length], ([pour, batch], before) => {
     const to = reads.value, last = to?.read.at(-1)
     // That it was warmest may be told already and not yet be among what is recorded.
@@ -36,13 +45,19 @@ export function useProbe() {
     // To the millisecond, as it is recorded: what comes back is then known as this device's own.
     const now = Math.round(clock.read()), said = probed(probe.value, (now - to.wetAt) / 1000, celsius)
     probe.value = said.probe
-    if (said.record !== undefined) void store.record({ kind: 'temperature', data: { celsius: said.record, where: 'cast' } }, to.batch, now)
-    if (said.warmestAt !== undefined && !to.warmest) void store.record({ kind: 'mark', data: { sign: 'warmest' } }, to.batch, to.wetAt + said.warmestAt * 1000)
+    if (said.record !== undefined)
+      void store.record({ kind: 'temperature', data: { celsius: said.record, where: 'cast' } }, to.batch, now)
+    if (said.warmestAt !== undefined && !to.warmest)
+      void store.record({ kind: 'mark', data: { sign: 'warmest' } }, to.batch, to.wetAt + said.warmestAt * 1000)
   })
   const lastRoom = computed(() => store.state?.batches[0]?.room)
   watch(() => room.celsius, (celsius) => {
-    if (celsius === undefined || !session.mayWrite || !room.here || !['readying', 'pouring', 'setting'].includes(store.state?.status ?? '')) return
-    if (lastRoom.value === undefined || Math.abs(lastRoom.value - celsius) >= ROOM_STEP) void store.record({ kind: 'temperature', data: { celsius, where: 'room' } })
+    if (
+      celsius === undefined || !session.mayWrite || !room.here
+      || !['readying', 'pouring', 'setting'].includes(store.state?.status ?? '')
+    ) return
+    if (lastRoom.value === undefined || Math.abs(lastRoom.value - celsius) >= ROOM_STEP)
+      void store.record({ kind: 'temperature', data: { celsius, where: 'room' } })
   })
   return { probe }
 }

@@ -11,7 +11,9 @@ type Part = 'water' | 'powder'
 /** A second press within this goes on even though the amount is not right yet. */
 const INSIST_MS = 4000
 
-/** Weighing by the scale on the table: one press tares, takes what stands on it, and goes on, so that a pedal is enough. */
+/**
+ * Weighing by the scale on the table: one press tares, takes what stands on it, and goes on, so that a pedal is enough.
+ */
 export function useWeighing(batch: () => number, active: () => boolean) {
   const store = useRun(), scale = useScale(), session = useSession()
   const begun = ref(false)
@@ -24,7 +26,9 @@ export function useWeighing(batch: () => number, active: () => boolean) {
   }
   const weighed = computed(() => store.state!.batches[batch()]!.weighed)
   /** What is still to be weighed; an entry that is taken back is weighed again. */
-  const part = computed<Part | undefined>(() => !weighed.value.water ? 'water' : !weighed.value.powder ? 'powder' : undefined)
+  const part = computed<Part | undefined>(() =>
+    !weighed.value.water ? 'water' : !weighed.value.powder ? 'powder' : undefined,
+  )
   /** Whether this pour is weighed by a scale at all, heard or not. */
   const applies = computed(() => active() && scale.wanted && session.mayWrite && needsScale(store.run!.plan.school))
   const ready = computed(() => applies.value && scale.here)
@@ -37,7 +41,10 @@ export function useWeighing(batch: () => number, active: () => boolean) {
     const { mix } = store.run!.batches[batch()]!
     return part.value ? 1000 * mix[part.value] : 0
   })
-  /** Where this powder would begin to stay dry on that water, for whoever looks into the bucket rather than at the scale; outside the target it only warns. */
+  /**
+   * Where this powder would begin to stay dry on that water, for whoever looks into the bucket rather than at the
+   * scale; outside the target it only warns.
+   */
   const islands = computed(() => {
     const { plan } = store.run!, { water } = weighed.value
     if (part.value !== 'powder' || !water) return undefined
@@ -48,11 +55,17 @@ export function useWeighing(batch: () => number, active: () => boolean) {
   const shown = computed(() => formatMass(Math.max(0, scale.weighing.net) / 1000, session.units))
   const share = computed(() => Math.max(0, Math.min(1, scale.weighing.net / (target.value || 1))))
   /** What the one big press does now; undefined when weighing has nothing left to do. */
-  const press = computed(() => !applies.value || !part.value
-    ? undefined
-    : !ready.value
-        ? 'Go on without the scale'
-        : !begun.value ? `${part.value === 'water' ? 'Bucket' : 'Dry bucket'} on the scale: tare` : scale.weighing.net < 0.02 * target.value ? `Pour in ${formatMass(target.value / 1000, session.units)} of ${part.value}` : `Take ${shown.value} of ${part.value}`)
+  const press = computed(() =>
+    !applies.value || !part.value
+      ? undefined
+      : !ready.value
+          ? 'Go on without the scale'
+          : !begun.value
+              ? `${part.value === 'water' ? 'Bucket' : 'Dry bucket'} on the scale: tare`
+              : scale.weighing.net < 0.02 * target.value
+                ? `Pour in ${formatMass(target.value / 1000, session.units)} of ${part.value}`
+                : `Take ${shown.value} of ${part.value}`,
+  )
   /** Notes that it was pressed although something is missing; @returns whether it was so already. */
   function insists(): boolean {
     if (insisting.value) return true
@@ -61,7 +74,10 @@ export function useWeighing(batch: () => number, active: () => boolean) {
     return false
   }
   let taking = false
-  /** @returns whether the press was for the scale. A second press while the first is being written down is the same press. */
+  /**
+   * @returns whether the press was for the scale. A second press while the first is being written down is the same
+   * press.
+   */
   async function advance(): Promise<boolean> {
     if (taking) return true
     if (!press.value || !part.value) return false
@@ -72,14 +88,18 @@ export function useWeighing(batch: () => number, active: () => boolean) {
       begun.value = true
       return true
     }
-    const net = scale.weighing.steady ? scale.weighing.stood : scale.weighing.net, right = net >= target.value - tolerance(target.value)
+    const net = scale.weighing.steady ? scale.weighing.stood : scale.weighing.net,
+      right = net >= target.value - tolerance(target.value)
     if (!right && !insists()) return true
     settle()
     // Nothing on it, and still on: then it is weighed elsewhere, or not at all.
     if (net < 0.02 * target.value) return false
     taking = true
     try {
-      await store.record({ kind: 'weighed', data: { what: part.value, mass: Math.round(net * 10) / 10_000, how: 'scale' } }, batch())
+      await store.record({
+        kind: 'weighed',
+        data: { what: part.value, mass: Math.round(net * 10) / 10_000, how: 'scale' },
+      }, batch())
     }
     finally {
       taking = false

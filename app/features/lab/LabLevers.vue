@@ -17,16 +17,25 @@ import Lever from './Lever.vue'
 const lab = useLab(), session = useSession()
 const mix = computed(() => lab.mix)
 const powder = computed(() => powderClass(mix.value.classId))
-const options = <T extends string>(record: Readonly<Record<T, { readonly name: string }>>) => Object.entries(record).map(([id, v]) => ({ id: id as T, name: (v as { name: string }).name }))
+const options = <T extends string>(record: Readonly<Record<T, { readonly name: string }>>) =>
+  Object.entries(record).map(([id, v]) => ({ id: id as T, name: (v as { name: string }).name }))
 const TOOLS = options(STIR_TOOLS)
 const CHOICES = [
-  { key: 'shape', label: 'It is', options: options(CAST_SHAPES) }, { key: 'mould', label: 'Mould', options: options(MOULD_MATERIALS) },
-  { key: 'behind', label: 'Stands', options: options(SURROUNDINGS) }, { key: 'driving', label: 'Bubbles', options: options(DRIVING) },
+  { key: 'shape', label: 'It is', options: options(CAST_SHAPES) },
+  { key: 'mould', label: 'Mould', options: options(MOULD_MATERIALS) },
+  { key: 'behind', label: 'Stands', options: options(SURROUNDINGS) },
+  { key: 'driving', label: 'Bubbles', options: options(DRIVING) },
 ] as const
-const BUCKET = [{ share: 0, name: 'Clean' }, { share: 0.002, name: 'A smear' }, { share: 0.01, name: 'A crust' }] as const
+const BUCKET = [{ share: 0, name: 'Clean' }, { share: 0.002, name: 'A smear' }, {
+  share: 0.01,
+  name: 'A crust',
+}] as const
 const span = computed(() => {
   const { low, high } = powder.value.ratio
-  return { low: Math.max(0.17, Math.min(low - (high - low) * 0.7, mix.value.ratio)), high: Math.max(high + (high - low) * 0.7, mix.value.ratio) }
+  return {
+    low: Math.max(0.17, Math.min(low - (high - low) * 0.7, mix.value.ratio)),
+    high: Math.max(high + (high - low) * 0.7, mix.value.ratio),
+  }
 })
 const mixed = computed(() => lab.current.curve?.temperature[0] ?? mix.value.waterTemperature)
 /** Another powder comes with its own recommended ratio. */
@@ -67,7 +76,12 @@ function typedRatio(event: Event) {
     >
       <div class="pair">
         <label for="lab-ratio" class="strong">Water per 100 powder, by weight</label>
-        <input id="lab-ratio" class="num typed" inputmode="decimal" :value="formatConsistency(mix.ratio)" @change="typedRatio">
+        <input
+          id="lab-ratio"
+          class="num typed"
+          inputmode="decimal"
+          :value="formatConsistency(mix.ratio)"
+          @change="typedRatio" />
       </div>
     </Lever>
     <Lever
@@ -78,9 +92,12 @@ function typedRatio(event: Event) {
       :checked="[3, 40]"
       :say="formatTemperature(mix.waterTemperature, session.units)"
       :model-value="mix.waterTemperature"
-      @update:model-value="lab.change({ waterTemperature: $event })"
-    >
-      <QuantityField kind="temperature" label="Water" :model-value="mix.waterTemperature" @update:model-value="$event !== undefined && lab.change({ waterTemperature: $event })" />
+      @update:model-value="lab.change({ waterTemperature: $event })">
+      <QuantityField
+        kind="temperature"
+        label="Water"
+        :model-value="mix.waterTemperature"
+        @update:model-value="$event !== undefined && lab.change({ waterTemperature: $event })" />
     </Lever>
     <p class="small soft">{{ waterAdvice(mix.waterTemperature, mix.roomTemperature, mixed) }}</p>
     <Lever
@@ -91,9 +108,12 @@ function typedRatio(event: Event) {
       :checked="[3, 40]"
       :say="formatTemperature(mix.roomTemperature, session.units)"
       :model-value="mix.roomTemperature"
-      @update:model-value="lab.change({ roomTemperature: $event })"
-    >
-      <QuantityField kind="temperature" label="Room and powder" :model-value="mix.roomTemperature" @update:model-value="$event !== undefined && lab.change({ roomTemperature: $event })" />
+      @update:model-value="lab.change({ roomTemperature: $event })">
+      <QuantityField
+        kind="temperature"
+        label="Room and powder"
+        :model-value="mix.roomTemperature"
+        @update:model-value="$event !== undefined && lab.change({ roomTemperature: $event })" />
     </Lever>
     <Lever
       label="Before stirring"
@@ -102,9 +122,13 @@ function typedRatio(event: Event) {
       :step="15"
       :say="formatDuration(mix.soak)"
       :model-value="mix.soak"
-      @update:model-value="lab.change({ soak: $event })"
-    >
-      <QuantityField kind="time" label="Sift and soak" :model-value="mix.soak" :check="v => v <= 7200 ? undefined : 'Two hours is far too long to soak.'" @update:model-value="$event !== undefined && lab.change({ soak: $event })" />
+      @update:model-value="lab.change({ soak: $event })">
+      <QuantityField
+        kind="time"
+        label="Sift and soak"
+        :model-value="mix.soak"
+        :check="v => (v <= 7200 ? undefined : 'Two hours is far too long to soak.')"
+        @update:model-value="$event !== undefined && lab.change({ soak: $event })" />
     </Lever>
     <p class="small soft">{{ soakAdvice('weighed', powder, Math.max(0, mix.soak / 60 - 1)) }}</p>
     <Lever
@@ -114,21 +138,41 @@ function typedRatio(event: Event) {
       :step="0.25"
       :say="formatDuration(mix.stir.minutes * 60)"
       :model-value="mix.stir.minutes"
-      @update:model-value="lab.change({ stir: { ...mix.stir, minutes: $event } })"
-    >
-      <QuantityField kind="time" label="Stir" :model-value="mix.stir.minutes * 60" :check="v => v <= 3600 ? undefined : 'An hour is far too long to stir.'" @update:model-value="$event !== undefined && lab.change({ stir: { ...mix.stir, minutes: $event / 60 } })" />
+      @update:model-value="lab.change({ stir: { ...mix.stir, minutes: $event } })">
+      <QuantityField
+        kind="time"
+        label="Stir"
+        :model-value="mix.stir.minutes * 60"
+        :check="v => (v <= 3600 ? undefined : 'An hour is far too long to stir.')"
+        @update:model-value="$event !== undefined && lab.change({ stir: { ...mix.stir, minutes: $event / 60 } })" />
     </Lever>
     <div class="pair">
       <span id="lab-tool" class="strong">With</span>
-      <Select :model-value="mix.stir.tool" :options="TOOLS" option-label="name" option-value="id" aria-labelledby="lab-tool" class="wide" @update:model-value="lab.change({ stir: { ...mix.stir, tool: $event } })" />
+      <Select
+        :model-value="mix.stir.tool"
+        :options="TOOLS"
+        option-label="name"
+        option-value="id"
+        aria-labelledby="lab-tool"
+        class="wide"
+        @update:model-value="lab.change({ stir: { ...mix.stir, tool: $event } })" />
     </div>
     <p class="small soft">{{ stirAdvice(mix.stir, powder, 2) }}</p>
     <AdditionPicker :additions="mix.additions" @change="lab.change({ additions: $event })" />
     <div class="pair">
       <span id="lab-dirt" class="strong">Bucket</span>
-      <SelectButton :model-value="mix.dirt" :options="[...BUCKET]" option-label="name" option-value="share" :allow-empty="false" aria-labelledby="lab-dirt" @update:model-value="lab.change({ dirt: $event })" />
+      <SelectButton
+        :model-value="mix.dirt"
+        :options="[...BUCKET]"
+        option-label="name"
+        option-value="share"
+        :allow-empty="false"
+        aria-labelledby="lab-dirt"
+        @update:model-value="lab.change({ dirt: $event })" />
     </div>
-    <p v-if="mix.dirt > 0" class="small soft">Old set plaster, {{ formatPercent(mix.dirt) }} of the powder: each grain seeds the next set.</p>
+    <p v-if="mix.dirt > 0" class="small soft">
+      Old set plaster, {{ formatPercent(mix.dirt) }} of the powder: each grain seeds the next set.
+    </p>
     <Lever
       label="Thickness"
       :min="0.004"
@@ -137,22 +181,53 @@ function typedRatio(event: Event) {
       :checked="[0.004, 0.15]"
       :say="formatLength(mix.section, session.units)"
       :model-value="mix.section"
-      @update:model-value="lab.change({ section: $event })"
-    >
-      <QuantityField kind="length" label="Cast is thick" :model-value="mix.section" :check="v => v > 0 && v <= 1 ? undefined : 'Between nothing and a metre.'" @update:model-value="$event && lab.change({ section: $event })" />
+      @update:model-value="lab.change({ section: $event })">
+      <QuantityField
+        kind="length"
+        label="Cast is thick"
+        :model-value="mix.section"
+        :check="v => (v > 0 && v <= 1 ? undefined : 'Between nothing and a metre.')"
+        @update:model-value="$event && lab.change({ section: $event })" />
     </Lever>
     <div class="pair">
       <template v-for="c in CHOICES" :key="c.key">
         <span :id="`lab-${c.key}`" class="strong">{{ c.label }}</span>
-        <Select :model-value="mix[c.key]" :options="c.options" option-label="name" option-value="id" :aria-labelledby="`lab-${c.key}`" class="wide" @update:model-value="lab.change({ [c.key]: $event })" />
+        <Select
+          :model-value="mix[c.key]"
+          :options="c.options"
+          option-label="name"
+          option-value="id"
+          :aria-labelledby="`lab-${c.key}`"
+          class="wide"
+          @update:model-value="lab.change({ [c.key]: $event })" />
       </template>
     </div>
   </section>
 </template>
 
 <style scoped>
-.levers { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; align-content: start; }
-.pair { display: grid; grid-template-columns: minmax(60px, 1fr) auto; gap: 8px 10px; align-items: center; }
-.wide { width: 205px; }
-.typed { width: 4.4em; text-align: right; font-weight: 700; border: 1px solid var(--line-strong); border-radius: 9px; background: var(--sheet); padding: 0.3rem 0.5rem; }
+.levers {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 10px;
+  align-content: start;
+}
+.pair {
+  display: grid;
+  grid-template-columns: minmax(60px, 1fr) auto;
+  gap: 8px 10px;
+  align-items: center;
+}
+.wide {
+  width: 205px;
+}
+.typed {
+  width: 4.4em;
+  text-align: right;
+  font-weight: 700;
+  border: 1px solid var(--line-strong);
+  border-radius: 9px;
+  background: var(--sheet);
+  padding: 0.3rem 0.5rem;
+}
 </style>

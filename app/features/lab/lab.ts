@@ -1,7 +1,17 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { settingCurve, type SettingCurve } from '~core/setting/hydration'
-import { labFacts, labInput, labRemarks, usualMix, whatChanged, type LabCentre, type LabFact, type LabMix, type LabRemarks } from '~core/lab/lab'
+import {
+  labFacts,
+  labInput,
+  labRemarks,
+  usualMix,
+  whatChanged,
+  type LabCentre,
+  type LabFact,
+  type LabMix,
+  type LabRemarks,
+} from '~core/lab/lab'
 import { centreMoments, type Forecast } from '~core/setting/moments'
 import { labSchema } from '~contract/lab'
 import { forecast } from '~/features/plan/forecasts'
@@ -12,7 +22,12 @@ const KEPT = 'lab', FORECAST_AFTER_MS = 60
 const CURVE_UNTIL = 3 * 3600
 
 /** One variant worked out: its remarks, and unless it is refused its centre values and curve. */
-export interface Worked { readonly mix: LabMix, readonly remarks: LabRemarks, readonly centre?: LabCentre, readonly curve?: SettingCurve }
+export interface Worked {
+  readonly mix: LabMix
+  readonly remarks: LabRemarks
+  readonly centre?: LabCentre
+  readonly curve?: SettingCurve
+}
 
 /** Only what changed is worked out again: a mix is never edited, only replaced. */
 const worked = new WeakMap<LabMix, Worked>()
@@ -21,7 +36,14 @@ function workOut(mix: LabMix): Worked {
   if (known) return known
   const remarks = labRemarks(mix)
   const input = labInput(mix)
-  const result: Worked = remarks.refusal ? { mix, remarks } : { mix, remarks, centre: centreMoments(input), curve: settingCurve({ ...input, ratio: mix.ratio }, CURVE_UNTIL, 160) }
+  const result: Worked = remarks.refusal
+    ? { mix, remarks }
+    : {
+        mix,
+        remarks,
+        centre: centreMoments(input),
+        curve: settingCurve({ ...input, ratio: mix.ratio }, CURVE_UNTIL, 160),
+      }
   worked.set(mix, result)
   return result
 }
@@ -64,7 +86,9 @@ export const useLab = defineStore('lab', () => {
     timer = setTimeout(() => void askNext(), FORECAST_AFTER_MS)
   }, { immediate: true })
 
-  const facts = computed<readonly (readonly LabFact[] | undefined)[]>(() => results.value.map(r => r.centre && labFacts(r.mix, r.centre, ranges.value.get(r.mix))))
+  const facts = computed<readonly (readonly LabFact[] | undefined)[]>(() =>
+    results.value.map(r => r.centre && labFacts(r.mix, r.centre, ranges.value.get(r.mix))),
+  )
   /** For each variant but the first: what it does differently from the first, in words. */
   const changes = computed(() => results.value.map((r, i) => {
     const base = results.value[0]!

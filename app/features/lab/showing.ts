@@ -1,4 +1,13 @@
-import { formatDensity, formatDuration, formatDurationRange, formatFine, formatPercent, formatStrength, formatTemperature, roundTo } from '~core/units/format'
+import {
+  formatDensity,
+  formatDuration,
+  formatDurationRange,
+  formatFine,
+  formatPercent,
+  formatStrength,
+  formatTemperature,
+  roundTo,
+} from '~core/units/format'
 import type { UnitPreferences } from '~core/units/units'
 import type { LabFact } from '~core/lab/lab'
 import { NOT_WITHIN } from '~core/setting/moments'
@@ -11,7 +20,10 @@ export const VARIANTS = [
   { letter: 'D', colour: 'var(--variant-d)', dash: '12 3 2 3' },
 ] as const
 
-/** Times without false precision: to the quarter minute below ten, to the minute beyond, hours and half days in their turn. */
+/**
+ * Times without false precision: to the quarter minute below ten, to the minute beyond, hours and half days in their
+ * turn.
+ */
 function time(value: number): string {
   if (value >= 86_400) return formatDurationRange(value, value * 1.001).replace(/^(.+)–\1 d$/, '$1 d')
   if (value >= NOT_WITHIN) return 'not within 12 h'
@@ -43,7 +55,15 @@ function joined(low: string, high: string): string {
 export function showFact(fact: LabFact, prefs: UnitPreferences): { readonly value: string, readonly range: string } {
   const value = one(fact.unit, fact.value, prefs)
   if (fact.low === undefined || fact.high === undefined) return { value, range: '' }
-  if (fact.unit === 'time') return { value, range: fact.high >= NOT_WITHIN && fact.high < 86_400 ? `${one('time', fact.low, prefs)} or longer` : fact.high < 60 ? joined(one('time', fact.low, prefs), one('time', fact.high, prefs)) : formatDurationRange(fact.low, fact.high) }
+  if (fact.unit === 'time')
+    return {
+      value,
+      range: fact.high >= NOT_WITHIN && fact.high < 86_400
+        ? `${one('time', fact.low, prefs)} or longer`
+        : fact.high < 60
+          ? joined(one('time', fact.low, prefs), one('time', fact.high, prefs))
+          : formatDurationRange(fact.low, fact.high),
+    }
   return { value, range: joined(one(fact.unit, fact.low, prefs), one(fact.unit, fact.high, prefs)) }
 }
 

@@ -3,7 +3,9 @@ import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 
 /** The frame of every library dialog: fields, one sentence when something will not do, save and put away. */
-const { title, trouble, busy, existing } = defineProps<{ title: string, trouble: string, busy: boolean, existing: boolean }>()
+const { title, trouble, busy, existing } = defineProps<
+  { title: string, trouble: string, busy: boolean, existing: boolean }
+>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ save: [], putAway: [] }>()
 </script>

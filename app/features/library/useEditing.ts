@@ -10,7 +10,11 @@ export function useEditing<K extends LibraryKind>(kind: K, blank: () => LibraryB
   const open = ref(false)
   const trouble = ref('')
   const busy = ref(false)
-  const item = reactive({ id: '', revision: 0, body: blank() as object }) as { id: string, revision: number, body: LibraryBodies[K] }
+  const item = reactive({ id: '', revision: 0, body: blank() as object }) as {
+    id: string
+    revision: number
+    body: LibraryBodies[K]
+  }
 
   function edit(existing?: LibraryItem<K>): void {
     item.id = existing?.id ?? newId()

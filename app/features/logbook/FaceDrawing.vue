@@ -5,11 +5,22 @@ import type { MouldFacts } from '~core/plan/plan'
 import { DEFECT_MARKS } from './defect-marks'
 
 /**
- * The face of a piece, drawn by the opening of its mould, or a photo of it, with its faults where they are. With a pointer a mark is put down and dragged;
+ * The face of a piece, drawn by the opening of its mould, or a photo of it, with its faults where they are. With a
+ * pointer a mark is put down and dragged;
  * with the keyboard Enter puts one in the middle, and arrows move the one that is held.
  */
-const { mould, photo, marks, readonly = false, label } = defineProps<{ mould: MouldFacts, photo?: { readonly address: string, readonly width: number, readonly height: number }, marks: readonly FaultMark[], readonly?: boolean, label: string }>()
-const emit = defineEmits<{ put: [x: number, y: number], move: [index: number, x: number, y: number], pick: [index: number] }>()
+const { mould, photo, marks, readonly = false, label } = defineProps<
+  {
+    mould: MouldFacts
+    photo?: { readonly address: string, readonly width: number, readonly height: number }
+    marks: readonly FaultMark[]
+    readonly?: boolean
+    label: string
+  }
+>()
+const emit = defineEmits<
+  { put: [x: number, y: number], move: [index: number, x: number, y: number], pick: [index: number] }
+>()
 const SIZE = 400
 const frame = computed(() => {
   if (photo) {
@@ -48,7 +59,12 @@ function grab(i: number) {
   held.value = i
 }
 function key(event: KeyboardEvent, i: number) {
-  const step = event.shiftKey ? 0.1 : 0.02, by = ({ ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] } as Record<string, readonly [number, number]>)[event.key]
+  const step = event.shiftKey ? 0.1 : 0.02,
+    by
+      = ({ ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] } as Record<
+        string,
+        readonly [number, number]
+      >)[event.key]
   if (event.key === 'Enter' || event.key === ' ') emit('pick', i)
   if (!by || readonly) return
   event.preventDefault()
@@ -77,7 +93,13 @@ const says = (m: FaultMark) => `${defectWords(m.defect)}, ${WORDS[m.severity]}, 
     @keydown.self.enter.prevent="emit('put', 0.5, 0.5)"
   >
     <image v-if="photo" :href="photo.address" :width="frame.width" :height="frame.height" />
-    <ellipse v-else-if="mould.mouth.shape === 'round'" :cx="frame.width / 2" :cy="frame.height / 2" :rx="frame.width / 2 - 3" :ry="frame.height / 2 - 3" class="piece" />
+    <ellipse
+      v-else-if="mould.mouth.shape === 'round'"
+      :cx="frame.width / 2"
+      :cy="frame.height / 2"
+      :rx="frame.width / 2 - 3"
+      :ry="frame.height / 2 - 3"
+      class="piece" />
     <rect v-else x="3" y="3" :width="frame.width - 6" :height="frame.height - 6" rx="6" class="piece" />
     <g
       v-for="(m, i) in marks"
@@ -99,15 +121,54 @@ const says = (m: FaultMark) => `${defectWords(m.defect)}, ${WORDS[m.severity]}, 
 </template>
 
 <style scoped>
-.face { width: 100%; max-height: max(260px, 44vh); margin: 0 auto; display: block; background: var(--sheet); border-radius: 12px; touch-action: none; cursor: crosshair; }
-.face.readonly { cursor: default; }
-.piece { fill: var(--mix-soft); stroke: var(--ink); stroke-width: 2.4; }
-.plate { fill: var(--sheet); stroke: var(--ink); stroke-width: 1.5; }
-.plate.s2 { stroke: var(--warn); stroke-width: 2.5; }
-.plate.s3 { stroke: var(--heat); stroke-width: 4; }
-.sign { fill: none; stroke: var(--ink); stroke-linecap: round; stroke-linejoin: round; }
-.mark { cursor: grab; }
-.readonly .mark { cursor: default; }
-.mark:focus-visible { outline: none; }
-.mark:focus-visible .plate { stroke: var(--focus); stroke-width: 5; }
+.face {
+  width: 100%;
+  max-height: max(260px, 44vh);
+  margin: 0 auto;
+  display: block;
+  background: var(--sheet);
+  border-radius: 12px;
+  touch-action: none;
+  cursor: crosshair;
+}
+.face.readonly {
+  cursor: default;
+}
+.piece {
+  fill: var(--mix-soft);
+  stroke: var(--ink);
+  stroke-width: 2.4;
+}
+.plate {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.plate.s2 {
+  stroke: var(--warn);
+  stroke-width: 2.5;
+}
+.plate.s3 {
+  stroke: var(--heat);
+  stroke-width: 4;
+}
+.sign {
+  fill: none;
+  stroke: var(--ink);
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
+.mark {
+  cursor: grab;
+}
+.readonly .mark {
+  cursor: default;
+}
+.mark:focus-visible {
+  outline: none;
+}
+.mark:focus-visible .plate {
+  stroke: var(--focus);
+  stroke-width: 5;
+}
 </style>

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 /** The three ways to look at the logbook. */
-const ways = [{ to: '/logbook', word: 'Pours' }, { to: '/logbook/charts', word: 'Over time' }, { to: '/logbook/trials', word: 'What differs' }]
+const ways = [{ to: '/logbook', word: 'Pours' }, { to: '/logbook/charts', word: 'Over time' }, {
+  to: '/logbook/trials',
+  word: 'What differs',
+}]
 const route = useRoute()
 </script>
 
@@ -8,7 +11,14 @@ const route = useRoute()
   <header>
     <h1>Logbook</h1>
     <nav aria-label="Logbook">
-      <NuxtLink v-for="w in ways" :key="w.to" :to="w.to" :class="{ here: route.path === w.to }" :aria-current="route.path === w.to ? 'page' : undefined">{{ w.word }}</NuxtLink>
+      <NuxtLink
+        v-for="w in ways"
+        :key="w.to"
+        :to="w.to"
+        :class="{ here: route.path === w.to }"
+        :aria-current="route.path === w.to ? 'page' : undefined"
+      >{{ w.word }}</NuxtLink
+      >
     </nav>
     <slot />
   </header>

@@ -16,14 +16,22 @@ const data = (drawn: ReturnType<typeof resultsChart>, i = 0) => drawn.config.dat
 
 describe('months', () => {
   it('are all there from the first to the last, over the new year too, also those without a pour', () => {
-    expect(everyMonth([month('2025-11', {}), month('2026-02', {})]).map(m => m.month)).toEqual(['2025-11', '2025-12', '2026-01', '2026-02'])
+    expect(everyMonth([month('2025-11', {}), month('2026-02', {})]).map(m => m.month)).toEqual([
+      '2025-11',
+      '2025-12',
+      '2026-01',
+      '2026-02',
+    ])
     expect(everyMonth([])).toEqual([])
     expect(monthWords('2026-02')).toBe('Feb 26')
   })
 })
 
 describe('charts', () => {
-  const months = [month('2026-01', { judged: 10, good: 7, second: 1, waste: 2, pieces: 8, costHundredths: 1200 }), month('2026-03', { judged: 4, good: 4 })]
+  const months = [
+    month('2026-01', { judged: 10, good: 7, second: 1, waste: 2, pieces: 8, costHundredths: 1200 }),
+    month('2026-03', { judged: 4, good: 4 }),
+  ]
 
   it('of results show shares of what was looked over, with the range that luck leaves, and a gap where nothing was', () => {
     const drawn = resultsChart(months)
@@ -41,7 +49,10 @@ describe('charts', () => {
   })
 
   it('of defects have the commonest first, ten at most', () => {
-    const defects = Array.from({ length: 12 }, (_, i): KeyTally => ({ key: `d${i}`, name: `D${i}`, counts: { ...NO_COUNTS, casts: i, pours: 1 } }))
+    const defects = Array.from(
+      { length: 12 },
+      (_, i): KeyTally => ({ key: `d${i}`, name: `D${i}`, counts: { ...NO_COUNTS, casts: i, pours: 1 } }),
+    )
     const drawn = defectsChart(defects)
     expect(drawn.rows).toHaveLength(10)
     expect(drawn.rows[0]).toEqual(['D11', 11, 1])
@@ -50,7 +61,15 @@ describe('charts', () => {
 })
 
 describe('the control chart of a bag', () => {
-  const time = (share: number, i: number): SetTime => ({ pour: `p${i}`, name: `Pour ${i}`, at: i, expected: 1200, low: 1000, high: 1500, actual: 1200 * share })
+  const time = (share: number, i: number): SetTime => ({
+    pour: `p${i}`,
+    name: `Pour ${i}`,
+    at: i,
+    expected: 1200,
+    low: 1000,
+    high: 1500,
+    actual: 1200 * share,
+  })
   const says = (shares: readonly number[]) => setChart(shares.map(time), String).says
   const steady = Array.from({ length: 12 }, (_, i) => 1 + 0.03 * (i % 3 - 1))
 
@@ -66,6 +85,11 @@ describe('the control chart of a bag', () => {
     const drawn = setChart([time(1, 0), { ...time(1, 1), expected: 2400, actual: 2400 }], String)
     expect(drawn.rows.map(r => r[4])).toEqual([percent(1), percent(1)])
     expect(drawn.config.data.datasets).toHaveLength(1)
-    expect(setChart(steady.map(time), String).config.data.datasets.map(d => d.label)).toEqual(['gloss gone', 'centre', 'low', 'high'])
+    expect(setChart(steady.map(time), String).config.data.datasets.map(d => d.label)).toEqual([
+      'gloss gone',
+      'centre',
+      'low',
+      'high',
+    ])
   })
 })

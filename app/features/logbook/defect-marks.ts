@@ -2,7 +2,8 @@ import type { DefectId } from '~core/pour/defects'
 
 /** A simple mark for each defect, drawn for a square of 24 with its middle at 12, 12. */
 export const DEFECT_MARKS: Readonly<Record<DefectId, string>> = {
-  'surface-bubbles': 'M7 9a2 2 0 1 0 .01 0zM15 7a2.5 2.5 0 1 0 .01 0zM12 15a1.7 1.7 0 1 0 .01 0zM18 15a1.4 1.4 0 1 0 .01 0z',
+  'surface-bubbles':
+    'M7 9a2 2 0 1 0 .01 0zM15 7a2.5 2.5 0 1 0 .01 0zM12 15a1.7 1.7 0 1 0 .01 0zM18 15a1.4 1.4 0 1 0 .01 0z',
   'void': 'M5 19V9a7 7 0 0 1 14 0M5 19h4M19 9v4',
   'soft': 'M4 16c3-4 5 4 8 0s5 4 8 0M4 10c3-4 5 4 8 0s5 4 8 0',
   'crack': 'M12 2l-3 6 5 4-4 5 3 5',

@@ -20,19 +20,34 @@ class FakeStream {
   addEventListener(): void {}
   close(): void {}
 }
-const page = (names: readonly string[], next?: string): LogbookPage => ({ rows: names.map(id => ({ id, summary: { name: id } })) as never, count: names.length, next })
+const page = (names: readonly string[], next?: string): LogbookPage => ({
+  rows: names.map(id => ({ id, summary: { name: id } })) as never,
+  count: names.length,
+  next,
+})
 const settled = () => new Promise(done => setTimeout(done))
 const tellLive = () => FakeStream.last!.onmessage!({ data: JSON.stringify({ what: 'pour', pour: 'p', seq: 1 }) })
 
 beforeEach(() => {
   asked.length = 0
-  vi.stubGlobal('fetch', (url: string, init?: { method?: string }) => new Promise<Response>((resolve) => {
-    asked.push({ url, method: init?.method ?? 'GET', answer: (body, status = 200) => resolve(new Response(JSON.stringify(body), { status })) })
-  }))
+  vi.stubGlobal('fetch', (url: string, init?: { method?: string }) =>
+    new Promise<Response>((resolve) => {
+      asked.push({
+        url,
+        method: init?.method ?? 'GET',
+        answer: (body, status = 200) => resolve(new Response(JSON.stringify(body), { status })),
+      })
+    }))
   vi.stubGlobal('EventSource', FakeStream)
   vi.stubGlobal('addEventListener', () => {})
   setActivePinia(createPinia())
-  useSession().facts = { person: { id: 'me', name: 'Me', email: 'm@example.org', role: 'member' }, workshop: { id: 'w', name: 'W', units: { mass: 'g', volume: 'ml', length: 'mm', temperature: 'C' } }, clock: { now: 0, rate: 1 }, demo: false, needsOwner: false }
+  useSession().facts = {
+    person: { id: 'me', name: 'Me', email: 'm@example.org', role: 'member' },
+    workshop: { id: 'w', name: 'W', units: { mass: 'g', volume: 'ml', length: 'mm', temperature: 'C' } },
+    clock: { now: 0, rate: 1 },
+    demo: false,
+    needsOwner: false,
+  }
   useLive().start()
 })
 afterEach(() => {
@@ -42,12 +57,16 @@ const EVERYTHING = { find: '', facts: [] }
 
 describe('what is looked for', () => {
   it('is an address that can be linked to, and the same whatever the blanks', () => {
-    expect(queryWords({ find: ' two words ', facts: ['mould:a', 'verdict:waste'], from: '2026-01' })).toBe('facts=mould%3Aa&facts=verdict%3Awaste&find=two+words&from=2026-01')
+    expect(queryWords({ find: ' two words ', facts: ['mould:a', 'verdict:waste'], from: '2026-01' })).toBe(
+      'facts=mould%3Aa&facts=verdict%3Awaste&find=two+words&from=2026-01',
+    )
     expect(queryWords(EVERYTHING)).toBe('')
   })
 
   it('the last question counts, even when an earlier answer comes after it', async () => {
-    const book = useLogbook(), first = book.look({ find: 'a', facts: [] }), second = book.look({ find: 'ab', facts: [] })
+    const book = useLogbook(),
+      first = book.look({ find: 'a', facts: [] }),
+      second = book.look({ find: 'ab', facts: [] })
     asked[1]!.answer(page(['right']))
     asked[0]!.answer(page(['wrong']))
     await Promise.all([first, second])

@@ -21,9 +21,15 @@ export function queryWords({ find, facts, from, to }: LogbookQuery): string {
 
 /** What was found in the logbook, a page at a time, and the views that were kept. */
 export const useLogbook = defineStore('logbook', () => {
-  const rows = shallowRef<readonly PourRow[]>([]), count = ref(0), next = ref<string>(), loaded = ref(false), trouble = ref(''), views = ref<LogbookView[]>([])
+  const rows = shallowRef<readonly PourRow[]>([]),
+    count = ref(0),
+    next = ref<string>(),
+    loaded = ref(false),
+    trouble = ref(''),
+    views = ref<LogbookView[]>([])
   const asked = shallowRef(EVERYTHING), latest = latestOnly(), who = () => useSession().key ?? ''
-  const path = (query: LogbookQuery, after?: string) => `logbook/pours?${queryWords(query)}${after ? `&after=${after}` : ''}`
+  const path = (query: LogbookQuery, after?: string) =>
+    `logbook/pours?${queryWords(query)}${after ? `&after=${after}` : ''}`
 
   let begun = false
   async function look(query: LogbookQuery): Promise<void> {
@@ -62,7 +68,10 @@ export const useLogbook = defineStore('logbook', () => {
     views.value = (await remembered<LogbookView[]>(who(), 'logbook/views').catch(() => ({ value: [] }))).value
   }
   async function keepView(name: string, query: LogbookQuery): Promise<void> {
-    await api(`logbook/views/${views.value.find(v => v.name === name)?.id ?? newId()}`, { method: 'PUT', body: { name, query } })
+    await api(`logbook/views/${views.value.find(v => v.name === name)?.id ?? newId()}`, {
+      method: 'PUT',
+      body: { name, query },
+    })
     await loadViews()
   }
   async function dropView(id: string): Promise<void> {
@@ -72,7 +81,8 @@ export const useLogbook = defineStore('logbook', () => {
   useLive().on((message) => {
     // A list that was read on is left alone: nothing may move under a reader.
     // Also while an answer is on its way: it may be older than what is told here.
-    if (begun && rows.value.length <= 50 && (message.what === 'pour' || message.what === 'caught-up')) void look(asked.value)
+    if (begun && rows.value.length <= 50 && (message.what === 'pour' || message.what === 'caught-up'))
+      void look(asked.value)
   })
   return { rows, count, next, loaded, trouble, views, look, more, loadViews, keepView, dropView }
 })

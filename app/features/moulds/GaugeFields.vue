@@ -25,7 +25,8 @@ function pickMaterial(name: string) {
   const { low, high } = MODEL_MATERIALS.find(m => m.name === name)!
   set({ density: { low, high } })
 }
-const changeShape = (i: number, shape: Shape) => gauge.how === 'shapes' && set({ stack: gauge.stack.map((s, j) => j === i ? shape : s) })
+const changeShape = (i: number, shape: Shape) =>
+  gauge.how === 'shapes' && set({ stack: gauge.stack.map((s, j) => j === i ? shape : s) })
 const part = reactive({ width: 0.09, thickness: 0.05, depth: 0.18 })
 const scaled = reactive({ real: 2, scale: 24 })
 const around = computed(() => aroundPart(part))
@@ -34,66 +35,256 @@ const around = computed(() => aroundPart(part))
 <template>
   <div class="fields">
     <template v-if="gauge.how === 'water-weight'">
-      <QuantityField kind="mass" label="The water weighs" :model-value="gauge.mass" :check="positive" @update:model-value="$event && set({ mass: $event })" />
-      <QuantityField kind="temperature" label="It is at" :model-value="gauge.temperature" @update:model-value="$event !== undefined && set({ temperature: $event })" />
+      <QuantityField
+        kind="mass"
+        label="The water weighs"
+        :model-value="gauge.mass"
+        :check="positive"
+        @update:model-value="$event && set({ mass: $event })" />
+      <QuantityField
+        kind="temperature"
+        label="It is at"
+        :model-value="gauge.temperature"
+        @update:model-value="$event !== undefined && set({ temperature: $event })" />
     </template>
     <template v-else-if="gauge.how === 'water-jug' || gauge.how === 'gravel'">
-      <QuantityField kind="volume" label="The jug reads" :model-value="gauge.reading" :check="positive" @update:model-value="$event && set({ reading: $event })" />
-      <QuantityField kind="volume" label="One mark of the jug" :model-value="gauge.step" :check="positive" @update:model-value="$event && set({ step: $event })" />
+      <QuantityField
+        kind="volume"
+        label="The jug reads"
+        :model-value="gauge.reading"
+        :check="positive"
+        @update:model-value="$event && set({ reading: $event })" />
+      <QuantityField
+        kind="volume"
+        label="One mark of the jug"
+        :model-value="gauge.step"
+        :check="positive"
+        @update:model-value="$event && set({ step: $event })" />
       <template v-if="gauge.how === 'gravel'">
-        <QuantityField kind="length" label="A grain is" :model-value="gauge.grain" :check="positive" @update:model-value="$event && set({ grain: $event })" />
-        <QuantityField kind="length" label="The narrowest gap is" :model-value="gauge.gap" :check="positive" @update:model-value="$event && set({ gap: $event })" />
+        <QuantityField
+          kind="length"
+          label="A grain is"
+          :model-value="gauge.grain"
+          :check="positive"
+          @update:model-value="$event && set({ grain: $event })" />
+        <QuantityField
+          kind="length"
+          label="The narrowest gap is"
+          :model-value="gauge.gap"
+          :check="positive"
+          @update:model-value="$event && set({ gap: $event })" />
       </template>
     </template>
     <template v-else-if="gauge.how === 'water-part'">
-      <QuantityField kind="volume" label="You poured in" :model-value="gauge.water" :check="positive" @update:model-value="$event && set({ water: $event })" />
-      <div class="pair"><span class="strong">It is full to</span><Stepper label="Share that is full, percent" unit=" %" :min="5" :max="100" :step="5" :model-value="Math.round(gauge.share * 100)" @update:model-value="set({ share: $event / 100 })" /></div>
+      <QuantityField
+        kind="volume"
+        label="You poured in"
+        :model-value="gauge.water"
+        :check="positive"
+        @update:model-value="$event && set({ water: $event })" />
+      <div class="pair">
+        <span class="strong">It is full to</span
+        ><Stepper
+          label="Share that is full, percent"
+          unit=" %"
+          :min="5"
+          :max="100"
+          :step="5"
+          :model-value="Math.round(gauge.share * 100)"
+          @update:model-value="set({ share: $event / 100 })" />
+      </div>
     </template>
     <template v-else-if="gauge.how === 'shapes'">
       <div v-for="(s, i) in gauge.stack" :key="i" class="one">
-        <div class="pair"><span class="small strong">{{ gauge.stack.length > 1 ? `Part ${i + 1}, from the bottom` : 'Inside measures' }}</span><button v-if="gauge.stack.length > 1" class="drop" :aria-label="`Take away part ${i + 1}`" @click="set({ stack: gauge.stack.filter((_, j) => j !== i) })">×</button></div>
+        <div class="pair">
+          <span class="small strong">{{
+            gauge.stack.length > 1 ? `Part ${i + 1}, from the bottom` : 'Inside measures'
+          }}</span
+          ><button
+            v-if="gauge.stack.length > 1"
+            class="drop"
+            :aria-label="`Take away part ${i + 1}`"
+            @click="set({ stack: gauge.stack.filter((_, j) => j !== i) })">
+            ×
+          </button>
+        </div>
         <ShapeFields :shape="s" @change="changeShape(i, $event)" />
       </div>
-      <Button label="Stack another part on it" severity="secondary" size="small" @click="set({ stack: [...gauge.stack, BLANK_SHAPES.cup.shape] })" />
+      <Button
+        label="Stack another part on it"
+        severity="secondary"
+        size="small"
+        @click="set({ stack: [...gauge.stack, BLANK_SHAPES.cup.shape] })" />
       <details class="around">
         <summary>From a real size to a model’s</summary>
-        <QuantityField kind="length" label="Really" :model-value="scaled.real" @update:model-value="$event && (scaled.real = $event)" />
-        <div class="pair"><span class="strong">Scale 1 :</span><Stepper label="Scale, one to" :min="1" :max="1000" :model-value="scaled.scale" @update:model-value="scaled.scale = $event" /></div>
-        <p class="small">{{ formatLength(atScale(scaled.real, scaled.scale), session.units) }} in the model. Volumes shrink by {{ scaled.scale }}³.</p>
+        <QuantityField
+          kind="length"
+          label="Really"
+          :model-value="scaled.real"
+          @update:model-value="$event && (scaled.real = $event)" />
+        <div class="pair">
+          <span class="strong">Scale 1 :</span
+          ><Stepper
+            label="Scale, one to"
+            :min="1"
+            :max="1000"
+            :model-value="scaled.scale"
+            @update:model-value="scaled.scale = $event" />
+        </div>
+        <p class="small">
+          {{ formatLength(atScale(scaled.real, scaled.scale), session.units) }} in the model. Volumes shrink by
+          {{ scaled.scale }}³.
+        </p>
       </details>
-      <QuantityField kind="length" label="Measured to within" :model-value="gauge.error" @update:model-value="$event !== undefined && set({ error: $event })" />
+      <QuantityField
+        kind="length"
+        label="Measured to within"
+        :model-value="gauge.error"
+        @update:model-value="$event !== undefined && set({ error: $event })" />
     </template>
     <template v-else-if="gauge.how === 'model-weight'">
-      <QuantityField kind="mass" label="The model weighs" :model-value="gauge.mass" :check="positive" @update:model-value="$event && set({ mass: $event })" />
-      <Select :model-value="material" :options="[...MODEL_MATERIALS]" option-label="name" option-value="name" placeholder="It is made of" aria-label="The model is made of" fluid @update:model-value="pickMaterial" />
+      <QuantityField
+        kind="mass"
+        label="The model weighs"
+        :model-value="gauge.mass"
+        :check="positive"
+        @update:model-value="$event && set({ mass: $event })" />
+      <Select
+        :model-value="material"
+        :options="[...MODEL_MATERIALS]"
+        option-label="name"
+        option-value="name"
+        placeholder="It is made of"
+        aria-label="The model is made of"
+        fluid
+        @update:model-value="pickMaterial" />
       <p class="small soft num">{{ gauge.density.low }} to {{ gauge.density.high }} kg/m³</p>
     </template>
     <template v-else-if="gauge.how === 'dam'">
-      <QuantityField kind="length" label="Ring, one side" :model-value="sides.width" :check="positive" @update:model-value="$event && (sides.width = $event, set({ area: sides.width * sides.length }))" />
-      <QuantityField kind="length" label="Ring, other side" :model-value="sides.length" :check="positive" @update:model-value="$event && (sides.length = $event, set({ area: sides.width * sides.length }))" />
-      <QuantityField kind="length" label="Print, width" :model-value="sides.printWidth" @update:model-value="$event && (sides.printWidth = $event, set({ printArea: sides.printWidth * sides.printLength }))" />
-      <QuantityField kind="length" label="Print, length" :model-value="sides.printLength" @update:model-value="$event && (sides.printLength = $event, set({ printArea: sides.printWidth * sides.printLength }))" />
-      <QuantityField kind="length" label="Print, depth" :model-value="gauge.printDepth" @update:model-value="$event !== undefined && set({ printDepth: $event })" />
-      <QuantityField kind="length" label="Plaster above the ground" :model-value="gauge.cover" :problem="gauge.cover < 0.013 ? 'Thinner than 13 mm it breaks as it is lifted; 25 mm is better.' : ''" @update:model-value="$event && set({ cover: $event })" />
+      <QuantityField
+        kind="length"
+        label="Ring, one side"
+        :model-value="sides.width"
+        :check="positive"
+        @update:model-value="$event && ((sides.width = $event), set({ area: sides.width * sides.length }))" />
+      <QuantityField
+        kind="length"
+        label="Ring, other side"
+        :model-value="sides.length"
+        :check="positive"
+        @update:model-value="$event && ((sides.length = $event), set({ area: sides.width * sides.length }))" />
+      <QuantityField
+        kind="length"
+        label="Print, width"
+        :model-value="sides.printWidth"
+        @update:model-value="
+          $event && ((sides.printWidth = $event), set({ printArea: sides.printWidth * sides.printLength }))
+        " />
+      <QuantityField
+        kind="length"
+        label="Print, length"
+        :model-value="sides.printLength"
+        @update:model-value="
+          $event && ((sides.printLength = $event), set({ printArea: sides.printWidth * sides.printLength }))
+        " />
+      <QuantityField
+        kind="length"
+        label="Print, depth"
+        :model-value="gauge.printDepth"
+        @update:model-value="$event !== undefined && set({ printDepth: $event })" />
+      <QuantityField
+        kind="length"
+        label="Plaster above the ground"
+        :model-value="gauge.cover"
+        :problem="gauge.cover < 0.013 ? 'Thinner than 13 mm it breaks as it is lifted; 25 mm is better.' : ''"
+        @update:model-value="$event && set({ cover: $event })" />
     </template>
     <template v-else-if="gauge.how === 'shell'">
-      <QuantityField kind="length" label="Outline, width" :model-value="sides.width" :check="positive" @update:model-value="$event && (sides.width = $event, set({ area: sides.width * sides.length }))" />
-      <QuantityField kind="length" label="Outline, length" :model-value="sides.length" :check="positive" @update:model-value="$event && (sides.length = $event, set({ area: sides.width * sides.length }))" />
-      <div class="pair"><span class="strong">Relief adds</span><Stepper label="Relief adds, percent of the area" unit=" %" :max="200" :step="5" :model-value="Math.round((gauge.relief - 1) * 100)" @update:model-value="set({ relief: 1 + $event / 100 })" /></div>
-      <QuantityField kind="length" label="One layer is thick" :model-value="gauge.thickness" :check="positive" @update:model-value="$event && set({ thickness: $event })" />
-      <div class="pair"><span class="strong">Layers</span><Stepper label="Layers" :min="1" :max="20" :model-value="gauge.layers" @update:model-value="set({ layers: $event })" /></div>
-      <QuantityField kind="length" clearable label="Over a curve of radius" :model-value="gauge.radius" @update:model-value="set({ radius: $event })" />
+      <QuantityField
+        kind="length"
+        label="Outline, width"
+        :model-value="sides.width"
+        :check="positive"
+        @update:model-value="$event && ((sides.width = $event), set({ area: sides.width * sides.length }))" />
+      <QuantityField
+        kind="length"
+        label="Outline, length"
+        :model-value="sides.length"
+        :check="positive"
+        @update:model-value="$event && ((sides.length = $event), set({ area: sides.width * sides.length }))" />
+      <div class="pair">
+        <span class="strong">Relief adds</span
+        ><Stepper
+          label="Relief adds, percent of the area"
+          unit=" %"
+          :max="200"
+          :step="5"
+          :model-value="Math.round((gauge.relief - 1) * 100)"
+          @update:model-value="set({ relief: 1 + $event / 100 })" />
+      </div>
+      <QuantityField
+        kind="length"
+        label="One layer is thick"
+        :model-value="gauge.thickness"
+        :check="positive"
+        @update:model-value="$event && set({ thickness: $event })" />
+      <div class="pair">
+        <span class="strong">Layers</span
+        ><Stepper
+          label="Layers"
+          :min="1"
+          :max="20"
+          :model-value="gauge.layers"
+          @update:model-value="set({ layers: $event })" />
+      </div>
+      <QuantityField
+        kind="length"
+        clearable
+        label="Over a curve of radius"
+        :model-value="gauge.radius"
+        @update:model-value="set({ radius: $event })" />
     </template>
     <template v-else-if="gauge.how === 'told'">
-      <QuantityField kind="volume" label="It holds" :model-value="gauge.volume" :check="positive" @update:model-value="$event && set({ volume: $event })" />
-      <div class="pair"><span class="strong">Known to within</span><Stepper label="Known to within, percent" unit=" %" :min="1" :max="50" :model-value="gauge.percent" @update:model-value="set({ percent: $event })" /></div>
+      <QuantityField
+        kind="volume"
+        label="It holds"
+        :model-value="gauge.volume"
+        :check="positive"
+        @update:model-value="$event && set({ volume: $event })" />
+      <div class="pair">
+        <span class="strong">Known to within</span
+        ><Stepper
+          label="Known to within, percent"
+          unit=" %"
+          :min="1"
+          :max="50"
+          :model-value="gauge.percent"
+          @update:model-value="set({ percent: $event })" />
+      </div>
     </template>
     <details v-if="gauge.how === 'water-jug' || gauge.how === 'water-weight'" class="around">
       <summary>Around a hand, foot or model</summary>
-      <QuantityField kind="length" label="It is wide" :model-value="part.width" @update:model-value="$event && (part.width = $event)" />
-      <QuantityField kind="length" label="thick" :model-value="part.thickness" @update:model-value="$event && (part.thickness = $event)" />
-      <QuantityField kind="length" label="and goes in" :model-value="part.depth" @update:model-value="$event && (part.depth = $event)" />
-      <p class="small">Container {{ formatLength(around.across, session.units) }} across and {{ formatLength(around.height, session.units) }} high inside. Soft impression {{ formatVolume(around.impression, session.units) }}: {{ formatMass(around.water, session.units) }} water, about {{ formatMass(around.powder, session.units) }} powder; its pack comes first.</p>
+      <QuantityField
+        kind="length"
+        label="It is wide"
+        :model-value="part.width"
+        @update:model-value="$event && (part.width = $event)" />
+      <QuantityField
+        kind="length"
+        label="thick"
+        :model-value="part.thickness"
+        @update:model-value="$event && (part.thickness = $event)" />
+      <QuantityField
+        kind="length"
+        label="and goes in"
+        :model-value="part.depth"
+        @update:model-value="$event && (part.depth = $event)" />
+      <p class="small">
+        Container {{ formatLength(around.across, session.units) }} across and
+        {{ formatLength(around.height, session.units) }} high inside. Soft impression
+        {{ formatVolume(around.impression, session.units) }}: {{ formatMass(around.water, session.units) }} water, about
+        {{ formatMass(around.powder, session.units) }} powder; its pack comes first.
+      </p>
       <p class="small caution">Only the soft impression touches skin. Plaster never does: it burns.</p>
     </details>
   </div>

@@ -4,7 +4,10 @@ import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Vector } from '~core/mould/mesh/spans'
 import type { Opening, Pocket } from '~core/mould/mesh/trapped-air'
 
-/** The piece in space: turned by mouse, finger or keys; cut open; with its openings, its pockets of air and the level of the pour. */
+/**
+ * The piece in space: turned by mouse, finger or keys; cut open; with its openings, its pockets of air and the level of
+ * the pour.
+ */
 const { positions, up, pull, draft, openings, pockets, cut, level } = defineProps<{
   positions: Float32Array
   up: Vector
@@ -20,9 +23,18 @@ const { positions, up, pull, draft, openings, pockets, cut, level } = defineProp
 const emit = defineEmits<{ pick: [at: Vector, out: Vector] }>()
 const canvas = ref<HTMLCanvasElement>()
 const failed = ref(false)
-const COLOUR = { mix: new THREE.Color('#b9c4c8'), locked: new THREE.Color('#d9a441'), air: '#6f4fb0', water: '#1769a5', empty: '#dfe7e8', poured: '#7d949e' }
+const COLOUR = {
+  mix: new THREE.Color('#b9c4c8'),
+  locked: new THREE.Color('#d9a441'),
+  air: '#6f4fb0',
+  water: '#1769a5',
+  empty: '#dfe7e8',
+  poured: '#7d949e',
+}
 
-let renderer: THREE.WebGLRenderer | undefined, controls: OrbitControls | undefined, camera: THREE.PerspectiveCamera | undefined
+let renderer: THREE.WebGLRenderer | undefined,
+  controls: OrbitControls | undefined,
+  camera: THREE.PerspectiveCamera | undefined
 const scene = new THREE.Scene()
 const marks = new THREE.Group()
 const section = new THREE.Plane()
@@ -55,7 +67,15 @@ function build() {
   geometry.computeVertexNormals()
   geometry.computeBoundingBox()
   box.copy(geometry.boundingBox!)
-  mesh = new THREE.Mesh(geometry, new THREE.MeshStandardMaterial({ vertexColors: true, roughness: 0.85, side: THREE.DoubleSide, clippingPlanes: [section] }))
+  mesh = new THREE.Mesh(
+    geometry,
+    new THREE.MeshStandardMaterial({
+      vertexColors: true,
+      roughness: 0.85,
+      side: THREE.DoubleSide,
+      clippingPlanes: [section],
+    }),
+  )
   scene.add(mesh)
   buildCap(geometry)
   paint()
@@ -68,18 +88,51 @@ function disposeCap() {
   }
   cap.clear()
 }
-/** Counts skins behind the cut in the stencil buffer, back faces up and front faces down; where the count is not nothing, the cut runs through the piece. */
+/**
+ * Counts skins behind the cut in the stencil buffer, back faces up and front faces down; where the count is not
+ * nothing, the cut runs through the piece.
+ */
 function buildCap(geometry: THREE.BufferGeometry) {
   disposeCap()
   const counting = (side: THREE.Side, op: THREE.StencilOp) => {
-    const counted = new THREE.Mesh(geometry, new THREE.MeshBasicMaterial({ side, colorWrite: false, depthWrite: false, depthTest: false, clippingPlanes: [section], stencilWrite: true, stencilFunc: THREE.AlwaysStencilFunc, stencilFail: op, stencilZFail: op, stencilZPass: op }))
+    const counted = new THREE.Mesh(
+      geometry,
+      new THREE.MeshBasicMaterial({
+        side,
+        colorWrite: false,
+        depthWrite: false,
+        depthTest: false,
+        clippingPlanes: [section],
+        stencilWrite: true,
+        stencilFunc: THREE.AlwaysStencilFunc,
+        stencilFail: op,
+        stencilZFail: op,
+        stencilZPass: op,
+      }),
+    )
     counted.renderOrder = 1
     return counted
   }
-  cap.add(counting(THREE.BackSide, THREE.IncrementWrapStencilOp), counting(THREE.FrontSide, THREE.DecrementWrapStencilOp))
+  cap.add(
+    counting(THREE.BackSide, THREE.IncrementWrapStencilOp),
+    counting(THREE.FrontSide, THREE.DecrementWrapStencilOp),
+  )
   const size = box.getSize(new THREE.Vector3()).length()
   for (const [color, planes, order] of [[COLOUR.empty, [], 1.1], [COLOUR.poured, [belowLevel], 1.2]] as const) {
-    const face = new THREE.Mesh(new THREE.PlaneGeometry(2 * size, 2 * size), new THREE.MeshBasicMaterial({ color, side: THREE.DoubleSide, clippingPlanes: [...planes], stencilWrite: true, stencilRef: 0, stencilFunc: THREE.NotEqualStencilFunc, polygonOffset: true, polygonOffsetFactor: order === 1.1 ? 0 : -1, polygonOffsetUnits: order === 1.1 ? 0 : -1 }))
+    const face = new THREE.Mesh(
+      new THREE.PlaneGeometry(2 * size, 2 * size),
+      new THREE.MeshBasicMaterial({
+        color,
+        side: THREE.DoubleSide,
+        clippingPlanes: [...planes],
+        stencilWrite: true,
+        stencilRef: 0,
+        stencilFunc: THREE.NotEqualStencilFunc,
+        polygonOffset: true,
+        polygonOffsetFactor: order === 1.1 ? 0 : -1,
+        polygonOffsetUnits: order === 1.1 ? 0 : -1,
+      }),
+    )
     face.name = 'face'
     face.renderOrder = order
     cap.add(face)
@@ -88,7 +141,9 @@ function buildCap(geometry: THREE.BufferGeometry) {
 }
 function paint() {
   if (!mesh) return
-  const least = Math.sin(draft * Math.PI / 180), normals = mesh.geometry.getAttribute('normal'), colours = new Float32Array(positions.length)
+  const least = Math.sin(draft * Math.PI / 180),
+    normals = mesh.geometry.getAttribute('normal'),
+    colours = new Float32Array(positions.length)
   for (let i = 0; i < normals.count; i++) {
     const slope = pull ? normals.getX(i) * pull[0] + normals.getY(i) * pull[1] + normals.getZ(i) * pull[2] : 1
     const c = slope < least ? COLOUR.locked : COLOUR.mix
@@ -115,8 +170,14 @@ function place() {
   if (!mesh || !camera) return
   const w = three(up), middle = box.getCenter(new THREE.Vector3()), size = box.getSize(new THREE.Vector3()).length()
   const across = new THREE.Vector3(1, 0.4, 0.3).cross(w).normalize()
-  const corners = [0, 1, 2, 3, 4, 5, 6, 7].map(i => new THREE.Vector3(i & 1 ? box.max.x : box.min.x, i & 2 ? box.max.y : box.min.y, i & 4 ? box.max.z : box.min.z))
-  const span = (d: THREE.Vector3) => corners.map(c => c.dot(d)).reduce(([a, b], v) => [Math.min(a, v), Math.max(b, v)] as const, [Infinity, -Infinity] as const)
+  const corners = [0, 1, 2, 3, 4, 5, 6, 7].map(i =>
+    new THREE.Vector3(i & 1 ? box.max.x : box.min.x, i & 2 ? box.max.y : box.min.y, i & 4 ? box.max.z : box.min.z),
+  )
+  const span = (d: THREE.Vector3) =>
+    corners.map(c => c.dot(d)).reduce(
+      ([a, b], v) => [Math.min(a, v), Math.max(b, v)] as const,
+      [Infinity, -Infinity] as const,
+    )
   const [near, far] = span(across)
   section.setComponents(-across.x, -across.y, -across.z, far - cut * (far - near) + 1e-4 * size)
   const [bottom, top] = span(w)
@@ -129,19 +190,32 @@ function place() {
   }
   marks.clear()
   for (const o of openings) {
-    const disc = new THREE.Mesh(new THREE.CylinderGeometry(Math.min(o.radius, size / 3), Math.min(o.radius, size / 3), size / 200, 48), new THREE.MeshBasicMaterial({ color: o.vent ? COLOUR.air : COLOUR.water, transparent: true, opacity: o.radius > size / 3 ? 0.12 : 0.85 }))
+    const disc = new THREE.Mesh(
+      new THREE.CylinderGeometry(Math.min(o.radius, size / 3), Math.min(o.radius, size / 3), size / 200, 48),
+      new THREE.MeshBasicMaterial({
+        color: o.vent ? COLOUR.air : COLOUR.water,
+        transparent: true,
+        opacity: o.radius > size / 3 ? 0.12 : 0.85,
+      }),
+    )
     disc.position.copy(three(o.at))
     disc.quaternion.setFromUnitVectors(new THREE.Vector3(0, 1, 0), three(o.out).normalize())
     marks.add(disc)
   }
   for (const p of pockets) {
-    const ball = new THREE.Mesh(new THREE.SphereGeometry(p.across / 2, 24, 16), new THREE.MeshBasicMaterial({ color: COLOUR.air, transparent: true, opacity: 0.75, depthTest: false }))
+    const ball = new THREE.Mesh(
+      new THREE.SphereGeometry(p.across / 2, 24, 16),
+      new THREE.MeshBasicMaterial({ color: COLOUR.air, transparent: true, opacity: 0.75, depthTest: false }),
+    )
     ball.position.copy(three(p.middle))
     ball.renderOrder = 2
     marks.add(ball)
   }
   if (level > 0) {
-    const plane = new THREE.Mesh(new THREE.PlaneGeometry(0.8 * size, 0.8 * size), new THREE.MeshBasicMaterial({ color: COLOUR.water, transparent: true, opacity: 0.2, side: THREE.DoubleSide }))
+    const plane = new THREE.Mesh(
+      new THREE.PlaneGeometry(0.8 * size, 0.8 * size),
+      new THREE.MeshBasicMaterial({ color: COLOUR.water, transparent: true, opacity: 0.2, side: THREE.DoubleSide }),
+    )
     plane.quaternion.setFromUnitVectors(new THREE.Vector3(0, 0, 1), w)
     plane.position.copy(middle).addScaledVector(w, bottom + level * (top - bottom) - middle.dot(w))
     marks.add(plane)
@@ -161,9 +235,13 @@ function pick(event: MouseEvent) {
   if (!camera || !mesh || !canvas.value) return
   const r = canvas.value.getBoundingClientRect()
   const ray = new THREE.Raycaster()
-  ray.setFromCamera(new THREE.Vector2((event.clientX - r.left) / r.width * 2 - 1, 1 - (event.clientY - r.top) / r.height * 2), camera)
+  ray.setFromCamera(
+    new THREE.Vector2((event.clientX - r.left) / r.width * 2 - 1, 1 - (event.clientY - r.top) / r.height * 2),
+    camera,
+  )
   const hit = ray.intersectObject(mesh).find(x => section.distanceToPoint(x.point) >= 0)
-  if (hit?.face) emit('pick', [hit.point.x, hit.point.y, hit.point.z], [hit.face.normal.x, hit.face.normal.y, hit.face.normal.z])
+  if (hit?.face)
+    emit('pick', [hit.point.x, hit.point.y, hit.point.z], [hit.face.normal.x, hit.face.normal.y, hit.face.normal.z])
 }
 function key(event: KeyboardEvent) {
   if (!camera || !controls) return
@@ -223,13 +301,36 @@ watch(() => [openings, pockets, cut, level], place)
 
 <template>
   <div class="view">
-    <p v-if="failed" class="small soft none">This browser cannot draw in three dimensions; the lists beside hold the same facts.</p>
-    <canvas v-show="!failed" ref="canvas" tabindex="0" role="img" aria-label="The piece in three dimensions. Arrow keys turn it, plus and minus come nearer or go farther; a double click puts a pour hole or a vent." @keydown="key" @dblclick="pick" />
+    <p v-if="failed" class="small soft none">
+      This browser cannot draw in three dimensions; the lists beside hold the same facts.
+    </p>
+    <canvas
+      v-show="!failed"
+      ref="canvas"
+      tabindex="0"
+      role="img"
+      aria-label="The piece in three dimensions. Arrow keys turn it, plus and minus come nearer or go farther; a double click puts a pour hole or a vent."
+      @keydown="key"
+      @dblclick="pick" />
   </div>
 </template>
 
 <style scoped>
-.view { position: relative; }
-canvas { width: 100%; height: 430px; display: block; border-radius: 12px; background: var(--sheet); touch-action: none; cursor: grab; }
-.none { padding: 24px; background: var(--sheet); border-radius: 12px; }
+.view {
+  position: relative;
+}
+canvas {
+  width: 100%;
+  height: 430px;
+  display: block;
+  border-radius: 12px;
+  background: var(--sheet);
+  touch-action: none;
+  cursor: grab;
+}
+.none {
+  padding: 24px;
+  background: var(--sheet);
+  border-radius: 12px;
+}
 </style>

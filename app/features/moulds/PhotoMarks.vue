@@ -2,10 +2,23 @@
 import { useElementSize } from '@vueuse/core'
 import type { Pixel } from '~core/mould/photo/photo'
 
-/** Marks on a photo, dragged by finger or moved by the arrow keys one pixel at a time, with a loupe over the one in hand. */
-export interface MarkGroup { readonly id: number, readonly name: string, readonly points: readonly Pixel[], readonly closed: boolean, readonly scale: boolean }
-const { src, width, height, groups, chosen } = defineProps<{ src: string, width: number, height: number, groups: readonly MarkGroup[], chosen?: number }>()
-const emit = defineEmits<{ move: [group: number, index: number, to: Pixel], corner: [group: number, at: Pixel], choose: [group: number] }>()
+/**
+ * Marks on a photo, dragged by finger or moved by the arrow keys one pixel at a time, with a loupe over the one in
+ * hand.
+ */
+export interface MarkGroup {
+  readonly id: number
+  readonly name: string
+  readonly points: readonly Pixel[]
+  readonly closed: boolean
+  readonly scale: boolean
+}
+const { src, width, height, groups, chosen } = defineProps<
+  { src: string, width: number, height: number, groups: readonly MarkGroup[], chosen?: number }
+>()
+const emit = defineEmits<
+  { move: [group: number, index: number, to: Pixel], corner: [group: number, at: Pixel], choose: [group: number] }
+>()
 
 const svg = ref<SVGSVGElement>()
 const held = ref<{ group: number, index: number, touch: boolean }>()
@@ -22,9 +35,24 @@ const seen = computed(() => {
 })
 const LOUPE = 230, ZOOM = 5
 const line = (g: MarkGroup) => g.points.map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join('') + (g.closed ? 'Z' : '')
-/** Where a name stands: in an outline's middle, on a length a third of the way along, so that names seldom cover each other. */
-const middle = (g: MarkGroup) => !g.closed && g.points.length === 2 ? { x: g.points[0]!.x + 0.3 * (g.points[1]!.x - g.points[0]!.x), y: g.points[0]!.y + 0.3 * (g.points[1]!.y - g.points[0]!.y) } : ({ x: g.points.reduce((s, p) => s + p.x, 0) / g.points.length, y: g.points.reduce((s, p) => s + p.y, 0) / g.points.length })
-const within = (p: Pixel): Pixel => ({ x: Math.round(Math.max(0, Math.min(width, p.x)) * 2) / 2, y: Math.round(Math.max(0, Math.min(height, p.y)) * 2) / 2 })
+/**
+ * Where a name stands: in an outline's middle, on a length a third of the way along, so that names seldom cover each
+ * other.
+ */
+const middle = (g: MarkGroup) =>
+  !g.closed && g.points.length === 2
+    ? {
+        x: g.points[0]!.x + 0.3 * (g.points[1]!.x - g.points[0]!.x),
+        y: g.points[0]!.y + 0.3 * (g.points[1]!.y - g.points[0]!.y),
+      }
+    : ({
+        x: g.points.reduce((s, p) => s + p.x, 0) / g.points.length,
+        y: g.points.reduce((s, p) => s + p.y, 0) / g.points.length,
+      })
+const within = (p: Pixel): Pixel => ({
+  x: Math.round(Math.max(0, Math.min(width, p.x)) * 2) / 2,
+  y: Math.round(Math.max(0, Math.min(height, p.y)) * 2) / 2,
+})
 function place(event: PointerEvent | MouseEvent): Pixel {
   const box = svg.value!.getBoundingClientRect()
   return { x: (event.clientX - box.left) * width / box.width, y: (event.clientY - box.top) * height / box.height }
@@ -47,7 +75,11 @@ function drag(event: PointerEvent) {
 }
 function key(event: KeyboardEvent, group: number, index: number, p: Pixel) {
   const step = event.shiftKey ? 20 : 1
-  const by = ({ ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] } as Record<string, readonly [number, number]>)[event.key]
+  const by
+    = ({ ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] } as Record<
+      string,
+      readonly [number, number]
+    >)[event.key]
   if (!by) return
   event.preventDefault()
   emit('move', group, index, within({ x: p.x + by[0], y: p.y + by[1] }))
@@ -59,12 +91,27 @@ function corner(event: MouseEvent) {
 </script>
 
 <template>
-  <svg ref="svg" :viewBox="`0 0 ${width} ${height}`" class="photo" role="group" aria-label="The photo with its marks" @pointermove="drag" @pointerup="held = undefined" @pointercancel="held = undefined" @dblclick="corner">
+  <svg
+    ref="svg"
+    :viewBox="`0 0 ${width} ${height}`"
+    class="photo"
+    role="group"
+    aria-label="The photo with its marks"
+    @pointermove="drag"
+    @pointerup="held = undefined"
+    @pointercancel="held = undefined"
+    @dblclick="corner">
     <image :href="src" :width="width" :height="height" />
     <g v-for="g in groups" :key="g.id" :class="{ scale: g.scale, chosen: g.id === chosen }">
       <path :d="line(g)" class="casing" :stroke-width="6 * unit" />
-      <path :d="line(g)" class="line" :stroke-width="2.6 * unit" :stroke-dasharray="g.scale ? undefined : `${9 * unit} ${5 * unit}`" />
-      <text :x="middle(g).x" :y="middle(g).y" class="name" :font-size="19 * unit" text-anchor="middle">{{ g.name }}</text>
+      <path
+        :d="line(g)"
+        class="line"
+        :stroke-width="2.6 * unit"
+        :stroke-dasharray="g.scale ? undefined : `${9 * unit} ${5 * unit}`" />
+      <text :x="middle(g).x" :y="middle(g).y" class="name" :font-size="19 * unit" text-anchor="middle">
+        {{ g.name }}
+      </text>
       <g
         v-for="(p, i) in g.points"
         :key="i"
@@ -82,11 +129,20 @@ function corner(event: MouseEvent) {
         <circle :cx="p.x" :cy="p.y" :r="1.4 * unit" class="dot" />
       </g>
     </g>
-    <g v-if="seen" aria-hidden="true" :transform="`translate(${seen.left ? 12 * unit : width - (LOUPE + 12) * unit} ${seen.top ? 12 * unit : height - (LOUPE + 12) * unit})`">
-      <svg :width="LOUPE * unit" :height="LOUPE * unit" :viewBox="`${seen.p.x - LOUPE * unit / ZOOM / 2} ${seen.p.y - LOUPE * unit / ZOOM / 2} ${LOUPE * unit / ZOOM} ${LOUPE * unit / ZOOM}`">
+    <g
+      v-if="seen"
+      aria-hidden="true"
+      :transform="`translate(${seen.left ? 12 * unit : width - (LOUPE + 12) * unit} ${seen.top ? 12 * unit : height - (LOUPE + 12) * unit})`">
+      <svg
+        :width="LOUPE * unit"
+        :height="LOUPE * unit"
+        :viewBox="`${seen.p.x - (LOUPE * unit) / ZOOM / 2} ${seen.p.y - (LOUPE * unit) / ZOOM / 2} ${(LOUPE * unit) / ZOOM} ${(LOUPE * unit) / ZOOM}`">
         <rect :x="seen.p.x - width" :y="seen.p.y - height" :width="2 * width" :height="2 * height" class="beyond" />
         <image :href="src" :width="width" :height="height" />
-        <path :d="`M${seen.p.x - 20 * unit} ${seen.p.y}h${16 * unit}m${8 * unit} 0h${16 * unit}M${seen.p.x} ${seen.p.y - 20 * unit}v${16 * unit}m0 ${8 * unit}v${16 * unit}`" class="cross" :stroke-width="0.8 * unit" />
+        <path
+          :d="`M${seen.p.x - 20 * unit} ${seen.p.y}h${16 * unit}m${8 * unit} 0h${16 * unit}M${seen.p.x} ${seen.p.y - 20 * unit}v${16 * unit}m0 ${8 * unit}v${16 * unit}`"
+          class="cross"
+          :stroke-width="0.8 * unit" />
       </svg>
       <rect :width="LOUPE * unit" :height="LOUPE * unit" class="frame" :stroke-width="3 * unit" />
     </g>
@@ -94,20 +150,74 @@ function corner(event: MouseEvent) {
 </template>
 
 <style scoped>
-.photo { width: 100%; display: block; border-radius: 12px; background: var(--ink); touch-action: none; user-select: none; }
-.casing { fill: none; stroke: #13201f; stroke-opacity: 0.72; stroke-linejoin: round; stroke-linecap: round; }
-.line { fill: none; stroke: #ffffff; stroke-linejoin: round; }
-.scale .line { stroke: #ffd54a; }
-.chosen .line { stroke: #7fe3ff; }
-.scale.chosen .line { stroke: #ffd54a; }
-.name { fill: #ffffff; font-weight: 650; paint-order: stroke; stroke: #13201f; stroke-width: 5px; stroke-linejoin: round; pointer-events: none; }
-.mark { cursor: grab; }
-.grip { fill: transparent; }
-.ring { fill: rgb(19 32 31 / 0.35); stroke: #ffffff; }
-.dot { fill: #ffffff; }
-.mark:focus { outline: none; }
-.mark:focus-visible .grip { fill: rgb(255 255 255 / 0.3); stroke: #ffffff; stroke-width: 3px; }
-.beyond { fill: #13201f; }
-.cross { stroke: #ff4fd8; fill: none; }
-.frame { fill: none; stroke: #ffffff; }
+.photo {
+  width: 100%;
+  display: block;
+  border-radius: 12px;
+  background: var(--ink);
+  touch-action: none;
+  user-select: none;
+}
+.casing {
+  fill: none;
+  stroke: #13201f;
+  stroke-opacity: 0.72;
+  stroke-linejoin: round;
+  stroke-linecap: round;
+}
+.line {
+  fill: none;
+  stroke: #ffffff;
+  stroke-linejoin: round;
+}
+.scale .line {
+  stroke: #ffd54a;
+}
+.chosen .line {
+  stroke: #7fe3ff;
+}
+.scale.chosen .line {
+  stroke: #ffd54a;
+}
+.name {
+  fill: #ffffff;
+  font-weight: 650;
+  paint-order: stroke;
+  stroke: #13201f;
+  stroke-width: 5px;
+  stroke-linejoin: round;
+  pointer-events: none;
+}
+.mark {
+  cursor: grab;
+}
+.grip {
+  fill: transparent;
+}
+.ring {
+  fill: rgb(19 32 31 / 0.35);
+  stroke: #ffffff;
+}
+.dot {
+  fill: #ffffff;
+}
+.mark:focus {
+  outline: none;
+}
+.mark:focus-visible .grip {
+  fill: rgb(255 255 255 / 0.3);
+  stroke: #ffffff;
+  stroke-width: 3px;
+}
+.beyond {
+  fill: #13201f;
+}
+.cross {
+  stroke: #ff4fd8;
+  fill: none;
+}
+.frame {
+  fill: none;
+  stroke: #ffffff;
+}
 </style>

@@ -44,27 +44,85 @@ const says = (p: KeptPhoto, i: number) => p.caption || `Photo ${i + 1} of ${name
     <h2 id="photos-head" class="eyebrow">Photos</h2>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <ul v-if="photos.length > 0" class="photos">
-      <li v-for="(p, i) in photos" :key="p.id"><button :aria-label="`Larger: ${says(p, i)}`" @click="large = p"><img :src="photoAddress(p.id)" :alt="says(p, i)" loading="lazy"></button></li>
+      <li v-for="(p, i) in photos" :key="p.id">
+        <button :aria-label="`Larger: ${says(p, i)}`" @click="large = p">
+          <img :src="photoAddress(p.id)" :alt="says(p, i)" loading="lazy" />
+        </button>
+      </li>
     </ul>
-    <p v-else class="small soft">None yet. A seam, a tear-stop or a release that worked is sooner found again in a picture.</p>
+    <p v-else class="small soft">
+      None yet. A seam, a tear-stop or a release that worked is sooner found again in a picture.
+    </p>
     <div v-if="session.mayWrite" class="add">
-      <InputText v-model="caption" maxlength="200" placeholder="What it shows" aria-label="What the next photo shows" fluid />
-      <FileButton small :label="busy ? 'One moment …' : 'Add a photo'" accept="image/jpeg,image/png,image/webp" :disabled="busy" @file="add" />
+      <InputText
+        v-model="caption"
+        maxlength="200"
+        placeholder="What it shows"
+        aria-label="What the next photo shows"
+        fluid />
+      <FileButton
+        small
+        :label="busy ? 'One moment …' : 'Add a photo'"
+        accept="image/jpeg,image/png,image/webp"
+        :disabled="busy"
+        @file="add" />
     </div>
-    <Dialog :visible="!!large" modal :header="large?.caption || name" :style="{ width: 'min(94vw, 60rem)' }" @update:visible="large = undefined">
+    <Dialog
+      :visible="!!large"
+      modal
+      :header="large?.caption || name"
+      :style="{ width: 'min(94vw, 60rem)' }"
+      @update:visible="large = undefined">
       <template v-if="large">
-        <img :src="photoAddress(large.id)" :alt="large.caption || name" class="large">
-        <Button v-if="session.mayWrite" label="Take this photo away" severity="secondary" size="small" @click="drop(large)" />
+        <img :src="photoAddress(large.id)" :alt="large.caption || name" class="large" />
+        <Button
+          v-if="session.mayWrite"
+          label="Take this photo away"
+          severity="secondary"
+          size="small"
+          @click="drop(large)" />
       </template>
     </Dialog>
   </section>
 </template>
 
 <style scoped>
-.column { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; }
-.photos { display: grid; grid-template-columns: repeat(auto-fill, minmax(84px, 1fr)); gap: 6px; }
-.photos button { border: 0; padding: 0; background: none; width: 100%; aspect-ratio: 1; border-radius: 8px; overflow: hidden; }
-.photos img { width: 100%; height: 100%; object-fit: cover; display: block; }
-.large { width: 100%; max-height: 72vh; object-fit: contain; display: block; margin-bottom: 10px; }
-.add { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 8px; align-items: center; }
+.column {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+}
+.photos {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(84px, 1fr));
+  gap: 6px;
+}
+.photos button {
+  border: 0;
+  padding: 0;
+  background: none;
+  width: 100%;
+  aspect-ratio: 1;
+  border-radius: 8px;
+  overflow: hidden;
+}
+.photos img {
+  width: 100%;
+  height: 100%;
+  object-fit: cover;
+  display: block;
+}
+.large {
+  width: 100%;
+  max-height: 72vh;
+  object-fit: contain;
+  display: block;
+  margin-bottom: 10px;
+}
+.add {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 8px;
+  align-items: center;
+}
 </style>

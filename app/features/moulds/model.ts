@@ -13,13 +13,20 @@ import type { MeshAnswered, MeshAsked, Pouring } from '~/workers/mesh.worker'
 type Question = MeshAsked extends infer Q ? Q extends { id: number } ? Omit<Q, 'id'> : never : never
 
 export const SIDES: readonly { readonly id: string, readonly name: string, readonly up: Vector }[] = [
-  { id: '+z', name: 'z up, as in the file', up: [0, 0, 1] }, { id: '-z', name: 'upside down', up: [0, 0, -1] }, { id: '+y', name: 'y up', up: [0, 1, 0] },
-  { id: '-y', name: 'y down', up: [0, -1, 0] }, { id: '+x', name: 'x up', up: [1, 0, 0] }, { id: '-x', name: 'x down', up: [-1, 0, 0] },
+  { id: '+z', name: 'z up, as in the file', up: [0, 0, 1] },
+  { id: '-z', name: 'upside down', up: [0, 0, -1] },
+  { id: '+y', name: 'y up', up: [0, 1, 0] },
+  { id: '-y', name: 'y down', up: [0, -1, 0] },
+  { id: '+x', name: 'x up', up: [1, 0, 0] },
+  { id: '-x', name: 'x down', up: [-1, 0, 0] },
 ]
 
 export const BEST = 'best'
 
-/** One model in hand, read from a file: measured, judged for undercuts and for air, all in a worker. Lengths stay in the file's unit until they are shown. */
+/**
+ * One model in hand, read from a file: measured, judged for undercuts and for air, all in a worker. Lengths stay in the
+ * file's unit until they are shown.
+ */
 export const useModel = defineStore('model', () => {
   const name = ref('')
   const mesh = shallowRef<Model>()
@@ -72,7 +79,8 @@ export const useModel = defineStore('model', () => {
     if (waiting) cancel()
     if (!worker) {
       worker = start()
-      if (mesh.value && question.what !== 'read') worker.postMessage({ id: 0, what: 'hold', positions: mesh.value.positions } satisfies MeshAsked)
+      if (mesh.value && question.what !== 'read')
+        worker.postMessage({ id: 0, what: 'hold', positions: mesh.value.positions } satisfies MeshAsked)
     }
     const id = ++asked
     working.value = { what, share: 0 }
@@ -101,7 +109,9 @@ export const useModel = defineStore('model', () => {
   async function read(file: File): Promise<void> {
     trouble.value = ''
     if (file.size > MOST_BYTES) {
-      trouble.value = `A model file is at most ${Math.round(MOST_BYTES / 1e6)} MB, five million triangles. Reduce it and try again.`
+      trouble.value = `A model file is at most ${
+        Math.round(MOST_BYTES / 1e6)
+      } MB, five million triangles. Reduce it and try again.`
       return
     }
     const bytes = await file.arrayBuffer()
@@ -132,9 +142,13 @@ export const useModel = defineStore('model', () => {
   async function keepWith(mould: string): Promise<void> {
     if (!mesh.value || !unit.value) return
     try {
-      await keepMesh(mesh.value.positions, { mould, name: name.value.slice(0, 200) || 'model.stl', unit: unit.value }, (share) => {
-        working.value = { what: 'Keeping the model', share }
-      })
+      await keepMesh(
+        mesh.value.positions,
+        { mould, name: name.value.slice(0, 200) || 'model.stl', unit: unit.value },
+        (share) => {
+          working.value = { what: 'Keeping the model', share }
+        },
+      )
     }
     finally {
       working.value = undefined
@@ -158,7 +172,8 @@ export const useModel = defineStore('model', () => {
   /** How far the piece reaches along a direction, and the middle of what reaches that far. */
   const extent = (direction: Vector) => {
     const { positions, measures: { low, high } } = mesh.value!
-    const along = (i: number) => positions[i]! * direction[0] + positions[i + 1]! * direction[1] + positions[i + 2]! * direction[2]
+    const along = (i: number) =>
+      positions[i]! * direction[0] + positions[i + 1]! * direction[1] + positions[i + 2]! * direction[2]
     let most = -Infinity
     for (let i = 0; i < positions.length; i += 3) most = Math.max(most, along(i))
     const flat = most - 1e-4 * Math.hypot(high[0] - low[0], high[1] - low[1], high[2] - low[2])
@@ -178,7 +193,12 @@ export const useModel = defineStore('model', () => {
     const { low, high } = mesh.value.measures
     const middle: Vector = [(low[0] + high[0]) / 2, (low[1] + high[1]) / 2, (low[2] + high[2]) / 2]
     const rise = extent(up.value).most - dot(middle, up.value)
-    setPour([{ at: [middle[0] + rise * up.value[0], middle[1] + rise * up.value[1], middle[2] + rise * up.value[2]], radius: Math.hypot(high[0] - low[0], high[1] - low[1], high[2] - low[2]) / 2, out: up.value, reach: 0 }])
+    setPour([{
+      at: [middle[0] + rise * up.value[0], middle[1] + rise * up.value[1], middle[2] + rise * up.value[2]],
+      radius: Math.hypot(high[0] - low[0], high[1] - low[1], high[2] - low[2]) / 2,
+      out: up.value,
+      reach: 0,
+    }])
   }
   function holeOnTop(radius: number): void {
     if (mesh.value) setPour([{ at: extent(up.value).at, radius, out: up.value }])
@@ -222,7 +242,9 @@ export const useModel = defineStore('model', () => {
     const side = SIDES.find(s => s.id === pulledBy.value)?.up, radians = draft.value * Math.PI / 180
     const one = await ask({ what: 'along', pull: side ?? pull.value.onePiece.pull, draft: radians }, 'Looking along it')
     if (one?.what !== 'along') return
-    const two = side ? one : await ask({ what: 'along', pull: pull.value.twoPart.pull, draft: radians }, 'Looking along it')
+    const two = side
+      ? one
+      : await ask({ what: 'along', pull: pull.value.twoPart.pull, draft: radians }, 'Looking along it')
     if (two?.what === 'along') locked.value = { one: one.locked, two: two.locked }
   }
   async function lookForPull(): Promise<void> {
@@ -232,5 +254,42 @@ export const useModel = defineStore('model', () => {
     locked.value = { one: answer.pull.onePiece, two: answer.pull.twoPart }
     if (draft.value !== 3) await lookAlong()
   }
-  return { name, mesh, unit, side, up, pour, vents, pull, draft, pulledBy, locked, air, tilt, moves, vented, trouble, working, choices, metres, volume, read, take, keepWith, load, openTop, holeOnTop, setPour, setVents, turn, lookForAir, lookForTilt, lookForMoves, lookForVent, lookForPull, lookAlong, cancel }
+  return {
+    name,
+    mesh,
+    unit,
+    side,
+    up,
+    pour,
+    vents,
+    pull,
+    draft,
+    pulledBy,
+    locked,
+    air,
+    tilt,
+    moves,
+    vented,
+    trouble,
+    working,
+    choices,
+    metres,
+    volume,
+    read,
+    take,
+    keepWith,
+    load,
+    openTop,
+    holeOnTop,
+    setPour,
+    setVents,
+    turn,
+    lookForAir,
+    lookForTilt,
+    lookForMoves,
+    lookForVent,
+    lookForPull,
+    lookAlong,
+    cancel,
+  }
 })

@@ -19,7 +19,8 @@ vi.mock('~/sync/photos', async () => {
       if (photos.refuse) throw new No('The server could not take this photo.', 500)
       photos.kept.push({ id, mould })
     },
-    photosOf: async ({ mould }: { mould: string }) => photos.kept.filter(p => p.mould === mould).map(p => ({ ...p, width: 1000, height: 1000 })),
+    photosOf: async ({ mould }: { mould: string }) =>
+      photos.kept.filter(p => p.mould === mould).map(p => ({ ...p, width: 1000, height: 1000 })),
     photoAddress: (id: string) => `/api/photos/${id}`,
   }
 })
@@ -62,13 +63,15 @@ describe('a print in hand', () => {
   it('one outline is the print, the ring 40 mm around it; with two the larger is the ring', async () => {
     const print = await taken()
     print.add('outline')
-    for (const [i, [x, y]] of ([[200, 200], [600, 200], [600, 400], [200, 400]] as const).entries()) print.move(1, i, { x, y })
+    for (const [i, [x, y]] of ([[200, 200], [600, 200], [600, 400], [200, 400]] as const).entries())
+      print.move(1, i, { x, y })
     // By hand: 200 x 100 mm, 0.02 m2; its side as a square 141.4 mm and 80 more.
     expect(print.gauge).toMatchObject({ how: 'dam', printDepth: 0.015, cover: 0.025 })
     expect(print.gauge).toHaveProperty('printArea', expect.closeTo(0.02, 6))
     expect(print.gauge).toHaveProperty('area', expect.closeTo((Math.sqrt(0.02) + 0.08) ** 2, 6))
     print.add('outline')
-    for (const [i, [x, y]] of ([[100, 100], [700, 100], [700, 500], [100, 500]] as const).entries()) print.move(2, i, { x, y })
+    for (const [i, [x, y]] of ([[100, 100], [700, 100], [700, 500], [100, 500]] as const).entries())
+      print.move(2, i, { x, y })
     expect(print.gauge).toHaveProperty('area', expect.closeTo(0.06, 6))
     expect(print.gauge).toHaveProperty('printArea', expect.closeTo(0.02, 6))
   })
@@ -76,9 +79,13 @@ describe('a print in hand', () => {
   it('one more corner comes into the side it is nearest to, or into the longest', async () => {
     const print = await taken()
     print.add('outline')
-    for (const [i, [x, y]] of ([[200, 200], [600, 200], [600, 400], [200, 400]] as const).entries()) print.move(1, i, { x, y })
+    for (const [i, [x, y]] of ([[200, 200], [600, 200], [600, 400], [200, 400]] as const).entries())
+      print.move(1, i, { x, y })
     print.addCorner(1, { x: 610, y: 300 })
-    expect(print.marks[1]!.points).toEqual([{ x: 200, y: 200 }, { x: 600, y: 200 }, { x: 610, y: 300 }, { x: 600, y: 400 }, { x: 200, y: 400 }])
+    expect(print.marks[1]!.points).toEqual([{ x: 200, y: 200 }, { x: 600, y: 200 }, { x: 610, y: 300 }, {
+      x: 600,
+      y: 400,
+    }, { x: 200, y: 400 }])
     print.addCorner(1)
     expect(print.marks[1]!.points[1]).toEqual({ x: 400, y: 200 })
   })
@@ -96,14 +103,23 @@ describe('a print in hand', () => {
     expect(print.kept).toBe(saved[0]!.id)
     expect(saved.map(s => [s.id, s.revision])).toEqual([[saved[0]!.id, 0], [saved[0]!.id, 1]])
     expect(photos.kept).toHaveLength(1)
-    expect(saved[1]!.body).toMatchObject({ name: 'Heel', material: 'ground', kind: 'print', impression: { place: 'Towpath', believed: 'a boot', photo: { id: photos.kept[0]!.id } } })
+    expect(saved[1]!.body).toMatchObject({
+      name: 'Heel',
+      material: 'ground',
+      kind: 'print',
+      impression: { place: 'Towpath', believed: 'a boot', photo: { id: photos.kept[0]!.id } },
+    })
 
     // Another press keeps changes and sends no photo again; opened anew it stands as it was.
     await print.save()
     expect(photos.kept).toHaveLength(1)
     const marks = JSON.parse(JSON.stringify(print.marks)) as unknown
     await print.open(saved[0]!.id)
-    expect([print.facts.name, print.picture!.url, JSON.parse(JSON.stringify(print.marks))]).toEqual(['Heel', `/api/photos/${photos.kept[0]!.id}`, marks])
+    expect([print.facts.name, print.picture!.url, JSON.parse(JSON.stringify(print.marks))]).toEqual([
+      'Heel',
+      `/api/photos/${photos.kept[0]!.id}`,
+      marks,
+    ])
     photos.kept.length = 0
     await print.open(saved[0]!.id)
     expect(print.trouble).toMatch(/^The photo of this print was taken away/)
@@ -120,18 +136,35 @@ describe('a print in hand', () => {
     await print.open(first)
     await print.take(photo)
     await print.save()
-    expect([saved.map(s => s.id), saved.at(-1)!.body.impression!.photo!.id]).toEqual([[first, first], photos.kept[1]!.id])
+    expect([saved.map(s => s.id), saved.at(-1)!.body.impression!.photo!.id]).toEqual([
+      [first, first],
+      photos.kept[1]!.id,
+    ])
     await print.take(photo)
     expect([print.facts.name, print.item]).toEqual(['', undefined])
   })
 
   it('what the camera wrote is taken over only when it is asked for', async () => {
     const print = usePrint()
-    await print.take(new Blob([new Uint8Array(withExif(readFileSync('public/samples/print.jpg'), { moment: '2026:11:12 10:03:04', latitude: -33.25, longitude: 151.5 }))]))
+    await print.take(
+      new Blob([
+        new Uint8Array(
+          withExif(readFileSync('public/samples/print.jpg'), {
+            moment: '2026:11:12 10:03:04',
+            latitude: -33.25,
+            longitude: 151.5,
+          }),
+        ),
+      ]),
+    )
     print.facts.place = 'The dunes'
     expect(print.facts.on).not.toBe('2026-11-12')
     print.takeOver()
-    expect([print.facts.place, print.facts.on, print.taken]).toEqual(['The dunes, 33.2500° S, 151.5000° E', '2026-11-12', {}])
+    expect([print.facts.place, print.facts.on, print.taken]).toEqual([
+      'The dunes, 33.2500° S, 151.5000° E',
+      '2026-11-12',
+      {},
+    ])
   })
 
   it('nothing is kept while the scale does not stand', async () => {

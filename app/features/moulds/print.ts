@@ -1,7 +1,15 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { combineGauges, type Gauge } from '~core/mould/gauge/gauge'
-import { ground, photoArea, photoLength, type Camera, type Measured, type PhotoScale, type Pixel } from '~core/mould/photo/photo'
+import {
+  ground,
+  photoArea,
+  photoLength,
+  type Camera,
+  type Measured,
+  type PhotoScale,
+  type Pixel,
+} from '~core/mould/photo/photo'
 import { mouldSchema, type Impression, type LibraryItem, type MouldBody } from '~contract/library'
 import { formatPosition } from '~core/units/format'
 import { newId, Refused } from '~/sync/api'
@@ -41,10 +49,14 @@ export const usePrint = defineStore('print', () => {
 
   const standing = computed(() => scale.value ? ground(scale.value) : undefined)
   /** What each mark measures; undefined while the scale does not stand. */
-  const measured = computed<readonly (Measured | undefined)[]>(() => marks.value.map((m) => {
-    if (!scale.value || !standing.value?.ok) return undefined
-    return m.what === 'length' ? photoLength(scale.value, m.points[0]!, m.points[1]!, camera.value) : photoArea(scale.value, m.points, camera.value)
-  }))
+  const measured = computed<readonly (Measured | undefined)[]>(() =>
+    marks.value.map((m) => {
+      if (!scale.value || !standing.value?.ok) return undefined
+      return m.what === 'length'
+        ? photoLength(scale.value, m.points[0]!, m.points[1]!, camera.value)
+        : photoArea(scale.value, m.points, camera.value)
+    }),
+  )
 
   function clear(): void {
     if (picture.value?.url.startsWith('blob:')) URL.revokeObjectURL(picture.value.url)
@@ -62,7 +74,10 @@ export const usePrint = defineStore('print', () => {
     item.value = undefined
   }
   /** A share of the picture, in its pixels. */
-  const at = (x: number, y: number): Pixel => ({ x: Math.round(picture.value!.width * x), y: Math.round(picture.value!.height * y) })
+  const at = (x: number, y: number): Pixel => ({
+    x: Math.round(picture.value!.width * x),
+    y: Math.round(picture.value!.height * y),
+  })
 
   async function take(file: Blob): Promise<void> {
     trouble.value = ''
@@ -70,7 +85,9 @@ export const usePrint = defineStore('print', () => {
     try {
       const [small, beside] = await Promise.all([shrunk(file), photoFacts(file)])
       // Another photo of the print in hand loses nothing that is known of it; after one that was kept begins the next.
-      const known = kept.value ? undefined : { facts: facts.value, item: item.value, depth: depth.value, cover: cover.value }
+      const known = kept.value
+        ? undefined
+        : { facts: facts.value, item: item.value, depth: depth.value, cover: cover.value }
       clear()
       if (known) {
         facts.value = known.facts
@@ -93,7 +110,11 @@ export const usePrint = defineStore('print', () => {
   /** Puts the day and the place that the camera wrote where they can be read and changed. */
   function takeOver(): void {
     const { on, at } = taken.value
-    facts.value = { ...facts.value, ...on && { on }, ...at && { place: [facts.value.place.trim(), formatPosition(at)].filter(Boolean).join(', ') } }
+    facts.value = {
+      ...facts.value,
+      ...on && { on },
+      ...at && { place: [facts.value.place.trim(), formatPosition(at)].filter(Boolean).join(', ') },
+    }
     taken.value = {}
   }
   /** Where the marks of a scale lie until somebody moves them. */
@@ -105,8 +126,18 @@ export const usePrint = defineStore('print', () => {
   function add(what: Mark['what']): void {
     const n = marks.value.filter(m => m.what === what).length
     const y = 0.4 + 0.08 * (n % 4)
-    const name = what === 'length' ? (['Length', 'Width'][n] ?? `Length ${n + 1}`) : (['The print', 'The ring around it'][n] ?? `Outline ${n + 1}`)
-    marks.value = [...marks.value, { name, what, points: what === 'length' ? [at(0.25, y), at(0.75, y)] : n === 0 ? [at(0.3, 0.35), at(0.7, 0.35), at(0.7, 0.6), at(0.3, 0.6)] : [at(0.2, 0.2), at(0.8, 0.2), at(0.8, 0.78), at(0.2, 0.78)] }]
+    const name = what === 'length'
+      ? (['Length', 'Width'][n] ?? `Length ${n + 1}`)
+      : (['The print', 'The ring around it'][n] ?? `Outline ${n + 1}`)
+    marks.value = [...marks.value, {
+      name,
+      what,
+      points: what === 'length'
+        ? [at(0.25, y), at(0.75, y)]
+        : n === 0
+          ? [at(0.3, 0.35), at(0.7, 0.35), at(0.7, 0.6), at(0.3, 0.6)]
+          : [at(0.2, 0.2), at(0.8, 0.2), at(0.8, 0.78), at(0.2, 0.78)],
+    }]
   }
   function change(i: number, part: Partial<Mark>): void {
     marks.value = marks.value.map((m, j) => j === i ? { ...m, ...part } : m)
@@ -118,7 +149,10 @@ export const usePrint = defineStore('print', () => {
   function move(group: number, index: number, to: Pixel): void {
     if (group >= 0) return change(group, { points: marks.value[group]!.points.map((p, j) => j === index ? to : p) })
     const put = <T extends readonly Pixel[]>(list: T) => list.map((p, j) => j === index ? to : p) as unknown as T
-    if (scale.value) scale.value = scale.value.how === 'ruler' ? { ...scale.value, ends: put(scale.value.ends) } : { ...scale.value, corners: put(scale.value.corners) }
+    if (scale.value)
+      scale.value = scale.value.how === 'ruler'
+        ? { ...scale.value, ends: put(scale.value.ends) }
+        : { ...scale.value, corners: put(scale.value.corners) }
   }
   /** One more corner of an outline, in the side it lies nearest to; in the longest side when no place is given. */
   function addCorner(group: number, place?: Pixel): void {
@@ -127,16 +161,26 @@ export const usePrint = defineStore('print', () => {
     const off = ({ a, b }: { a: Pixel, b: Pixel }) => {
       const l2 = (b.x - a.x) ** 2 + (b.y - a.y) ** 2
       if (!place) return -l2
-      const t = l2 === 0 ? 0 : Math.max(0, Math.min(1, ((place.x - a.x) * (b.x - a.x) + (place.y - a.y) * (b.y - a.y)) / l2))
+      const t = l2 === 0
+        ? 0
+        : Math.max(0, Math.min(1, ((place.x - a.x) * (b.x - a.x) + (place.y - a.y) * (b.y - a.y)) / l2))
       return Math.hypot(place.x - a.x - t * (b.x - a.x), place.y - a.y - t * (b.y - a.y))
     }
     const { j, a, b } = sides.reduce((best, s) => off(s) < off(best) ? s : best)
-    change(group, { points: [...points.slice(0, j + 1), place ?? { x: Math.round((a.x + b.x) / 2), y: Math.round((a.y + b.y) / 2) }, ...points.slice(j + 1)] })
+    change(group, {
+      points: [
+        ...points.slice(0, j + 1),
+        place ?? { x: Math.round((a.x + b.x) / 2), y: Math.round((a.y + b.y) / 2) },
+        ...points.slice(j + 1),
+      ],
+    })
   }
 
   /** Outlines named so give the gauge of the ring: the print's and the ring's. */
   const outlines = computed(() => {
-    const areas = marks.value.map((m, i) => ({ m, area: measured.value[i]?.value ?? 0 })).filter(x => x.m.what === 'outline' && x.area > 0).sort((a, b) => b.area - a.area)
+    const areas = marks.value.map((m, i) => ({ m, area: measured.value[i]?.value ?? 0 })).filter(x =>
+      x.m.what === 'outline' && x.area > 0,
+    ).sort((a, b) => b.area - a.area)
     return areas.length === 0 ? undefined : { ring: areas[0]!.area, print: areas[1]?.area }
   })
   const gauge = computed<Gauge | undefined>(() => {
@@ -144,7 +188,13 @@ export const usePrint = defineStore('print', () => {
     if (!o) return undefined
     // With one outline only, it is the print.
     return o.print === undefined
-      ? { how: 'dam', area: (Math.sqrt(o.ring) + 2 * RING) ** 2, printArea: o.ring, printDepth: depth.value, cover: cover.value }
+      ? {
+          how: 'dam',
+          area: (Math.sqrt(o.ring) + 2 * RING) ** 2,
+          printArea: o.ring,
+          printDepth: depth.value,
+          cover: cover.value,
+        }
       : { how: 'dam', area: o.ring, printArea: o.print, printDepth: depth.value, cover: cover.value }
   })
 
@@ -181,7 +231,10 @@ export const usePrint = defineStore('print', () => {
     }
   }
 
-  /** Keeps the print as a mould in the ground, with its photo and what was measured. Nothing is kept when something is missing. */
+  /**
+   * Keeps the print as a mould in the ground, with its photo and what was measured. Nothing is kept when something is
+   * missing.
+   */
   async function save(): Promise<void> {
     if (!picture.value || !scale.value || busy.value) return
     trouble.value = ''
@@ -189,15 +242,40 @@ export const usePrint = defineStore('print', () => {
       trouble.value = standing.value.sentence
       return
     }
-    const impression: Impression = { place: facts.value.place, on: facts.value.on, believed: facts.value.believed, photo: { id: photoId, scale: scale.value, camera: camera.value, marks: marks.value } }
+    const impression: Impression = {
+      place: facts.value.place,
+      on: facts.value.on,
+      believed: facts.value.believed,
+      photo: { id: photoId, scale: scale.value, camera: camera.value, marks: marks.value },
+    }
     const lengths = measured.value.filter((m, i) => m && marks.value[i]!.what === 'length').map(m => m!.value)
     const long = Math.max(0.01, ...lengths), area = outlines.value?.print ?? outlines.value?.ring
     const width = Math.min(long, area ? area / long : long * 0.4)
     const before = item.value?.body
-    const gauges: Gauge[] = [...(before?.gauges ?? []).filter(g => g.how !== 'dam'), gauge.value ?? { how: 'dam', area: (long + 2 * RING) * (width + 2 * RING), printArea: long * width, printDepth: depth.value, cover: cover.value }]
+    const gauges: Gauge[] = [
+      ...(before?.gauges ?? []).filter(g => g.how !== 'dam'),
+      gauge.value
+      ?? {
+        how: 'dam',
+        area: (long + 2 * RING) * (width + 2 * RING),
+        printArea: long * width,
+        printDepth: depth.value,
+        cover: cover.value,
+      },
+    ]
     const body: MouldBody = {
-      material: 'ground', kind: 'print', mouth: { shape: 'rectangular', width: width + 2 * RING, length: long + 2 * RING }, wall: 0.05, section: Math.min(1, depth.value + cover.value), fragile: true, note: '',
-      ...before, name: facts.value.name, impression, gauges, volume: combineGauges(gauges, session.units),
+      material: 'ground',
+      kind: 'print',
+      mouth: { shape: 'rectangular', width: width + 2 * RING, length: long + 2 * RING },
+      wall: 0.05,
+      section: Math.min(1, depth.value + cover.value),
+      fragile: true,
+      note: '',
+      ...before,
+      name: facts.value.name,
+      impression,
+      gauges,
+      volume: combineGauges(gauges, session.units),
     }
     const checked = mouldSchema.safeParse(body)
     if (!checked.success) {
@@ -220,5 +298,32 @@ export const usePrint = defineStore('print', () => {
     }
     busy.value = false
   }
-  return { picture, item, scale, marks, camera, facts, taken, depth, cover, trouble, busy, kept, standing, measured, gauge, clear, take, takeOver, setScale, add, change, drop, move, addCorner, open, save }
+  return {
+    picture,
+    item,
+    scale,
+    marks,
+    camera,
+    facts,
+    taken,
+    depth,
+    cover,
+    trouble,
+    busy,
+    kept,
+    standing,
+    measured,
+    gauge,
+    clear,
+    take,
+    takeOver,
+    setScale,
+    add,
+    change,
+    drop,
+    move,
+    addCorner,
+    open,
+    save,
+  }
 })

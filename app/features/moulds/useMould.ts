@@ -10,7 +10,8 @@ const SAVE_AFTER_MS = 500
 /** What a mould was known by before it kept its gauges: its volume, as told. */
 export function gaugesOf(body: MouldBody): readonly Gauge[] {
   const { value, low, high } = body.volume
-  return body.gauges ?? [{ how: 'told', volume: value, percent: Math.max(0.5, Math.round(1000 * Math.log(high / low) / 2) / 10) }]
+  return body.gauges
+    ?? [{ how: 'told', volume: value, percent: Math.max(0.5, Math.round(1000 * Math.log(high / low) / 2) / 10) }]
 }
 
 /** One mould in hand: changed live, its volume always what its gauges give together, saved by itself. */
@@ -24,8 +25,14 @@ export function useMould(item: LibraryItem<'mould'>) {
   let inFlight: Promise<void> = Promise.resolve()
 
   const gauges = computed(() => gaugesOf(body.value))
-  const withPours = computed<readonly Gauge[]>(() => item.poured ? [...gauges.value, { how: 'pours', volume: item.poured.volume, casts: item.poured.casts }] : gauges.value)
-  const gauged = computed(() => withPours.value.some(g => gaugeProblem(g) === undefined) ? combineGauges(withPours.value, session.units) : undefined)
+  const withPours = computed<readonly Gauge[]>(() =>
+    item.poured
+      ? [...gauges.value, { how: 'pours', volume: item.poured.volume, casts: item.poured.casts }]
+      : gauges.value,
+  )
+  const gauged = computed(() =>
+    withPours.value.some(g => gaugeProblem(g) === undefined) ? combineGauges(withPours.value, session.units) : undefined,
+  )
 
   function change(part: Partial<MouldBody>): void {
     body.value = { ...body.value, ...part }
@@ -36,7 +43,9 @@ export function useMould(item: LibraryItem<'mould'>) {
   }
   /** Gauges decide the volume; with none left the last one stands. */
   function setGauges(next: readonly Gauge[]): void {
-    const all = item.poured ? [...next, { how: 'pours' as const, volume: item.poured.volume, casts: item.poured.casts }] : next
+    const all = item.poured
+      ? [...next, { how: 'pours' as const, volume: item.poured.volume, casts: item.poured.casts }]
+      : next
     const usable = all.filter(g => gaugeProblem(g) === undefined)
     const { value, low, high } = usable.length ? combineGauges(usable, session.units) : body.value.volume
     change({ gauges: [...next], volume: { value, low, high } })

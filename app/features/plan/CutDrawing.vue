@@ -6,18 +6,32 @@ import type { SchoolId } from '~core/gypsum/schools'
 import { useSession } from '~/sync/session'
 import { CUT, layoutCut } from './cut'
 
-const { batch, vessel, school, bucketName = 'bucket', approximate = false } = defineProps<{ batch: Batch, vessel?: Vessel, school: SchoolId, bucketName?: string, /** The powder follows from the sifting. */ approximate?: boolean }>()
+const { batch, vessel, school, bucketName = 'bucket', approximate = false } = defineProps<
+  {
+    batch: Batch
+    vessel?: Vessel
+    school: SchoolId
+    bucketName?: string /** The powder follows from the sifting. */
+    approximate?: boolean
+  }
+>()
 const units = computed(() => useSession().units)
 const cut = computed(() => layoutCut(batch.fills, school === 'bag' ? undefined : vessel, batch.levels))
 const about = computed(() => approximate ? 'about ' : '')
 const mass = (kg: number) => formatMass(kg, units.value)
 const length = (m: number) => formatLength(m, units.value)
 const level = (id: 'water' | 'final' | 'safe') => cut.value.bucket?.levels.find(l => l.id === id)
-const water = computed(() => level('water')), final = computed(() => level('final')), safe = computed(() => level('safe'))
+const water = computed(() => level('water')),
+  final = computed(() => level('final')),
+  safe = computed(() => level('safe'))
 const label = computed(() => {
   const b = batch
   const moulds = b.fills.map(f => `${f.copies} × ${f.mould.name}`).join(', ')
-  return `To scale. ${mass(b.mix.water)} water${b.levels ? `, standing ${length(b.levels.water)} high in the ${bucketName}` : ''}; ${about.value}${mass(b.mix.powder)} powder${b.levels ? `, then ${length(b.levels.final)} high` : ''}. Fills ${moulds}.`
+  return `To scale. ${mass(b.mix.water)} water${
+    b.levels ? `, standing ${length(b.levels.water)} high in the ${bucketName}` : ''
+  }; ${about.value}${mass(b.mix.powder)} powder${
+    b.levels ? `, then ${length(b.levels.final)} high` : ''
+  }. Fills ${moulds}.`
 })
 const word = { water: 'Water line', final: 'With powder in', safe: 'No higher' } as const
 </script>
@@ -44,7 +58,9 @@ const word = { water: 'Water line', final: 'With powder in', safe: 'No higher' }
           class="mark"
         />
         <text :x="cut.bucket.centre + cut.bucket.top + 19" :y="l.labelY - 3" class="word">{{ word[l.id] }}</text>
-        <text :x="cut.bucket.centre + cut.bucket.top + 19" :y="l.labelY + 15" class="num tall">{{ length(l.height) }}</text>
+        <text :x="cut.bucket.centre + cut.bucket.top + 19" :y="l.labelY + 15" class="num tall">
+          {{ length(l.height) }}
+        </text>
       </g>
       <g class="level-final">
         <text
@@ -77,29 +93,24 @@ const word = { water: 'Water line', final: 'With powder in', safe: 'No higher' }
       <rect :x="m.x + m.wall" :y="cut.table - m.wall - m.depth" :width="m.width" :height="m.depth" class="mix" />
       <path
         :d="`M${m.x} ${cut.table - m.wall - m.depth}v${m.depth + m.wall}h${m.width + 2 * m.wall}v${-m.depth - m.wall}h${-m.wall}v${m.depth}h${-m.width}v${-m.depth}Z`"
-        class="mould"
-      />
-      <text
-        :x="m.x + m.width / 2 + m.wall"
-        :y="cut.table + 20"
-        text-anchor="middle"
-        class="name"
-      >{{ m.count > 1 ? `${m.count} × ` : '' }}{{ m.name }}</text>
-      <text
-        :x="m.x + m.width / 2 + m.wall"
-        :y="cut.table + 37"
-        text-anchor="middle"
-        class="num word"
-      >{{ batch.coat ? `takes ${formatVolume(batch.castVolume / batch.fills.reduce((n, f) => n + f.copies, 0), units)} of it` : formatVolume(m.volume, units) }}{{ m.count > 1 ? ' each' : '' }}</text>
+        class="mould" />
+      <text :x="m.x + m.width / 2 + m.wall" :y="cut.table + 20" text-anchor="middle" class="name">
+        {{ m.count > 1 ? `${m.count} × ` : '' }}{{ m.name }}
+      </text>
+      <text :x="m.x + m.width / 2 + m.wall" :y="cut.table + 37" text-anchor="middle" class="num word">
+        {{
+          batch.coat
+            ? `takes ${formatVolume(batch.castVolume / batch.fills.reduce((n, f) => n + f.copies, 0), units)} of it`
+            : formatVolume(m.volume, units)
+        }}{{ m.count > 1 ? ' each' : '' }}
+      </text>
     </g>
-    <text v-if="cut.bucket" :x="cut.bucket.centre" :y="cut.table + 20" text-anchor="middle" class="name">{{ bucketName }}</text>
-    <text
-      v-if="cut.hidden > 0"
-      :x="CUT.width"
-      y="14"
-      text-anchor="end"
-      class="word"
-    >and {{ cut.hidden }} more {{ cut.hidden === 1 ? 'kind' : 'kinds' }}</text>
+    <text v-if="cut.bucket" :x="cut.bucket.centre" :y="cut.table + 20" text-anchor="middle" class="name">
+      {{ bucketName }}
+    </text>
+    <text v-if="cut.hidden > 0" :x="CUT.width" y="14" text-anchor="end" class="word">
+      and {{ cut.hidden }} more {{ cut.hidden === 1 ? 'kind' : 'kinds' }}
+    </text>
   </svg>
 </template>
 

@@ -16,23 +16,42 @@ function choose(id: string) {
 const count = computed(() => coats.value?.areas?.[0]?.thickness.length ?? coats.value?.shares.length ?? 0)
 function setCount(n: number) {
   const c = coats.value!
-  const shares = Array.from({ length: n }, (_, i) => c.shares[i] ?? (coatWay(c.way).hollow ? 0.1 : 1 / n)), sum = coatWay(c.way).hollow ? 1 : shares.reduce((a, b) => a + b, 0)
-  set({ ...c, shares: shares.map(s => s / sum), areas: c.areas?.map(a => ({ ...a, thickness: Array.from({ length: n }, (_, i) => a.thickness[i] ?? a.thickness.at(-1) ?? 0.005) })) })
+  const shares = Array.from({ length: n }, (_, i) => c.shares[i] ?? (coatWay(c.way).hollow ? 0.1 : 1 / n)),
+    sum = coatWay(c.way).hollow ? 1 : shares.reduce((a, b) => a + b, 0)
+  set({
+    ...c,
+    shares: shares.map(s => s / sum),
+    areas: c.areas?.map(a => ({
+      ...a,
+      thickness: Array.from({ length: n }, (_, i) => a.thickness[i] ?? a.thickness.at(-1) ?? 0.005),
+    })),
+  })
 }
 function setShare(k: number, percent: number) {
   const c = coats.value!
   // What stays in a hollow cast is each coat's own; elsewhere the coats share the whole.
   if (coatWay(c.way).hollow) return set({ ...c, shares: c.shares.map((s, i) => i === k ? percent / 100 : s) })
   const others = c.shares.reduce((s, x, i) => i === k ? s : s + x, 0), left = 1 - percent / 100
-  set({ ...c, shares: c.shares.map((s, i) => i === k ? percent / 100 : others > 0 ? s / others * left : left / (c.shares.length - 1)) })
+  set({
+    ...c,
+    shares: c.shares.map((s, i) =>
+      i === k ? percent / 100 : others > 0 ? s / others * left : left / (c.shares.length - 1),
+    ),
+  })
 }
 function setAreas(areas: readonly Area[]) {
   set({ ...coats.value!, areas: areas.length > 0 ? areas : undefined })
 }
-const setArea = (i: number, change: Partial<Area>) => setAreas(coats.value!.areas!.map((a, j) => j === i ? { ...a, ...change } : a))
+const setArea = (i: number, change: Partial<Area>) =>
+  setAreas(coats.value!.areas!.map((a, j) => j === i ? { ...a, ...change } : a))
 function addArea() {
   const areas = coats.value!.areas ?? []
-  setAreas([...areas, { name: `Area ${areas.length + 1}`, width: 0.2, length: 0.2, thickness: Array.from({ length: count.value }, () => 0.005) }])
+  setAreas([...areas, {
+    name: `Area ${areas.length + 1}`,
+    width: 0.2,
+    length: 0.2,
+    thickness: Array.from({ length: count.value }, () => 0.005),
+  }])
 }
 const problems = computed(() => planning.result.problems.filter(p => p.field === 'coats'))
 const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
@@ -42,48 +61,143 @@ const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
   <div class="coats">
     <div class="pair">
       <span id="coats-label" class="strong">How it is made</span>
-      <Select :model-value="coats?.way ?? 'once'" :options="WAYS" option-label="name" option-value="id" aria-labelledby="coats-label" class="wide" @update:model-value="choose($event)" />
+      <Select
+        :model-value="coats?.way ?? 'once'"
+        :options="WAYS"
+        option-label="name"
+        option-value="id"
+        aria-labelledby="coats-label"
+        class="wide"
+        @update:model-value="choose($event)" />
     </div>
     <template v-if="coats">
       <p class="small soft">{{ coatWay(coats.way).how }}</p>
-      <div v-if="coats.way !== 'base'" class="pair"><span class="strong">Coats</span><Stepper label="Coats" :min="2" :max="8" :model-value="count" @update:model-value="setCount($event)" /></div>
+      <div v-if="coats.way !== 'base'" class="pair">
+        <span class="strong">Coats</span
+        ><Stepper label="Coats" :min="2" :max="8" :model-value="count" @update:model-value="setCount($event)" />
+      </div>
       <template v-if="!coats.areas">
         <div v-for="(s, k) in coats.shares" :key="k" class="pair">
-          <span>{{ coats.way === 'base' ? (k === 0 ? 'The cast takes' : 'The base takes') : coats.way === 'swilled' ? `Of coat ${k + 1} stays, of the mould` : `Coat ${k + 1} takes` }}</span>
-          <Stepper :label="`Share of coat ${k + 1}, percent of the whole`" unit=" %" :min="5" :max="95" :step="5" :model-value="Math.round(s * 100)" @update:model-value="setShare(k, $event)" />
+          <span>{{
+            coats.way === 'base'
+              ? k === 0
+                ? 'The cast takes'
+                : 'The base takes'
+              : coats.way === 'swilled'
+                ? `Of coat ${k + 1} stays, of the mould`
+                : `Coat ${k + 1} takes`
+          }}</span>
+          <Stepper
+            :label="`Share of coat ${k + 1}, percent of the whole`"
+            unit=" %"
+            :min="5"
+            :max="95"
+            :step="5"
+            :model-value="Math.round(s * 100)"
+            @update:model-value="setShare(k, $event)" />
         </div>
       </template>
       <fieldset v-for="(a, i) in coats.areas" :key="i" class="area">
         <legend class="sr-only">{{ a.name }}</legend>
         <div class="head">
-          <input class="area-name" :value="a.name" maxlength="60" :aria-label="`Name of area ${i + 1}`" @change="setArea(i, { name: ($event.target as HTMLInputElement).value.trim() || a.name })">
-          <button class="drop" :aria-label="`Take ${a.name} out`" @click="setAreas(coats.areas!.filter((_, j) => j !== i))">×</button>
+          <input
+            class="area-name"
+            :value="a.name"
+            maxlength="60"
+            :aria-label="`Name of area ${i + 1}`"
+            @change="setArea(i, { name: ($event.target as HTMLInputElement).value.trim() || a.name })" />
+          <button
+            class="drop"
+            :aria-label="`Take ${a.name} out`"
+            @click="setAreas(coats.areas!.filter((_, j) => j !== i))">
+            ×
+          </button>
         </div>
-        <QuantityField kind="length" label="Width over the surface" :model-value="a.width" :check="positive" @update:model-value="$event && setArea(i, { width: $event })" />
-        <QuantityField kind="length" label="Length over the surface" :model-value="a.length" :check="positive" @update:model-value="$event && setArea(i, { length: $event })" />
+        <QuantityField
+          kind="length"
+          label="Width over the surface"
+          :model-value="a.width"
+          :check="positive"
+          @update:model-value="$event && setArea(i, { width: $event })" />
+        <QuantityField
+          kind="length"
+          label="Length over the surface"
+          :model-value="a.length"
+          :check="positive"
+          @update:model-value="$event && setArea(i, { length: $event })" />
         <QuantityField
           v-for="(t, k) in a.thickness"
           :key="k"
           kind="length"
           :label="`Coat ${k + 1} is thick`"
           :model-value="t"
-          :check="v => v >= 0 ? undefined : 'Not less than nothing.'"
-          @update:model-value="$event !== undefined && setArea(i, { thickness: a.thickness.map((x, j) => j === k ? $event! : x) })"
-        />
+          :check="v => (v >= 0 ? undefined : 'Not less than nothing.')"
+          @update:model-value="
+            $event !== undefined && setArea(i, { thickness: a.thickness.map((x, j) => (j === k ? $event! : x)) })
+          " />
       </fieldset>
-      <button v-if="coats.way === 'shell' || coats.way === 'swilled'" class="add" @click="addArea">{{ coats.areas ? 'One more area' : 'Say how thick where' }}</button>
+      <button v-if="coats.way === 'shell' || coats.way === 'swilled'" class="add" @click="addArea">
+        {{ coats.areas ? 'One more area' : 'Say how thick where' }}
+      </button>
     </template>
-    <p v-for="p in problems" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">{{ p.sentence }}</p>
+    <p v-for="p in problems" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
+      {{ p.sentence }}
+    </p>
   </div>
 </template>
 
 <style scoped>
-.coats { display: grid; gap: 9px; }
-.pair { display: grid; grid-template-columns: minmax(74px, 1fr) auto; gap: 6px 10px; align-items: center; }
-.wide { width: 226px; }
-.area { display: grid; gap: 8px; border: 0; border-left: 3px solid var(--line); padding: 0 0 0 10px; margin: 0; min-width: 0; }
-.head { display: flex; justify-content: space-between; gap: 8px; }
-.area-name { border: 0; border-bottom: 1.5px solid var(--line-strong); background: none; font-weight: 650; min-height: 32px; flex: 1; min-width: 0; }
-.drop { border: 0; background: none; font-size: 1.1rem; min-width: 32px; min-height: 32px; color: var(--soft); }
-.add { justify-self: start; border: 1px solid var(--line-strong); border-radius: 9px; background: none; padding: 6px 14px; min-height: 36px; font-weight: 600; }
+.coats {
+  display: grid;
+  gap: 9px;
+}
+.pair {
+  display: grid;
+  grid-template-columns: minmax(74px, 1fr) auto;
+  gap: 6px 10px;
+  align-items: center;
+}
+.wide {
+  width: 226px;
+}
+.area {
+  display: grid;
+  gap: 8px;
+  border: 0;
+  border-left: 3px solid var(--line);
+  padding: 0 0 0 10px;
+  margin: 0;
+  min-width: 0;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+}
+.area-name {
+  border: 0;
+  border-bottom: 1.5px solid var(--line-strong);
+  background: none;
+  font-weight: 650;
+  min-height: 32px;
+  flex: 1;
+  min-width: 0;
+}
+.drop {
+  border: 0;
+  background: none;
+  font-size: 1.1rem;
+  min-width: 32px;
+  min-height: 32px;
+  color: var(--soft);
+}
+.add {
+  justify-self: start;
+  border: 1px solid var(--line-strong);
+  border-radius: 9px;
+  background: none;
+  padding: 6px 14px;
+  min-height: 36px;
+  font-weight: 600;
+}
 </style>

@@ -21,7 +21,11 @@ const unused = computed(() => library.items.mould.filter(m => !plan.value.fills.
 const problems = computed(() => planning.result.problems.filter(p => p.field === 'fills' || p.field === 'endUse'))
 
 function setCount(mould: string, count: number) {
-  planning.change({ fills: count === 0 ? plan.value.fills.filter(f => f.mould !== mould) : plan.value.fills.map(f => f.mould === mould ? { mould, count } : f) })
+  planning.change({
+    fills: count === 0
+      ? plan.value.fills.filter(f => f.mould !== mould)
+      : plan.value.fills.map(f => f.mould === mould ? { mould, count } : f),
+  })
 }
 function add(mould: string | null) {
   if (mould) planning.change({ fills: [...plan.value.fills, { mould, count: 1 }] })
@@ -49,13 +53,21 @@ function add(mould: string | null) {
       <li v-for="r in rows" :key="r.mould" class="fill">
         <MouldPicture :mouth="r.item.body.mouth" :volume="r.item.body.volume.value" :size="38" />
         <span>
-          <span class="strong">{{ r.item.body.name }}</span><br>
-          <span class="small soft">{{ MOULD_MATERIALS[r.item.body.material].name.toLowerCase() }}, <span class="num">{{ formatVolume(r.item.body.volume.value, session.units) }}</span></span>
+          <span class="strong">{{ r.item.body.name }}</span><br />
+          <span class="small soft"
+          >{{ MOULD_MATERIALS[r.item.body.material].name.toLowerCase() }},
+            <span class="num">{{ formatVolume(r.item.body.volume.value, session.units) }}</span></span
+          >
         </span>
-        <Stepper :label="`How many: ${r.item.body.name}`" :model-value="r.count" @update:model-value="setCount(r.mould, $event)" />
+        <Stepper
+          :label="`How many: ${r.item.body.name}`"
+          :model-value="r.count"
+          @update:model-value="setCount(r.mould, $event)" />
       </li>
     </ul>
-    <p v-for="p in problems" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">{{ p.sentence }}</p>
+    <p v-for="p in problems" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
+      {{ p.sentence }}
+    </p>
     <Select
       v-if="unused.length > 0"
       :model-value="null"

@@ -32,7 +32,9 @@ const sentenceAt = (field: PlanField) => at(field).map(p => p.sentence).join(' '
 const refusedAt = (field: PlanField) => at(field).some(p => p.severity === 'refuse')
 
 const powders = computed(() => [
-  ...(library.items.bag.length > 0 ? [{ label: 'Your bags', items: library.items.bag.map(b => ({ value: `bag:${b.id}`, name: b.body.name })) }] : []),
+  ...(library.items.bag.length > 0
+    ? [{ label: 'Your bags', items: library.items.bag.map(b => ({ value: `bag:${b.id}`, name: b.body.name })) }]
+    : []),
   { label: 'By class', items: POWDER_CLASSES.map(p => ({ value: `class:${p.id}`, name: p.name })) },
 ])
 const learnt = computed(() => planning.world.bag && bagWords(planning.world.bag))
@@ -42,13 +44,19 @@ function choosePowder(value: string) {
   const bag = kind === 'bag' ? library.items.bag.find(b => b.id === id) : undefined
   planning.change({ ...reAdvised(plan.value, { classId: bag ? bag.body.classId : id as PowderClassId }), bag: bag?.id })
 }
-const KNOWN = [{ id: 'moulds', name: 'To fill the moulds' }, { id: 'powder', name: 'I have this much powder left' }, { id: 'water', name: 'This much water is in the bucket' }] as const
+const KNOWN = [{ id: 'moulds', name: 'To fill the moulds' }, { id: 'powder', name: 'I have this much powder left' }, {
+  id: 'water',
+  name: 'This much water is in the bucket',
+}] as const
 const FILLINGS = [{ id: 'loose', name: 'scooped loosely' }, { id: 'tapped', name: 'tapped down' }] as const
 const tools = Object.entries(STIR_TOOLS).map(([id, t]) => ({ id, name: t.name }))
 const largest = computed(() => Math.max(0, ...planning.result.batches.map(b => b.mix.powder)))
 const mixed = computed(() => planning.curve?.temperature[0] ?? plan.value.waterTemperature)
-const onGround = computed(() => plan.value.fills.some(f => library.items.mould.find(m => m.id === f.mould)?.body.material === 'ground'))
-const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => value !== undefined && planning.change({ [key]: value })
+const onGround = computed(() =>
+  plan.value.fills.some(f => library.items.mould.find(m => m.id === f.mould)?.body.material === 'ground'),
+)
+const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) =>
+  value !== undefined && planning.change({ [key]: value })
 </script>
 
 <template>
@@ -65,9 +73,12 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
       @update:model-value="set('school')($event)"
     />
     <p class="small soft">
-      <span class="strong">{{ school.name }}.</span> {{ school.how }} <span :class="{ against: advice.fit === 'against' }">{{ advice.why }}</span>
+      <span class="strong">{{ school.name }}.</span> {{ school.how }}
+      <span :class="{ against: advice.fit === 'against' }">{{ advice.why }}</span>
     </p>
-    <p v-for="p in at('school')" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">{{ p.sentence }}</p>
+    <p v-for="p in at('school')" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
+      {{ p.sentence }}
+    </p>
     <div class="pair">
       <span id="powder-label" class="strong">Powder</span>
       <Select
@@ -173,10 +184,16 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
     <details>
       <summary>Soak, stirring, room, losses, additions, later coats</summary>
       <div class="more">
-        <QuantityField kind="temperature" label="Room" :model-value="plan.roomTemperature" @update:model-value="set('roomTemperature')($event)" />
+        <QuantityField
+          kind="temperature"
+          label="Room"
+          :model-value="plan.roomTemperature"
+          @update:model-value="set('roomTemperature')($event)" />
         <p v-if="room.here && Math.abs(room.celsius! - plan.roomTemperature) >= 0.5" class="small">
           The room sensor reads {{ formatTemperature(room.celsius!, session.units) }}.
-          <button class="use" @click="planning.change({ roomTemperature: Math.round(room.celsius! * 2) / 2 })">Plan with that</button>
+          <button class="use" @click="planning.change({ roomTemperature: Math.round(room.celsius! * 2) / 2 })">
+            Plan with that
+          </button>
         </p>
         <QuantityField
           v-if="plan.school !== 'bag'"
@@ -192,9 +209,10 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
           :label="plan.school === 'bag' ? 'Knead' : 'Stir'"
           :model-value="plan.stir.minutes * 60"
           :problem="sentenceAt('stir')"
-          :check="v => v <= 3600 ? undefined : 'An hour is far too long to stir.'"
-          @update:model-value="$event !== undefined && planning.change({ stir: { ...plan.stir, minutes: $event / 60 } })"
-        />
+          :check="v => (v <= 3600 ? undefined : 'An hour is far too long to stir.')"
+          @update:model-value="
+            $event !== undefined && planning.change({ stir: { ...plan.stir, minutes: $event / 60 } })
+          " />
         <div class="pair">
           <span id="tool-label" class="strong">With</span>
           <Select
@@ -255,15 +273,54 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) => va
 </template>
 
 <style scoped>
-section { display: grid; gap: 10px; }
-.schools { display: grid; grid-template-columns: repeat(5, auto); font-size: 0.86rem; }
-.schools :deep(.p-togglebutton-content) { padding: 0.5rem 0.2rem; }
-.pair { display: grid; grid-template-columns: minmax(74px, 1fr) auto; gap: 6px 10px; align-items: center; }
-.full { grid-column: 1 / -1; }
-.wide { width: 226px; }
-.use { border: 0; background: none; color: var(--action); font-weight: 650; text-decoration: underline; min-height: 28px; padding: 0 4px; }
-.against { color: var(--heat); }
-details { border-top: 1px solid var(--line); padding-top: 10px; }
-summary { cursor: pointer; font-weight: 600; min-height: 26px; }
-.more { display: grid; gap: 10px; padding-top: 10px; }
+section {
+  display: grid;
+  gap: 10px;
+}
+.schools {
+  display: grid;
+  grid-template-columns: repeat(5, auto);
+  font-size: 0.86rem;
+}
+.schools :deep(.p-togglebutton-content) {
+  padding: 0.5rem 0.2rem;
+}
+.pair {
+  display: grid;
+  grid-template-columns: minmax(74px, 1fr) auto;
+  gap: 6px 10px;
+  align-items: center;
+}
+.full {
+  grid-column: 1 / -1;
+}
+.wide {
+  width: 226px;
+}
+.use {
+  border: 0;
+  background: none;
+  color: var(--action);
+  font-weight: 650;
+  text-decoration: underline;
+  min-height: 28px;
+  padding: 0 4px;
+}
+.against {
+  color: var(--heat);
+}
+details {
+  border-top: 1px solid var(--line);
+  padding-top: 10px;
+}
+summary {
+  cursor: pointer;
+  font-weight: 600;
+  min-height: 26px;
+}
+.more {
+  display: grid;
+  gap: 10px;
+  padding-top: 10px;
+}
 </style>

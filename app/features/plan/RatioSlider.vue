@@ -2,7 +2,10 @@
 import { formatConsistency } from '~core/units/format'
 import { usePlanning } from '~/features/plan/planning'
 
-/** Water per 100 powder, on a track that shows where this powder works. Where the ratio follows from scoops or islands it is shown, not set. */
+/**
+ * Water per 100 powder, on a track that shows where this powder works. Where the ratio follows from scoops or islands
+ * it is shown, not set.
+ */
 const planning = usePlanning()
 const plan = computed(() => planning.plan)
 const ratio = computed(() => planning.result.ratio)
@@ -10,10 +13,17 @@ const range = computed(() => planning.result.powder.ratio)
 const settable = computed(() => plan.value.school !== 'scoops' && plan.value.school !== 'saturation')
 const span = computed(() => {
   const margin = (range.value.high - range.value.low) * 0.6
-  return { low: Math.max(0.15, Math.min(range.value.low - margin, ratio.value.value - 0.01)), high: Math.max(range.value.high + margin, ratio.value.value + 0.01) }
+  return {
+    low: Math.max(0.15, Math.min(range.value.low - margin, ratio.value.value - 0.01)),
+    high: Math.max(range.value.high + margin, ratio.value.value + 0.01),
+  }
 })
 const at = (x: number) => `${100 * (x - span.value.low) / (span.value.high - span.value.low)}%`
-const track = computed(() => `linear-gradient(to right, var(--heat-soft) 0 ${at(range.value.low)}, var(--set-soft) ${at(range.value.low)} ${at(range.value.high)}, var(--warn-soft) ${at(range.value.high)})`)
+const track = computed(() =>
+  `linear-gradient(to right, var(--heat-soft) 0 ${at(range.value.low)}, var(--set-soft) ${at(range.value.low)} ${
+    at(range.value.high)
+  }, var(--warn-soft) ${at(range.value.high)})`,
+)
 const problems = computed(() => planning.result.problems.filter(p => p.field === 'ratio'))
 function typed(event: Event) {
   const field = event.target as HTMLInputElement
@@ -50,25 +60,88 @@ function typed(event: Event) {
       @input="planning.change({ ratio: Number(($event.target as HTMLInputElement).value) })"
     >
     <div v-else class="shown" :style="{ background: track }" aria-hidden="true">
-      <span class="reach" :style="{ left: at(Math.max(span.low, ratio.low)), right: `calc(100% - ${at(Math.min(span.high, ratio.high))})` }" />
+      <span
+        class="reach"
+        :style="{
+          left: at(Math.max(span.low, ratio.low)),
+          right: `calc(100% - ${at(Math.min(span.high, ratio.high))})`,
+        }" />
     </div>
     <div class="ends small soft"><span>stiff, traps air</span><span>weak, slow to dry</span></div>
     <p class="small soft">
-      Truly <span class="num">{{ formatConsistency(ratio.low) }}–{{ formatConsistency(ratio.high) }}</span> in eight pours of ten: {{ ratio.basis.note }}.
+      Truly <span class="num">{{ formatConsistency(ratio.low) }}–{{ formatConsistency(ratio.high) }}</span> in eight
+      pours of ten: {{ ratio.basis.note }}.
     </p>
-    <p v-for="p in problems" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">{{ p.sentence }}</p>
+    <p v-for="p in problems" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
+      {{ p.sentence }}
+    </p>
   </div>
 </template>
 
 <style scoped>
-.ratio { display: grid; gap: 4px; }
-.head { display: flex; justify-content: space-between; align-items: center; gap: 10px; }
-.typed, .value { width: 4.4em; text-align: right; font-weight: 700; font-size: 1.05rem; }
-.typed { border: 1px solid var(--line-strong); border-radius: 9px; background: var(--sheet); padding: 0.3rem 0.5rem; }
-input[type=range] { appearance: none; width: 100%; height: 10px; border-radius: 5px; margin: 8px 0; border: 1px solid var(--line); }
-input[type=range]::-webkit-slider-thumb { appearance: none; width: 26px; height: 26px; border-radius: 50%; background: var(--ink); border: 3px solid var(--sheet); cursor: grab; }
-input[type=range]::-moz-range-thumb { width: 22px; height: 22px; border-radius: 50%; background: var(--ink); border: 3px solid var(--sheet); }
-.shown { position: relative; height: 12px; border-radius: 6px; margin: 7px 0; border: 1px solid var(--line); }
-.reach { position: absolute; top: -4px; bottom: -4px; border-radius: 6px; border: 2px solid var(--ink); }
-.ends { display: flex; justify-content: space-between; }
+.ratio {
+  display: grid;
+  gap: 4px;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 10px;
+}
+.typed,
+.value {
+  width: 4.4em;
+  text-align: right;
+  font-weight: 700;
+  font-size: 1.05rem;
+}
+.typed {
+  border: 1px solid var(--line-strong);
+  border-radius: 9px;
+  background: var(--sheet);
+  padding: 0.3rem 0.5rem;
+}
+input[type='range'] {
+  appearance: none;
+  width: 100%;
+  height: 10px;
+  border-radius: 5px;
+  margin: 8px 0;
+  border: 1px solid var(--line);
+}
+input[type='range']::-webkit-slider-thumb {
+  appearance: none;
+  width: 26px;
+  height: 26px;
+  border-radius: 50%;
+  background: var(--ink);
+  border: 3px solid var(--sheet);
+  cursor: grab;
+}
+input[type='range']::-moz-range-thumb {
+  width: 22px;
+  height: 22px;
+  border-radius: 50%;
+  background: var(--ink);
+  border: 3px solid var(--sheet);
+}
+.shown {
+  position: relative;
+  height: 12px;
+  border-radius: 6px;
+  margin: 7px 0;
+  border: 1px solid var(--line);
+}
+.reach {
+  position: absolute;
+  top: -4px;
+  bottom: -4px;
+  border-radius: 6px;
+  border: 2px solid var(--ink);
+}
+.ends {
+  display: flex;
+  justify-content: space-between;
+}
 </style>

@@ -2,13 +2,26 @@ import { describe, expect, it } from 'vitest'
 import type { BatchFill, MouldFacts } from '~core/plan/plan'
 import { CUT, layoutCut } from './cut'
 
-const mould = (width: number, volume: number): MouldFacts => ({ id: `${width}`, name: 'A mould', material: 'silicone', volume: { value: volume, low: volume, high: volume }, mouth: { shape: 'round', width, length: width }, wall: 0.008, section: 0.02, fragile: false })
+const mould = (width: number, volume: number): MouldFacts => ({
+  id: `${width}`,
+  name: 'A mould',
+  material: 'silicone',
+  volume: { value: volume, low: volume, high: volume },
+  mouth: { shape: 'round', width, length: width },
+  wall: 0.008,
+  section: 0.02,
+  fragile: false,
+})
 const fill = (m: MouldFacts, copies = 1): BatchFill => ({ mould: m, copies, first: 1 })
 const pail = { bottom: 0.212, top: 0.262, height: 0.245 }
 
 describe('the cut drawing', () => {
   it('draws bucket and moulds to one scale', () => {
-    const { scale, table, bucket, moulds } = layoutCut([fill(mould(0.092, 412e-6), 3)], pail, { water: 0.06, final: 0.11, safe: 0.21 })
+    const { scale, table, bucket, moulds } = layoutCut([fill(mould(0.092, 412e-6), 3)], pail, {
+      water: 0.06,
+      final: 0.11,
+      safe: 0.21,
+    })
     expect(bucket!.bottom * 2 / scale).toBeCloseTo(0.212, 9)
     expect(moulds[0]!.width / scale).toBeCloseTo(0.092, 9)
     expect(moulds[0]!.depth / scale).toBeCloseTo(412e-6 / (Math.PI / 4 * 0.092 ** 2), 9)

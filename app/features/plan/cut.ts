@@ -1,16 +1,39 @@
 import { evenDepth, vesselDiameter, type Vessel } from '~core/mould/gauge/vessel'
 import type { BatchFill } from '~core/plan/plan'
 
-/** Layout of the cut drawing: bucket and moulds of one batch side by side, to one scale, standing on one table. Units: the drawing's own. */
-export interface CutMould { readonly x: number, readonly width: number, readonly depth: number, readonly wall: number, readonly name: string, readonly count: number, readonly volume: number }
-export interface CutLevel { readonly id: 'water' | 'final' | 'safe', readonly y: number, readonly half: number, /** Height of its label, moved so that labels do not touch. */ readonly labelY: number, readonly height: number }
+/**
+ * Layout of the cut drawing: bucket and moulds of one batch side by side, to one scale, standing on one table. Units:
+ * the drawing's own.
+ */
+export interface CutMould {
+  readonly x: number
+  readonly width: number
+  readonly depth: number
+  readonly wall: number
+  readonly name: string
+  readonly count: number
+  readonly volume: number
+}
+export interface CutLevel {
+  readonly id: 'water' | 'final' | 'safe'
+  readonly y: number
+  readonly half: number /** Height of its label, moved so that labels do not touch. */
+  readonly labelY: number
+  readonly height: number
+}
 
 export interface Cut {
   /** Drawing units per metre. */
   readonly scale: number
   readonly height: number
   readonly table: number
-  readonly bucket?: { readonly centre: number, readonly bottom: number, readonly top: number, readonly rim: number, readonly levels: readonly CutLevel[] }
+  readonly bucket?: {
+    readonly centre: number
+    readonly bottom: number
+    readonly top: number
+    readonly rim: number
+    readonly levels: readonly CutLevel[]
+  }
   readonly moulds: readonly CutMould[]
   readonly hidden: number
 }
@@ -32,7 +55,11 @@ function spread(levels: readonly Omit<CutLevel, 'labelY'>[], lowest: number): Cu
 /** @param vessel the bucket, if one is used; @param levels inside heights in metres. */
 export function layoutCut(fills: readonly BatchFill[], vessel: Vessel | undefined, levels: Levels | undefined): Cut {
   const shown = fills.slice(0, CUT.most)
-  const inside = shown.map(f => ({ fill: f, width: f.mould.mouth.width, depth: evenDepth(f.mould.mouth, f.mould.volume.value) }))
+  const inside = shown.map(f => ({
+    fill: f,
+    width: f.mould.mouth.width,
+    depth: evenDepth(f.mould.mouth, f.mould.volume.value),
+  }))
   const bucketWidth = vessel ? Math.max(vessel.bottom, vessel.top) : 0
   const mouldsWidth = inside.reduce((w, m) => w + m.width + 2 * m.fill.mould.wall, 0)
   const tallest = Math.max(vessel?.height ?? 0, ...inside.map(m => m.depth + m.fill.mould.wall))
@@ -40,14 +67,34 @@ export function layoutCut(fills: readonly BatchFill[], vessel: Vessel | undefine
   const free = CUT.width - (vessel ? CUT.left + CUT.right : 0) - gap * (shown.length + 1)
   const scale = Math.min(free / Math.max(1e-6, bucketWidth + mouldsWidth), CUT.drawn / tallest)
   const drawn = Math.max(tallest * scale, 40)
-  const marks = vessel && levels ? spread((['water', 'final', 'safe'] as const).map(id => ({ id, height: levels[id], y: -levels[id] * scale, half: vesselDiameter(vessel, levels[id]) * scale / 2 })), 0) : []
+  const marks = vessel && levels
+    ? spread(
+        (['water', 'final', 'safe'] as const).map(id => ({
+          id,
+          height: levels[id],
+          y: -levels[id] * scale,
+          half: vesselDiameter(vessel, levels[id]) * scale / 2,
+        })),
+        0,
+      )
+    : []
   // Stacked labels of a shallow bucket may stand higher than its rim.
   const table = CUT.head + Math.max(drawn, 20 - Math.min(0, ...marks.map(m => m.labelY)))
   const centre = CUT.left + bucketWidth * scale / 2
-  let x = vessel ? CUT.left + CUT.right + bucketWidth * scale + gap : (CUT.width - mouldsWidth * scale - gap * (shown.length - 1)) / 2
+  let x = vessel
+    ? CUT.left + CUT.right + bucketWidth * scale + gap
+    : (CUT.width - mouldsWidth * scale - gap * (shown.length - 1)) / 2
   const moulds = inside.map(({ fill, width, depth }) => {
     const wall = Math.max(2, fill.mould.wall * scale)
-    const mould = { x, width: width * scale, depth: depth * scale, wall, name: fill.mould.name, count: fill.copies, volume: fill.mould.volume.value }
+    const mould = {
+      x,
+      width: width * scale,
+      depth: depth * scale,
+      wall,
+      name: fill.mould.name,
+      count: fill.copies,
+      volume: fill.mould.volume.value,
+    }
     x += width * scale + 2 * wall + gap
     return mould
   })

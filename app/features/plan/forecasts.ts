@@ -15,7 +15,10 @@ function start(): Worker {
   return made
 }
 
-/** Moments and outcome with their ranges. A newer question ends an older one that is still being worked on; that one answers undefined. */
+/**
+ * Moments and outcome with their ranges. A newer question ends an older one that is still being worked on; that one
+ * answers undefined.
+ */
 export function forecast(inputs: readonly MomentsInput[]): Promise<readonly Forecast[] | undefined> {
   if (waiting) {
     worker?.terminate()

@@ -22,9 +22,20 @@ const SAVE_AFTER_MS = 500, FORECAST_AFTER_MS = 60
 export function emptyPlan(): Plan {
   const powder = powderClass('casting-plaster')
   return {
-    name: '', endUse: 'painted', fills: [], classId: powder.id, school: 'weighed', ratio: advisedRatio(powder, endUse('painted')),
-    scoop: { volume: 250e-6, filling: 'loose', perWater: 2 }, waterTemperature: 20, roomTemperature: 20, losses: 0.06, soakMinutes: 2,
-    stir: { tool: 'hand', minutes: 2 }, additions: [], known: { what: 'moulds', amount: 0 },
+    name: '',
+    endUse: 'painted',
+    fills: [],
+    classId: powder.id,
+    school: 'weighed',
+    ratio: advisedRatio(powder, endUse('painted')),
+    scoop: { volume: 250e-6, filling: 'loose', perWater: 2 },
+    waterTemperature: 20,
+    roomTemperature: 20,
+    losses: 0.06,
+    soakMinutes: 2,
+    stir: { tool: 'hand', minutes: 2 },
+    additions: [],
+    known: { what: 'moulds', amount: 0 },
   }
 }
 
@@ -49,7 +60,14 @@ export const usePlanning = defineStore('planning', () => {
   const governing = computed(() => result.value.setting?.mould)
   const input = computed(() => result.value.setting?.input)
   const centre = computed(() => result.value.setting?.centre)
-  const curve = computed(() => input.value && settingCurve({ ...input.value, ratio: result.value.ratio.value }, Math.max(5400, Math.min(6 * 3600, (centre.value?.open ?? 3600) * 1.4)), 140))
+  const curve = computed(() =>
+    input.value
+    && settingCurve(
+      { ...input.value, ratio: result.value.ratio.value },
+      Math.max(5400, Math.min(6 * 3600, (centre.value?.open ?? 3600) * 1.4)),
+      140,
+    ),
+  )
   const cautions = computed(() => cautionsFor(plan.value, world.value, centre.value))
   const outlook = shallowRef<Forecast>()
   const moments = computed(() => outlook.value?.moments)
@@ -105,7 +123,10 @@ export const usePlanning = defineStore('planning', () => {
     if (saving.value === 'saved') return
     const [forId, body] = [id.value, plan.value]
     try {
-      const answer = await api<SavedPlan>(`plans/${forId}`, { method: 'PUT', body: { plan: planSchema.parse(body), revision: revision.value } })
+      const answer = await api<SavedPlan>(`plans/${forId}`, {
+        method: 'PUT',
+        body: { plan: planSchema.parse(body), revision: revision.value },
+      })
       if (id.value !== forId) return
       revision.value = answer.revision
       if (plan.value === body) saving.value = 'saved'
@@ -126,13 +147,47 @@ export const usePlanning = defineStore('planning', () => {
   async function toBench(which: { readonly id?: string, readonly plan: Plan }): Promise<string> {
     const pour = newId()
     const stamp = await nextStamp()
-    const name = which.plan.name.trim() || result.value.batches.flatMap(b => b.fills).map(f => f.mould.name)[0] || 'A pour'
-    await api('pours', { method: 'POST', body: { id: pour, planId: which.id, plan: { ...which.plan, name }, startedAt: Math.round(clock.read()), eventId: newId(), ...stamp } })
+    const name = which.plan.name.trim() || result.value.batches.flatMap(b => b.fills).map(f => f.mould.name)[0]
+      || 'A pour'
+    await api('pours', {
+      method: 'POST',
+      body: {
+        id: pour,
+        planId: which.id,
+        plan: { ...which.plan, name },
+        startedAt: Math.round(clock.read()),
+        eventId: newId(),
+        ...stamp,
+      },
+    })
     return pour
   }
 
   useLive().on((message) => {
     if (loaded.value && message.what === 'plans' && saving.value === 'saved') void load()
   })
-  return { saved, loaded, trouble, id, revision, plan, world, result, governing, centre, outlook, moments, curve, cautions, saving, saveTrouble, load, open, change, save, remove, toBench }
+  return {
+    saved,
+    loaded,
+    trouble,
+    id,
+    revision,
+    plan,
+    world,
+    result,
+    governing,
+    centre,
+    outlook,
+    moments,
+    curve,
+    cautions,
+    saving,
+    saveTrouble,
+    load,
+    open,
+    change,
+    save,
+    remove,
+    toBench,
+  }
 })

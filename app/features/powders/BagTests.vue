@@ -54,7 +54,15 @@ function stop() {
 }
 const elapsed = computed(() => begun.value === undefined ? 0 : (now.value - begun.value) / 1000)
 const soakEnds = CUP.siftSeconds + 60 * CUP.soakMinutes, stirEnds = soakEnds + 60 * CUP.stirMinutes
-const doing = computed(() => elapsed.value < CUP.siftSeconds ? 'Sift it in' : elapsed.value < soakEnds ? 'Let it soak' : elapsed.value < stirEnds ? 'Stir it' : 'Leave it and look along its face: the shine goes all at once')
+const doing = computed(() =>
+  elapsed.value < CUP.siftSeconds
+    ? 'Sift it in'
+    : elapsed.value < soakEnds
+      ? 'Let it soak'
+      : elapsed.value < stirEnds
+        ? 'Stir it'
+        : 'Leave it and look along its face: the shine goes all at once',
+)
 const expected = computed(() => bag && cupExpected(bag.body.classId, celsius.value))
 const typed = ref<number>()
 
@@ -77,32 +85,76 @@ async function noteCup(glossGone: number) {
     return
   }
   const item = library.items.bag.find(b => b.id === bag!.id)!
-  const [learnt] = await learnBatches([{ batch: 0, kinds: [{ moulds: ['cup'], input: cupInput(item.body.classId, celsius.value) }], seen: [{ what: 'mark', sign: 'gloss-gone', at: glossGone }] }])
+  const [learnt] = await learnBatches([{
+    batch: 0,
+    kinds: [{ moulds: ['cup'], input: cupInput(item.body.classId, celsius.value) }],
+    seen: [{ what: 'mark', sign: 'gloss-gone', at: glossGone }],
+  }])
   if (!learnt?.taught) {
     trouble.value = 'This could not be worked out. Keep the time and type it in again.'
     return
   }
   const off = glossGone / expected.value! - 1, percent = Math.round(100 * Math.abs(off))
-  await save({ cups: [...item.body.cups ?? [], { at: Math.round(clock.read()), celsius: celsius.value, glossGone: Math.round(glossGone), mean: learnt.taught.mean, sd: learnt.taught.sd }].slice(-50) },
-    `After ${formatDuration(glossGone, 'minute')}; its class takes ${formatDuration(expected.value!, 'minute')}. ${percent < 4 ? 'It sets as its class does.' : `It sets ${percent} % ${off < 0 ? 'sooner' : 'later'}.`} The next plan from this bag knows.`)
+  await save(
+    {
+      cups: [...item.body.cups ?? [], {
+        at: Math.round(clock.read()),
+        celsius: celsius.value,
+        glossGone: Math.round(glossGone),
+        mean: learnt.taught.mean,
+        sd: learnt.taught.sd,
+      }].slice(-50),
+    },
+    `After ${formatDuration(glossGone, 'minute')}; its class takes ${formatDuration(expected.value!, 'minute')}. ${
+      percent < 4 ? 'It sets as its class does.' : `It sets ${percent} % ${off < 0 ? 'sooner' : 'later'}.`
+    } The next plan from this bag knows.`,
+  )
   if (!trouble.value) stop()
 }
 
 const volume = ref<number | undefined>(0.00025), masses = ref<(number | undefined)[]>([undefined, undefined, undefined])
-const density = computed(() => volume.value ? bulkDensity(volume.value, masses.value.filter(m => m !== undefined)) : undefined)
+const density = computed(() =>
+  volume.value ? bulkDensity(volume.value, masses.value.filter(m => m !== undefined)) : undefined,
+)
 const cups = computed(() => [...library.items.bag.find(b => b.id === bag?.id)?.body.cups ?? []].reverse().slice(0, 5))
 </script>
 
 <template>
-  <Dialog :visible="bag !== undefined" modal :header="bag ? `Measure ${bag.body.name}` : ''" :style="{ width: 'min(600px, 95vw)' }" @update:visible="emit('closed')">
+  <Dialog
+    :visible="bag !== undefined"
+    modal
+    :header="bag ? `Measure ${bag.body.name}` : ''"
+    :style="{ width: 'min(600px, 95vw)' }"
+    @update:visible="emit('closed')">
     <div v-if="bag && recipe" class="test">
-      <SelectButton v-model="way" :options="[...WAYS]" option-label="word" option-value="id" :allow-empty="false" aria-label="What is measured" />
+      <SelectButton
+        v-model="way"
+        :options="[...WAYS]"
+        option-label="word"
+        option-value="id"
+        :allow-empty="false"
+        aria-label="What is measured" />
       <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
       <p v-if="said" role="status" class="strong">{{ said }}</p>
       <template v-if="way === 'cup'">
-        <p>In a thin plastic cup: <span class="num strong">{{ formatMass(recipe.water, units) }}</span> water, <span class="num strong">{{ formatMass(recipe.powder, units) }}</span> powder ({{ formatConsistency(powderClass(bag.body.classId).ratio.recommended) }} to 100). Water and room at one temperature. Sift in {{ CUP.siftSeconds }} s, soak 1 min, stir 1 min by hand. Mask on.</p>
-        <QuantityField :model-value="celsius" kind="temperature" label="Water and room" :check="v => v >= 5 && v <= 40 ? undefined : 'Between 5 and 40 °C a cup can be compared.'" @update:model-value="celsius = $event ?? celsius" />
-        <p class="small soft">A cup of its class loses its gloss after {{ formatDuration(expected!, 'minute') }} at {{ formatTemperature(celsius, units) }}.</p>
+        <p>
+          In a thin plastic cup: <span class="num strong">{{ formatMass(recipe.water, units) }}</span> water,
+          <span class="num strong">{{ formatMass(recipe.powder, units) }}</span> powder ({{
+            formatConsistency(powderClass(bag.body.classId).ratio.recommended)
+          }}
+          to 100). Water and room at one temperature. Sift in {{ CUP.siftSeconds }} s, soak 1 min, stir 1 min by hand.
+          Mask on.
+        </p>
+        <QuantityField
+          :model-value="celsius"
+          kind="temperature"
+          label="Water and room"
+          :check="v => (v >= 5 && v <= 40 ? undefined : 'Between 5 and 40 °C a cup can be compared.')"
+          @update:model-value="celsius = $event ?? celsius" />
+        <p class="small soft">
+          A cup of its class loses its gloss after {{ formatDuration(expected!, 'minute') }} at
+          {{ formatTemperature(celsius, units) }}.
+        </p>
         <div v-if="begun === undefined" class="go">
           <Button label="Powder meets water" @click="start" />
           <span class="small soft">or a time that was taken with a watch:</span>
@@ -116,26 +168,77 @@ const cups = computed(() => [...library.items.bag.find(b => b.id === bag?.id)?.b
           <Button label="Give this cup up" severity="secondary" size="small" @click="stop" />
         </div>
         <ul v-if="cups.length > 0" class="small ruled">
-          <li v-for="c in cups" :key="c.at">{{ format(c.at, 'd MMM yyyy') }}: <span class="num">{{ formatDuration(c.glossGone, 'minute') }}</span> at {{ formatTemperature(c.celsius, units) }}</li>
+          <li v-for="c in cups" :key="c.at">
+            {{ format(c.at, 'd MMM yyyy') }}: <span class="num">{{ formatDuration(c.glossGone, 'minute') }}</span> at
+            {{ formatTemperature(c.celsius, units) }}
+          </li>
         </ul>
       </template>
       <template v-else>
-        <p>Fill your scoop as you always do, level it with a straight edge, and weigh the powder alone. Three times says how much your scoops differ.</p>
-        <QuantityField v-model="volume" kind="volume" label="Your scoop holds" :check="v => v > 0 ? undefined : 'It holds more than nothing.'" />
-        <QuantityField v-for="(_, i) in masses" :key="i" v-model="masses[i]" kind="mass" :label="`Powder in it, ${['first', 'second', 'third'][i]} time`" clearable :check="v => v > 0 ? undefined : 'It weighs more than nothing.'" />
-        <p v-if="density" role="status">A level litre weighs <span class="num strong">{{ roundTo(density.mean, 10) }} g</span>; eight of ten scoops are between {{ roundTo(density.low, 10) }} and {{ roundTo(density.high, 10) }} g.</p>
-        <p v-else-if="masses.some(m => m !== undefined)" class="problem">No powder weighs that: a litre has between 200 and 2 500 g. Is the container taken off?</p>
-        <Button label="Keep it" :disabled="!density || busy" @click="save({ bulk: { low: density!.low, high: density!.high } }, 'Kept: scoops from this bag are truer now.')" />
+        <p>
+          Fill your scoop as you always do, level it with a straight edge, and weigh the powder alone. Three times says
+          how much your scoops differ.
+        </p>
+        <QuantityField
+          v-model="volume"
+          kind="volume"
+          label="Your scoop holds"
+          :check="v => (v > 0 ? undefined : 'It holds more than nothing.')" />
+        <QuantityField
+          v-for="(_, i) in masses"
+          :key="i"
+          v-model="masses[i]"
+          kind="mass"
+          :label="`Powder in it, ${['first', 'second', 'third'][i]} time`"
+          clearable
+          :check="v => (v > 0 ? undefined : 'It weighs more than nothing.')" />
+        <p v-if="density" role="status">
+          A level litre weighs <span class="num strong">{{ roundTo(density.mean, 10) }} g</span>; eight of ten scoops
+          are between {{ roundTo(density.low, 10) }} and {{ roundTo(density.high, 10) }} g.
+        </p>
+        <p v-else-if="masses.some(m => m !== undefined)" class="problem">
+          No powder weighs that: a litre has between 200 and 2 500 g. Is the container taken off?
+        </p>
+        <Button
+          label="Keep it"
+          :disabled="!density || busy"
+          @click="
+            save({ bulk: { low: density!.low, high: density!.high } }, 'Kept: scoops from this bag are truer now.')
+          " />
       </template>
     </div>
   </Dialog>
 </template>
 
 <style scoped>
-.test { display: grid; gap: 12px; }
-.go { display: grid; gap: 8px; justify-items: start; }
-.running { display: grid; gap: 8px; justify-items: center; background: var(--mix-soft); border-radius: 12px; padding: 16px; text-align: center; }
-.clock { font-size: 2.4rem; font-weight: 700; }
-.gone { min-width: 220px; min-height: 64px; font-size: 1.2rem; }
-li { padding: 5px 0; }
+.test {
+  display: grid;
+  gap: 12px;
+}
+.go {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+.running {
+  display: grid;
+  gap: 8px;
+  justify-items: center;
+  background: var(--mix-soft);
+  border-radius: 12px;
+  padding: 16px;
+  text-align: center;
+}
+.clock {
+  font-size: 2.4rem;
+  font-weight: 700;
+}
+.gone {
+  min-width: 220px;
+  min-height: 64px;
+  font-size: 1.2rem;
+}
+li {
+  padding: 5px 0;
+}
 </style>

@@ -6,7 +6,9 @@ import { api, Refused } from '~/sync/api'
 import { useSession } from '~/sync/session'
 
 /** Links that open one thing to whoever has them; the address is shown once, when it is made. */
-const { kind, title, explained, path, ending = '' } = defineProps<{ kind: LinkKind, title: string, explained: string, path: string, ending?: string }>()
+const { kind, title, explained, path, ending = '' } = defineProps<
+  { kind: LinkKind, title: string, explained: string, path: string, ending?: string }
+>()
 const session = useSession()
 const list = ref<LinkFacts[]>([])
 const name = ref('')
@@ -42,17 +44,31 @@ async function copy() {
 
 <template>
   <section :aria-labelledby="`links-${kind}`">
-    <div class="group-head"><h2 :id="`links-${kind}`">{{ title }}</h2><span class="small soft">{{ explained }}</span></div>
+    <div class="group-head">
+      <h2 :id="`links-${kind}`">{{ title }}</h2>
+      <span class="small soft">{{ explained }}</span>
+    </div>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <ul v-if="list.length > 0" class="ruled">
       <li v-for="l in list" :key="l.id">
         <span class="strong">{{ l.name }}</span>
-        <Button v-if="session.isOwner" label="Take back" severity="secondary" size="small" :aria-label="`Take back the link ${l.name}`" @click="drop(l.id)" />
+        <Button
+          v-if="session.isOwner"
+          label="Take back"
+          severity="secondary"
+          size="small"
+          :aria-label="`Take back the link ${l.name}`"
+          @click="drop(l.id)" />
       </li>
     </ul>
     <div v-if="made" class="made" role="status">
-      <p><span class="strong">{{ made.name }}:</span> this address is shown once. Whoever has it sees that and nothing else.</p>
-      <p><a :href="made.address" target="_blank" rel="noreferrer">{{ made.address }}</a></p>
+      <p>
+        <span class="strong">{{ made.name }}:</span> this address is shown once. Whoever has it sees that and nothing
+        else.
+      </p>
+      <p>
+        <a :href="made.address" target="_blank" rel="noreferrer">{{ made.address }}</a>
+      </p>
       <Button :label="copied ? 'Copied' : 'Copy'" severity="secondary" size="small" @click="copy" />
     </div>
     <form v-if="session.isOwner" novalidate @submit.prevent="make">

@@ -15,8 +15,14 @@ import Stepper from '~/ui/Stepper.vue'
 const { open, standing } = defineProps<{ open: boolean, standing: readonly Standing[] }>()
 const emit = defineEmits<{ air: [place: PlaceId, air: Air], closed: [] }>()
 const session = useSession(), room = useRoom()
-const counts = computed(() => PLACES.map(p => ({ id: p.id, n: standing.filter(s => s.place === p.id).length })).filter(p => p.n > 0).sort((a, b) => b.n - a.n))
-const choices = computed(() => counts.value.map(({ id, n }) => ({ id, name: `${placeOf(id).name}: ${n} ${n === 1 ? 'cast' : 'casts'}` })))
+const counts = computed(() =>
+  PLACES.map(p => ({ id: p.id, n: standing.filter(s => s.place === p.id).length })).filter(p => p.n > 0).sort((a, b) =>
+    b.n - a.n,
+  ),
+)
+const choices = computed(() =>
+  counts.value.map(({ id, n }) => ({ id, name: `${placeOf(id).name}: ${n} ${n === 1 ? 'cast' : 'casts'}` })),
+)
 const chosen = ref<PlaceId>(), celsius = ref(20), humidity = ref(0.5)
 function choose(id: PlaceId | undefined) {
   chosen.value = id
@@ -35,12 +41,46 @@ const check = (t: number) => airProblem(t, session.units)
 </script>
 
 <template>
-  <Dialog :visible="open" modal header="The air here" :style="{ width: 'min(460px, 95vw)' }" dismissable-mask @update:visible="emit('closed')">
+  <Dialog
+    :visible="open"
+    modal
+    header="The air here"
+    :style="{ width: 'min(460px, 95vw)' }"
+    dismissable-mask
+    @update:visible="emit('closed')">
     <form class="air" @submit.prevent="chosen && emit('air', chosen, { celsius, humidity })">
-      <div class="field"><span id="air-where" class="small strong">For those that stand</span><Select :model-value="chosen" :options="choices" option-label="name" option-value="id" aria-labelledby="air-where" @update:model-value="choose" /></div>
-      <QuantityField kind="temperature" label="Air there" :model-value="celsius" :check="check" @update:model-value="celsius = $event ?? celsius" />
-      <div class="pair"><span class="strong">Humidity</span><Stepper label="Humidity, percent" unit=" %" :min="5" :max="100" :step="5" :model-value="Math.round(100 * humidity)" @update:model-value="humidity = $event / 100" /></div>
-      <Button v-if="room.here" :label="`Use the room sensor: ${formatTemperature(room.celsius!, session.units)}, ${Math.round(100 * room.humidity!)} %`" severity="secondary" @click="[celsius, humidity] = [room.celsius!, room.humidity!]" />
+      <div class="field">
+        <span id="air-where" class="small strong">For those that stand</span
+        ><Select
+          :model-value="chosen"
+          :options="choices"
+          option-label="name"
+          option-value="id"
+          aria-labelledby="air-where"
+          @update:model-value="choose" />
+      </div>
+      <QuantityField
+        kind="temperature"
+        label="Air there"
+        :model-value="celsius"
+        :check="check"
+        @update:model-value="celsius = $event ?? celsius" />
+      <div class="pair">
+        <span class="strong">Humidity</span
+        ><Stepper
+          label="Humidity, percent"
+          unit=" %"
+          :min="5"
+          :max="100"
+          :step="5"
+          :model-value="Math.round(100 * humidity)"
+          @update:model-value="humidity = $event / 100" />
+      </div>
+      <Button
+        v-if="room.here"
+        :label="`Use the room sensor: ${formatTemperature(room.celsius!, session.units)}, ${Math.round(100 * room.humidity!)} %`"
+        severity="secondary"
+        @click="[celsius, humidity] = [room.celsius!, room.humidity!]" />
       <p class="small soft">Their drying is worked out anew from now on; what stood before stands.</p>
       <Button type="submit" :label="`Note it for ${n} ${n === 1 ? 'cast' : 'casts'}`" :disabled="n === 0" />
     </form>

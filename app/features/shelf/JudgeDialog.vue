@@ -20,7 +20,9 @@ watch(() => group, (now, before) => {
   note.value = ''
 })
 const VERDICTS: readonly { id: Verdict, word: string, meaning: string }[] = [
-  { id: 'good', word: 'Good', meaning: 'as it should be' }, { id: 'second', word: 'Second', meaning: 'usable, with faults' }, { id: 'waste', word: 'Waste', meaning: 'not usable' },
+  { id: 'good', word: 'Good', meaning: 'as it should be' },
+  { id: 'second', word: 'Second', meaning: 'usable, with faults' },
+  { id: 'waste', word: 'Waste', meaning: 'not usable' },
 ]
 </script>
 

@@ -3,9 +3,15 @@ import { forecastDrying, type DryingRecord } from '~core/drying/weighings'
 import { CURVE, layoutCurve } from './curve'
 
 const DAY = 86_400
-const record: DryingRecord = { body: { dryMass: 1.177, freeWater: 0.523, area: 0.06, half: 0.02 }, stays: [{ place: 'rack', air: { celsius: 20, humidity: 0.5 }, from: 0 }], weighed: [{ at: DAY, mass: 1.6 }, { at: 2 * DAY, mass: 1.51 }], felt: [] }
+const record: DryingRecord = {
+  body: { dryMass: 1.177, freeWater: 0.523, area: 0.06, half: 0.02 },
+  stays: [{ place: 'rack', air: { celsius: 20, humidity: 0.5 }, from: 0 }],
+  weighed: [{ at: DAY, mass: 1.6 }, { at: 2 * DAY, mass: 1.51 }],
+  felt: [],
+}
 const forecast = forecastDrying(record)
-const numbers = (path: string) => [...path.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) => ({ x: Number(x), y: Number(y) }))
+const numbers = (path: string) =>
+  [...path.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) => ({ x: Number(x), y: Number(y) }))
 
 describe('the drying curve', () => {
   const curve = layoutCurve(record, forecast, 2.5 * DAY, forecast.reaches(0.05))
@@ -29,7 +35,11 @@ describe('the drying curve', () => {
   })
 
   it('where it never dries it still draws some weeks, and no ready time', () => {
-    const damp = { ...record, weighed: [], stays: [{ place: 'damp' as const, air: { celsius: 20, humidity: 0.5 }, from: 0 }] }
+    const damp = {
+      ...record,
+      weighed: [],
+      stays: [{ place: 'damp' as const, air: { celsius: 20, humidity: 0.5 }, from: 0 }],
+    }
     const never = layoutCurve(damp, forecastDrying(damp), DAY, { low: Infinity, high: Infinity })
     expect(never.ready).toBeUndefined()
     expect(never.days.length).toBeGreaterThan(1)

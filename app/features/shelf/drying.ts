@@ -8,7 +8,9 @@ import { useLive } from '../../sync/live'
 import { useRecords } from '../../sync/records'
 import { useSession } from '../../sync/session'
 
-/** One cast on the shelf, looked at closely: its pour, and what its drying comes to with everything told here already. */
+/**
+ * One cast on the shelf, looked at closely: its pour, and what its drying comes to with everything told here already.
+ */
 export const useDrying = defineStore('drying', () => {
   const records = useRecords()
   const pour = shallowRef<PourAnswer>()
@@ -40,10 +42,13 @@ export const useDrying = defineStore('drying', () => {
   useLive().on((message) => {
     if (pour.value && message.what === 'pour' && message.pour === pour.value.id) void load(pour.value.id)
   })
-  const state = computed(() => pour.value && foldPour(pour.value.run, [...pour.value.events, ...records.pendingOf(pour.value.id)]))
+  const state = computed(() =>
+    pour.value && foldPour(pour.value.run, [...pour.value.events, ...records.pendingOf(pour.value.id)]),
+  )
   const castState = computed(() => state.value?.casts.find(c => c.cast.id === cast.value))
   const known = computed(() => {
-    const record = pour.value && state.value && castState.value && dryingRecord(pour.value.run, state.value, castState.value)
+    const record = pour.value && state.value && castState.value
+      && dryingRecord(pour.value.run, state.value, castState.value)
     return record && { record, ...dryingForecast(record) }
   })
   return { pour, cast, state, castState, known, trouble, look, close }

@@ -9,12 +9,27 @@ import { useClock } from '~/sync/clock'
 import RippleChart from '~/ui/RippleChart.vue'
 
 /** One live pour for a whole room to read: what is done now, what comes next, and its ripples. */
-const { run, state, runFor, large } = defineProps<{ run: FrozenRun, state: PourState, /** As a batch has it by now. */ runFor: (batch: number) => FrozenRun, large: boolean }>()
+const { run, state, runFor, large } = defineProps<
+  {
+    run: FrozenRun
+    state: PourState /** As a batch has it by now. */
+    runFor: (batch: number) => FrozenRun
+    large: boolean
+  }
+>()
 const clock = useClock()
 /** Every batch that is not clean yet has its own line; the latest is drawn. */
-const atWork = computed(() => state.batches.flatMap((b, i) => b.step !== undefined && b.cleanAt === undefined ? [{ i, step: state.steps[b.step]! }] : []))
+const atWork = computed(() =>
+  state.batches.flatMap((b, i) =>
+    b.step !== undefined && b.cleanAt === undefined ? [{ i, step: state.steps[b.step]! }] : [],
+  ),
+)
 const shown = computed(() => state.steps[state.step]!.batch)
-const wetFor = computed(() => state.batches[shown.value]!.wetAt === undefined ? undefined : Math.max(0, (clock.now - state.batches[shown.value]!.wetAt!) / 1000))
+const wetFor = computed(() =>
+  state.batches[shown.value]!.wetAt === undefined
+    ? undefined
+    : Math.max(0, (clock.now - state.batches[shown.value]!.wetAt!) / 1000),
+)
 const milestones = computed(() => milestonesOf(runFor(shown.value), state, shown.value))
 const next = computed(() => cuesOf(run, state, runFor).find(c => c.at > clock.now))
 const open = computed(() => {
@@ -31,27 +46,91 @@ const batchName = (i: number) => run.batches.length > 1 ? `${run.plan.coats ? 'C
     <div class="chart"><RippleChart :milestones="milestones" :now="wetFor" :before="3" :size="440" :letter="18" /></div>
     <div class="words">
       <h2>{{ run.plan.name }}</h2>
-      <template v-if="state.status === 'setting' && atWork.every(b => b.step.stage === 'set')"><p :class="['step', { ready: open?.now }]">{{ open?.now ? 'The moulds can be opened' : 'Setting. Leave it alone.' }}</p></template>
-      <p v-for="b in atWork.filter(x => x.step.stage !== 'set')" v-else :key="b.i" class="step">{{ batchName(b.i) }}{{ b.step.instruction }}</p>
-      <p v-if="next" class="next"><span class="num">{{ formatDuration((next.at - clock.now) / 1000) }}</span> until: {{ next.words.replace(/^(Batch|Coat) \d+\. /, '').replace(/\.$/, '').toLowerCase() }}</p>
-      <p v-if="wetFor !== undefined" class="wet">wet <span class="num">{{ counting(wetFor) }}</span></p>
-      <p v-if="open" class="open">Open the moulds <span class="num">{{ open.words }}</span></p>
+      <template v-if="state.status === 'setting' && atWork.every(b => b.step.stage === 'set')"
+      ><p :class="['step', { ready: open?.now }]">
+        {{ open?.now ? 'The moulds can be opened' : 'Setting. Leave it alone.' }}
+      </p></template
+      >
+      <p v-for="b in atWork.filter(x => x.step.stage !== 'set')" v-else :key="b.i" class="step">
+        {{ batchName(b.i) }}{{ b.step.instruction }}
+      </p>
+      <p v-if="next" class="next">
+        <span class="num">{{ formatDuration((next.at - clock.now) / 1000) }}</span> until:
+        {{
+          next.words
+            .replace(/^(Batch|Coat) \d+\. /, '')
+            .replace(/\.$/, '')
+            .toLowerCase()
+        }}
+      </p>
+      <p v-if="wetFor !== undefined" class="wet">
+        wet <span class="num">{{ counting(wetFor) }}</span>
+      </p>
+      <p v-if="open" class="open">
+        Open the moulds <span class="num">{{ open.words }}</span>
+      </p>
     </div>
   </article>
 </template>
 
 <style scoped>
-article { display: grid; grid-template-columns: minmax(0, 34%) minmax(0, 1fr); gap: 24px; align-items: center; padding: 18px; border-top: 2px solid var(--line); min-width: 0; }
-h2 { font-size: clamp(1.2rem, 2vw, 1.9rem); color: var(--soft); font-weight: 620; }
-.words { display: grid; gap: 10px; }
-.step { font-size: clamp(1.5rem, 2.8vw, 2.6rem); font-weight: 720; line-height: 1.08; }
-.step.ready { color: var(--set); }
-.large .step { font-size: clamp(2.2rem, 5.4vw, 5.2rem); }
-.next { font-size: clamp(1.15rem, 1.9vw, 1.8rem); }
-.next .num, .wet .num { font-weight: 700; }
-.large .next { font-size: clamp(1.5rem, 2.8vw, 2.6rem); }
-.wet { font-size: clamp(1.1rem, 1.7vw, 1.6rem); color: var(--soft); }
-.wet .num { color: var(--ink); }
-.open { font-size: clamp(1.2rem, 2vw, 2rem); color: var(--set); font-weight: 650; }
-@media (max-width: 720px) { article { grid-template-columns: minmax(0, 1fr); } .chart { max-width: 240px; } }
+article {
+  display: grid;
+  grid-template-columns: minmax(0, 34%) minmax(0, 1fr);
+  gap: 24px;
+  align-items: center;
+  padding: 18px;
+  border-top: 2px solid var(--line);
+  min-width: 0;
+}
+h2 {
+  font-size: clamp(1.2rem, 2vw, 1.9rem);
+  color: var(--soft);
+  font-weight: 620;
+}
+.words {
+  display: grid;
+  gap: 10px;
+}
+.step {
+  font-size: clamp(1.5rem, 2.8vw, 2.6rem);
+  font-weight: 720;
+  line-height: 1.08;
+}
+.step.ready {
+  color: var(--set);
+}
+.large .step {
+  font-size: clamp(2.2rem, 5.4vw, 5.2rem);
+}
+.next {
+  font-size: clamp(1.15rem, 1.9vw, 1.8rem);
+}
+.next .num,
+.wet .num {
+  font-weight: 700;
+}
+.large .next {
+  font-size: clamp(1.5rem, 2.8vw, 2.6rem);
+}
+.wet {
+  font-size: clamp(1.1rem, 1.7vw, 1.6rem);
+  color: var(--soft);
+}
+.wet .num {
+  color: var(--ink);
+}
+.open {
+  font-size: clamp(1.2rem, 2vw, 2rem);
+  color: var(--set);
+  font-weight: 650;
+}
+@media (max-width: 720px) {
+  article {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .chart {
+    max-width: 240px;
+  }
+}
 </style>

@@ -9,7 +9,10 @@ import { useClock } from '../../sync/clock'
 
 const AGAIN_MS = 5000
 
-/** What a wall display shows: the live pours of one workshop, by a link and without signing in. What it last heard stays on when the network goes. */
+/**
+ * What a wall display shows: the live pours of one workshop, by a link and without signing in. What it last heard stays
+ * on when the network goes.
+ */
 export const useWall = defineStore('wall', () => {
   const answer = shallowRef<WallAnswer>()
   const connected = ref(false)
@@ -61,6 +64,8 @@ export const useWall = defineStore('wall', () => {
   watch(folded, (list) => {
     for (const p of list) void learning.follow(p.id, p.run, p.state)
   })
-  const pours = computed(() => folded.value.map(p => ({ ...p, runFor: (batch: number) => learning.runFor(p.id, p.run, batch) })))
+  const pours = computed(() =>
+    folded.value.map(p => ({ ...p, runFor: (batch: number) => learning.runFor(p.id, p.run, batch) })),
+  )
   return { answer, pours, connected, refused, load, start, stop }
 })

@@ -33,5 +33,13 @@ useHead({ title: () => `${store.run?.plan.name ?? 'Bench'}, bench` })
 </template>
 
 <style scoped>
-.none { min-height: 100dvh; background: var(--ground); color: var(--ink); padding: 16vh 8vw; display: grid; gap: 12px; align-content: start; }
+.none {
+  min-height: 100dvh;
+  background: var(--ground);
+  color: var(--ink);
+  padding: 16vh 8vw;
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
 </style>

@@ -36,8 +36,19 @@ async function start(p: SavedPlan) {
       <div class="group-head"><h2 id="in-hand">In hand</h2></div>
       <ul class="ruled">
         <li v-for="p in pours.live" :key="p.id">
-          <RippleGlyph :marks="p.summary.glyph" :now="p.summary.wetAt ? (clock.now - p.summary.wetAt) / 1000 : undefined" :size="40" />
-          <span><span class="strong">{{ p.summary.name }}</span><br><span class="small soft">{{ p.summary.step.instruction }}<template v-if="p.summary.startedAt">, started {{ dayAndTime(p.summary.startedAt, clock.now) }}</template></span></span>
+          <RippleGlyph
+            :marks="p.summary.glyph"
+            :now="p.summary.wetAt ? (clock.now - p.summary.wetAt) / 1000 : undefined"
+            :size="40" />
+          <span
+          ><span class="strong">{{ p.summary.name }}</span
+          ><br /><span class="small soft"
+          >{{ p.summary.step.instruction
+          }}<template v-if="p.summary.startedAt"
+          >, started {{ dayAndTime(p.summary.startedAt, clock.now) }}</template
+          ></span
+          ></span
+          >
           <Button label="Go on" :aria-label="`Go on with ${p.summary.name}`" @click="navigateTo(`/bench/${p.id}`)" />
         </li>
       </ul>
@@ -47,8 +58,15 @@ async function start(p: SavedPlan) {
       <ul class="ruled">
         <li v-for="p in planning.saved" :key="p.id">
           <span />
-          <NuxtLink class="row-link" :to="`/plan/${p.id}`"><span class="strong">{{ p.plan.name || 'Plan without a name' }}</span></NuxtLink>
-          <Button label="Start" severity="secondary" :disabled="busy" :aria-label="`Start ${p.plan.name}`" @click="start(p)" />
+          <NuxtLink class="row-link" :to="`/plan/${p.id}`"
+          ><span class="strong">{{ p.plan.name || 'Plan without a name' }}</span></NuxtLink
+          >
+          <Button
+            label="Start"
+            severity="secondary"
+            :disabled="busy"
+            :aria-label="`Start ${p.plan.name}`"
+            @click="start(p)" />
         </li>
       </ul>
       <div v-if="planning.loaded && planning.saved.length === 0" class="empty">

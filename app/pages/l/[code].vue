@@ -8,7 +8,8 @@ import { api, Refused } from '~/sync/api'
 const route = useRoute()
 const code = String(route.params.code), typed = ref(code)
 const trouble = ref(''), things = ref<CodeAnswer['things']>([])
-const pathOf = (t: CodeAnswer['things'][number]) => t.what === 'cast' ? `/piece/${t.id}/${t.cast}` : t.what === 'plan' ? `/plan/${t.id}` : '/powders'
+const pathOf = (t: CodeAnswer['things'][number]) =>
+  t.what === 'cast' ? `/piece/${t.id}/${t.cast}` : t.what === 'plan' ? `/plan/${t.id}` : '/powders'
 try {
   const answer = await api<CodeAnswer>(`labels/${encodeURIComponent(code)}`)
   if (answer.things.length === 1) await navigateTo(pathOf(answer.things[0]!), { replace: true })
@@ -23,9 +24,15 @@ catch (error) {
   <div>
     <h1>Label {{ code }}</h1>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
-    <ul v-if="things.length > 1" class="ruled"><li v-for="t in things" :key="t.id"><NuxtLink :to="pathOf(t)">{{ t.name }}</NuxtLink></li></ul>
+    <ul v-if="things.length > 1" class="ruled">
+      <li v-for="t in things" :key="t.id">
+        <NuxtLink :to="pathOf(t)">{{ t.name }}</NuxtLink>
+      </li>
+    </ul>
     <form @submit.prevent="navigateTo(`/l/${encodeURIComponent(typed.trim())}`)">
-      <label for="code" class="strong">Another code</label> <InputText id="code" v-model="typed" maxlength="40" autocomplete="off" /> <Button type="submit" label="Open" severity="secondary" />
+      <label for="code" class="strong">Another code</label>
+      <InputText id="code" v-model="typed" maxlength="40" autocomplete="off" />
+      <Button type="submit" label="Open" severity="secondary" />
     </form>
   </div>
 </template>

@@ -17,14 +17,23 @@ const lab = useLab(), library = useLibrary(), planning = usePlanning(), session 
 await Promise.all([library.loaded ? undefined : library.load(), planning.load()])
 
 const bases = computed(() => [
-  ...(planning.saved.length > 0 ? [{ label: 'A plan of yours', items: planning.saved.map(p => ({ value: `plan:${p.id}`, name: p.plan.name || 'Plan without a name' })) }] : []),
-  { label: 'The recommended mix of a class', items: POWDER_CLASSES.map(p => ({ value: `class:${p.id}`, name: p.name })) },
+  ...(planning.saved.length > 0
+    ? [{
+        label: 'A plan of yours',
+        items: planning.saved.map(p => ({ value: `plan:${p.id}`, name: p.plan.name || 'Plan without a name' })),
+      }]
+    : []),
+  {
+    label: 'The recommended mix of a class',
+    items: POWDER_CLASSES.map(p => ({ value: `class:${p.id}`, name: p.name })),
+  },
 ])
 function startFrom(value: string | null) {
   if (!value) return
   const [kind, id = ''] = value.split(':')
   const saved = planning.saved.find(p => p.id === id)
-  if (kind === 'plan' && saved) lab.startFrom(mixOfPlan(saved.plan, workOutPlan(saved.plan, library.worldOf(saved.plan), session.units)))
+  if (kind === 'plan' && saved)
+    lab.startFrom(mixOfPlan(saved.plan, workOutPlan(saved.plan, library.worldOf(saved.plan), session.units)))
   else lab.startFrom(usualMix(id as PowderClassId))
 }
 </script>
@@ -52,13 +61,30 @@ function startFrom(value: string | null) {
           <li v-for="(m, i) in lab.mixes" :key="i" :class="{ here: i === lab.chosen }">
             <button class="pick" :aria-pressed="i === lab.chosen" @click="lab.chosen = i">
               <span class="letter" :style="{ color: VARIANTS[i]!.colour }">{{ VARIANTS[i]!.letter }}</span>
-              <svg width="30" height="8" aria-hidden="true"><line x1="0" x2="30" y1="4" y2="4" :stroke="VARIANTS[i]!.colour" stroke-width="3" :stroke-dasharray="VARIANTS[i]!.dash" /></svg>
+              <svg width="30" height="8" aria-hidden="true">
+                <line
+                  x1="0"
+                  x2="30"
+                  y1="4"
+                  y2="4"
+                  :stroke="VARIANTS[i]!.colour"
+                  stroke-width="3"
+                  :stroke-dasharray="VARIANTS[i]!.dash" />
+              </svg>
               <span class="small">{{ mixLine(m, session.units) }}</span>
             </button>
-            <button v-if="lab.mixes.length > 1" class="drop" :aria-label="`Take away ${VARIANTS[i]!.letter}`" @click="lab.remove(i)">×</button>
+            <button
+              v-if="lab.mixes.length > 1"
+              class="drop"
+              :aria-label="`Take away ${VARIANTS[i]!.letter}`"
+              @click="lab.remove(i)">
+              ×
+            </button>
           </li>
         </ul>
-        <button v-if="lab.mixes.length < MOST_VARIANTS" class="add" @click="lab.add()">Copy {{ VARIANTS[lab.chosen]!.letter }} and change it</button>
+        <button v-if="lab.mixes.length < MOST_VARIANTS" class="add" @click="lab.add()">
+          Copy {{ VARIANTS[lab.chosen]!.letter }} and change it
+        </button>
         <h2 class="eyebrow">Move {{ VARIANTS[lab.chosen]!.letter }}</h2>
         <LabLevers />
       </div>
@@ -80,8 +106,9 @@ function startFrom(value: string | null) {
         </ul>
         <LabTable />
         <p class="small soft">
-          Centre, and the range that holds eight pours of ten over what is not known: the bag, the stirring, the scale, the room, the late tail of the set, and the misfit of each law.
-          Press a row’s name for its rule; every equation, source and miss is in <NuxtLink to="/lab/model">how it is worked out</NuxtLink>.
+          Centre, and the range that holds eight pours of ten over what is not known: the bag, the stirring, the scale,
+          the room, the late tail of the set, and the misfit of each law. Press a row’s name for its rule; every
+          equation, source and miss is in <NuxtLink to="/lab/model">how it is worked out</NuxtLink>.
         </p>
       </div>
     </div>
@@ -89,18 +116,100 @@ function startFrom(value: string | null) {
 </template>
 
 <style scoped>
-.base { margin-left: auto; width: 230px; }
-.two { display: grid; grid-template-columns: 308px minmax(0, 1fr); gap: 26px; align-items: start; }
-.left, .right { display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; align-content: start; }
-.variants { display: grid; gap: 4px; }
-.variants li { display: grid; grid-template-columns: minmax(0, 1fr) auto; border: 1.5px solid var(--line); border-radius: 10px; background: var(--sheet); }
-.variants li.here { border-color: var(--ink); }
-.pick { display: grid; grid-template-columns: auto 30px minmax(0, 1fr); gap: 9px; align-items: center; text-align: left; border: 0; background: none; padding: 7px 4px 7px 11px; min-height: 42px; }
-.letter { font-weight: 760; }
-.drop { border: 0; background: none; min-width: 36px; font-size: 1.1rem; color: var(--soft); }
-.add { border: 1.5px dashed var(--line-strong); border-radius: 10px; background: none; min-height: 38px; font-weight: 600; font-size: 0.9rem; color: var(--action); }
-.cannot { padding: 14px 18px; border-left: 4px solid var(--warn); display: grid; gap: 4px; }
-.changes { display: grid; gap: 5px; font-size: 1.02rem; }
-.remarks { color: var(--warn); display: grid; gap: 3px; }
-@media (max-width: 900px) { .two { grid-template-columns: minmax(0, 1fr); } .base { margin-left: 0; } .right { display: contents; } .changes, .curves, .cannot { order: -2; } .left { order: -1; } }
+.base {
+  margin-left: auto;
+  width: 230px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 308px minmax(0, 1fr);
+  gap: 26px;
+  align-items: start;
+}
+.left,
+.right {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 12px;
+  align-content: start;
+}
+.variants {
+  display: grid;
+  gap: 4px;
+}
+.variants li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  border: 1.5px solid var(--line);
+  border-radius: 10px;
+  background: var(--sheet);
+}
+.variants li.here {
+  border-color: var(--ink);
+}
+.pick {
+  display: grid;
+  grid-template-columns: auto 30px minmax(0, 1fr);
+  gap: 9px;
+  align-items: center;
+  text-align: left;
+  border: 0;
+  background: none;
+  padding: 7px 4px 7px 11px;
+  min-height: 42px;
+}
+.letter {
+  font-weight: 760;
+}
+.drop {
+  border: 0;
+  background: none;
+  min-width: 36px;
+  font-size: 1.1rem;
+  color: var(--soft);
+}
+.add {
+  border: 1.5px dashed var(--line-strong);
+  border-radius: 10px;
+  background: none;
+  min-height: 38px;
+  font-weight: 600;
+  font-size: 0.9rem;
+  color: var(--action);
+}
+.cannot {
+  padding: 14px 18px;
+  border-left: 4px solid var(--warn);
+  display: grid;
+  gap: 4px;
+}
+.changes {
+  display: grid;
+  gap: 5px;
+  font-size: 1.02rem;
+}
+.remarks {
+  color: var(--warn);
+  display: grid;
+  gap: 3px;
+}
+@media (max-width: 900px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .base {
+    margin-left: 0;
+  }
+  .right {
+    display: contents;
+  }
+  .changes,
+  .curves,
+  .cannot {
+    order: -2;
+  }
+  .left {
+    order: -1;
+  }
+}
 </style>

@@ -4,7 +4,15 @@ import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { POWDER_CLASSES, powderClass, powderInSentence, type PowderClassId } from '~core/gypsum/powders'
 import { readSaying } from '~core/gypsum/read-saying'
-import { powderOfSaying, ratioVerdict, readingsOf, SAYINGS, trueYield, yieldVerdict, type SayingId } from '~core/gypsum/sayings'
+import {
+  powderOfSaying,
+  ratioVerdict,
+  readingsOf,
+  SAYINGS,
+  trueYield,
+  yieldVerdict,
+  type SayingId,
+} from '~core/gypsum/sayings'
 import { solveMix } from '~core/gypsum/mix'
 import { formatConsistency, formatMass, formatVolume, roundTo } from '~core/units/format'
 import { labFacts, labInput, labRemarks, usualMix, type LabFact } from '~core/lab/lab'
@@ -27,19 +35,33 @@ const mould = ref(1e-3)
 const chosen = ref<SayingId>('two-to-one-volume')
 const typed = ref('')
 const powders = computed(() => [
-  ...(library.items.bag.length > 0 ? [{ label: 'Your bags', items: library.items.bag.map(b => ({ value: `bag:${b.id}`, name: b.body.name })) }] : []),
+  ...(library.items.bag.length > 0
+    ? [{ label: 'Your bags', items: library.items.bag.map(b => ({ value: `bag:${b.id}`, name: b.body.name })) }]
+    : []),
   { label: 'By class', items: POWDER_CLASSES.map(p => ({ value: `class:${p.id}`, name: p.name })) },
 ])
 const bag = computed(() => library.items.bag.find(b => `bag:${b.id}` === chosenPowder.value))
-const scooped = computed(() => powderClass(bag.value?.body.classId ?? chosenPowder.value.replace(/^class:/, '') as PowderClassId))
+const scooped = computed(() =>
+  powderClass(bag.value?.body.classId ?? chosenPowder.value.replace(/^class:/, '') as PowderClassId),
+)
 /** The powder in question: what is scooped, or what the saying itself names. */
 const powder = computed(() => understood.value ? scooped.value : powderOfSaying(chosen.value, scooped.value))
 const bulk = computed(() => bag.value?.body.bulk)
 const saying = computed(() => SAYINGS.find(s => s.id === chosen.value)!)
-const understood = computed(() => typed.value.trim() ? readSaying(typed.value, scooped.value, filling.value, bulk.value) : undefined)
-const readings = computed(() => understood.value ? (understood.value.ok ? understood.value.readings : []) : readingsOf(chosen.value, scooped.value, filling.value, bulk.value))
+const understood = computed(() =>
+  typed.value.trim() ? readSaying(typed.value, scooped.value, filling.value, bulk.value) : undefined,
+)
+const readings = computed(() =>
+  understood.value
+    ? (understood.value.ok ? understood.value.readings : [])
+    : readingsOf(chosen.value, scooped.value, filling.value, bulk.value),
+)
 const isYield = computed(() => !understood.value && saying.value.about === 'yield')
-const verdicts = computed(() => isYield.value ? [yieldVerdict(chosen.value, powder.value, mould.value, units.value)] : readings.value.map(r => ratioVerdict(powder.value, r.ratio)))
+const verdicts = computed(() =>
+  isYield.value
+    ? [yieldVerdict(chosen.value, powder.value, mould.value, units.value)]
+    : readings.value.map(r => ratioVerdict(powder.value, r.ratio)),
+)
 const said = computed(() => typed.value.trim() || saying.value.words)
 
 /** What a reading leads to beside the recommended mix, for a usual small cast. */
@@ -57,22 +79,71 @@ const amounts = (ratio: number) => {
 }
 
 const RATIO_SAYINGS = SAYINGS.filter(s => s.about === 'ratio'), YIELD_SAYINGS = SAYINGS.filter(s => s.about === 'yield')
-const usable = POWDER_CLASSES.map(p => ({ id: p.id, label: p.name, low: p.ratio.low, high: p.ratio.high, mark: p.ratio.recommended }))
+const usable = POWDER_CLASSES.map(p => ({
+  id: p.id,
+  label: p.name,
+  low: p.ratio.low,
+  high: p.ratio.high,
+  mark: p.ratio.recommended,
+}))
 const ownBand = computed(() => usable.filter(b => b.id === powder.value.id))
-const readingBars = computed(() => readings.value.map((r, i) => ({ id: `${i}`, label: r.label, low: r.ratio.low, value: r.ratio.value, high: r.ratio.high, strong: true })))
-const ratioBars = computed(() => RATIO_SAYINGS.flatMap(s => readingsOf(s.id, scooped.value, filling.value, bulk.value).map((r, i, all) => ({
-  id: `${s.id}${i}`, label: all.length > 1 ? `${s.short}, ${r.label}` : s.short, low: r.ratio.low, value: r.ratio.value, high: r.ratio.high, strong: !typed.value && s.id === chosen.value,
-}))))
+const readingBars = computed(() =>
+  readings.value.map((r, i) => ({
+    id: `${i}`,
+    label: r.label,
+    low: r.ratio.low,
+    value: r.ratio.value,
+    high: r.ratio.high,
+    strong: true,
+  })),
+)
+const ratioBars = computed(() =>
+  RATIO_SAYINGS.flatMap(s =>
+    readingsOf(s.id, scooped.value, filling.value, bulk.value).map((r, i, all) => ({
+      id: `${s.id}${i}`,
+      label: all.length > 1 ? `${s.short}, ${r.label}` : s.short,
+      low: r.ratio.low,
+      value: r.ratio.value,
+      high: r.ratio.high,
+      strong: !typed.value && s.id === chosen.value,
+    })),
+  ),
+)
 /** Where each saying about a ratio is right, powder by powder: its own scoop weight decides. */
-const rightFor = computed(() => RATIO_SAYINGS.map(s => ({
-  words: s.words,
-  classes: POWDER_CLASSES.filter(p => powderOfSaying(s.id, p) === p && readingsOf(s.id, p, filling.value, p.id === scooped.value.id ? bulk.value : undefined).some(r => r.ratio.value >= p.ratio.low && r.ratio.value <= p.ratio.high)).map(powderInSentence),
-})))
-const yieldBands = POWDER_CLASSES.filter(p => ['plaster-of-paris', 'pottery-plaster', 'gypsum-cement', 'high-strength-gypsum-cement', 'dental-type-4'].includes(p.id)).map((p) => {
-  const { value, low, high } = trueYield(p, { value: p.ratio.recommended, low: p.ratio.low, high: p.ratio.high, basis: { kind: 'physics', note: '' } })
+const rightFor = computed(() =>
+  RATIO_SAYINGS.map(s => ({
+    words: s.words,
+    classes: POWDER_CLASSES.filter(p =>
+      powderOfSaying(s.id, p) === p
+      && readingsOf(s.id, p, filling.value, p.id === scooped.value.id ? bulk.value : undefined).some(r =>
+        r.ratio.value >= p.ratio.low && r.ratio.value <= p.ratio.high,
+      ),
+    ).map(powderInSentence),
+  })),
+)
+const yieldBands = POWDER_CLASSES.filter(p =>
+  ['plaster-of-paris', 'pottery-plaster', 'gypsum-cement', 'high-strength-gypsum-cement', 'dental-type-4'].includes(
+    p.id,
+  ),
+).map((p) => {
+  const { value, low, high } = trueYield(p, {
+    value: p.ratio.recommended,
+    low: p.ratio.low,
+    high: p.ratio.high,
+    basis: { kind: 'physics', note: '' },
+  })
   return { id: p.id, label: p.name, low, high, mark: value }
 })
-const yieldBars = computed(() => YIELD_SAYINGS.map(s => ({ id: s.id, label: s.short, low: s.claims!.low, value: (s.claims!.low + s.claims!.high) / 2, high: s.claims!.high, strong: !typed.value && s.id === chosen.value })))
+const yieldBars = computed(() =>
+  YIELD_SAYINGS.map(s => ({
+    id: s.id,
+    label: s.short,
+    low: s.claims!.low,
+    value: (s.claims!.low + s.claims!.high) / 2,
+    high: s.claims!.high,
+    strong: !typed.value && s.id === chosen.value,
+  })),
+)
 const consistency = (r: number) => formatConsistency(r)
 const times = (v: number) => roundTo(v, v < 1.995 ? 0.05 : 0.1)
 </script>
@@ -84,44 +155,105 @@ const times = (v: number) => roundTo(v, v < 1.995 ? 0.05 : 0.1)
       <section class="left" aria-label="What is said, and with what">
         <div class="field">
           <label for="typed">Say it as you know it</label>
-          <InputText id="typed" v-model="typed" placeholder="2 to 1, ten pounds to a gallon, …" maxlength="120" :aria-describedby="understood && !understood.ok ? 'not-read' : undefined" :invalid="understood !== undefined && !understood.ok" fluid />
-          <p v-if="understood && !understood.ok" id="not-read" class="problem" role="status">{{ understood.sentence }}</p>
+          <InputText
+            id="typed"
+            v-model="typed"
+            placeholder="2 to 1, ten pounds to a gallon, …"
+            maxlength="120"
+            :aria-describedby="understood && !understood.ok ? 'not-read' : undefined"
+            :invalid="understood !== undefined && !understood.ok"
+            fluid />
+          <p v-if="understood && !understood.ok" id="not-read" class="problem" role="status">
+            {{ understood.sentence }}
+          </p>
         </div>
         <ul class="sayings" aria-label="or pick a saying">
           <li v-for="s in SAYINGS" :key="s.id">
-            <button :aria-pressed="!typed.trim() && s.id === chosen" @click="chosen = s.id; typed = ''">{{ s.words }}</button>
+            <button
+              :aria-pressed="!typed.trim() && s.id === chosen"
+              @click="
+                chosen = s.id
+                typed = ''
+              ">
+              {{ s.words }}
+            </button>
           </li>
         </ul>
         <div class="field">
           <span id="saying-powder" class="small strong">With this powder</span>
-          <Select v-model="chosenPowder" :options="powders" option-label="name" option-value="value" option-group-label="label" option-group-children="items" aria-labelledby="saying-powder" fluid />
+          <Select
+            v-model="chosenPowder"
+            :options="powders"
+            option-label="name"
+            option-value="value"
+            option-group-label="label"
+            option-group-children="items"
+            aria-labelledby="saying-powder"
+            fluid />
         </div>
-        <SelectButton v-model="filling" :options="[...FILLINGS]" option-label="name" option-value="id" :allow-empty="false" aria-label="How the scoop is filled" />
-        <QuantityField v-model="mould" kind="volume" label="For a mould of" :check="v => v > 0 && v <= 1 ? undefined : 'Between nothing and a cubic metre.'" />
+        <SelectButton
+          v-model="filling"
+          :options="[...FILLINGS]"
+          option-label="name"
+          option-value="id"
+          :allow-empty="false"
+          aria-label="How the scoop is filled" />
+        <QuantityField
+          v-model="mould"
+          kind="volume"
+          label="For a mould of"
+          :check="v => (v > 0 && v <= 1 ? undefined : 'Between nothing and a cubic metre.')" />
       </section>
       <section class="answer" aria-labelledby="said">
         <h2 id="said" class="said">“{{ said }}”</h2>
         <p v-for="(v, i) in verdicts" :key="i" :class="['verdict', v.fit]" role="status">
           <span class="fit">{{ { right: 'Right', near: 'Nearly', wrong: 'Not here' }[v.fit] }}</span>
-          <span><template v-if="verdicts.length > 1">{{ readings[i]!.label.replace(/^./, c => c.toUpperCase()) }}: </template>{{ v.words }}</span>
+          <span
+          ><template v-if="verdicts.length > 1"
+          >{{ readings[i]!.label.replace(/^./, c => c.toUpperCase()) }}: </template
+          >{{ v.words }}</span
+          >
         </p>
         <div v-if="readings.length > 0" class="sheet">
-          <RangeAxis title="Water per 100 powder, by weight." :bars="readingBars" :bands="ownBand" :from="0.18" :to="1.7" :ticks="[0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5]" :write="consistency" />
+          <RangeAxis
+            title="Water per 100 powder, by weight."
+            :bars="readingBars"
+            :bands="ownBand"
+            :from="0.18"
+            :to="1.7"
+            :ticks="[0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5]"
+            :write="consistency" />
         </div>
         <p v-for="r in readings" :key="r.label" class="small soft">
-          <span class="strong">{{ formatConsistency(r.ratio.value) }} water per 100 powder by weight</span> ({{ formatConsistency(r.ratio.low) }}–{{ formatConsistency(r.ratio.high) }} in eight of ten), {{ r.label }}: {{ r.ratio.basis.note }}. For <span class="num">{{ formatVolume(mould, units) }}</span>: {{ amounts(r.ratio.value) }}.
+          <span class="strong">{{ formatConsistency(r.ratio.value) }} water per 100 powder by weight</span> ({{
+            formatConsistency(r.ratio.low)
+          }}–{{ formatConsistency(r.ratio.high) }} in eight of ten), {{ r.label }}: {{ r.ratio.basis.note }}. For
+          <span class="num">{{ formatVolume(mould, units) }}</span>: {{ amounts(r.ratio.value) }}.
         </p>
-        <div v-if="typeof recommended !== 'string' && readings.length > 0" class="scroll" tabindex="0" role="region" aria-label="What follows, beside the recommended mix">
+        <div
+          v-if="typeof recommended !== 'string' && readings.length > 0"
+          class="scroll"
+          tabindex="0"
+          role="region"
+          aria-label="What follows, beside the recommended mix">
           <table>
             <thead>
-              <tr><th scope="col">In a small cast 25 mm thick</th><th scope="col">at {{ formatConsistency(powder.ratio.recommended) }}, as recommended</th><th v-for="c in columns" :key="c.label" scope="col">at {{ formatConsistency(c.ratio.value) }}, {{ c.label }}</th></tr>
+              <tr>
+                <th scope="col">In a small cast 25 mm thick</th>
+                <th scope="col">at {{ formatConsistency(powder.ratio.recommended) }}, as recommended</th>
+                <th v-for="c in columns" :key="c.label" scope="col">
+                  at {{ formatConsistency(c.ratio.value) }}, {{ c.label }}
+                </th>
+              </tr>
             </thead>
             <tbody>
               <tr v-for="(f, i) in recommended" :key="f.id">
                 <th scope="row">{{ f.name }}</th>
                 <td class="num">{{ showFact(f, units).value }}</td>
                 <template v-for="c in columns" :key="c.label">
-                  <td v-if="typeof c.facts !== 'string'" :class="['num', { changed: differs(f, c.facts[i]!, units) }]">{{ showFact(c.facts[i]!, units).value }}</td>
+                  <td v-if="typeof c.facts !== 'string'" :class="['num', { changed: differs(f, c.facts[i]!, units) }]">
+                    {{ showFact(c.facts[i]!, units).value }}
+                  </td>
                   <td v-else-if="i === 0" :rowspan="recommended.length" class="refused">{{ c.facts }}</td>
                 </template>
               </tr>
@@ -131,41 +263,163 @@ const times = (v: number) => roundTo(v, v < 1.995 ? 0.05 : 0.1)
       </section>
     </div>
     <section aria-labelledby="all-ratios" class="all">
-      <h2 id="all-ratios">How much powder: all on one axis, with {{ powderInSentence(scooped) }} {{ filling === 'loose' ? 'scooped loosely' : 'tapped down' }}</h2>
-      <div class="sheet"><RangeAxis title="Water per 100 powder, by weight." :bars="ratioBars" :bands="usable" :from="0.18" :to="2" :ticks="[0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5]" :write="consistency" /></div>
+      <h2 id="all-ratios">
+        How much powder: all on one axis, with {{ powderInSentence(scooped) }}
+        {{ filling === 'loose' ? 'scooped loosely' : 'tapped down' }}
+      </h2>
+      <div class="sheet">
+        <RangeAxis
+          title="Water per 100 powder, by weight."
+          :bars="ratioBars"
+          :bands="usable"
+          :from="0.18"
+          :to="2"
+          :ticks="[0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5]"
+          :write="consistency" />
+      </div>
       <ul class="ruled right-for">
-        <li v-for="r in rightFor" :key="r.words"><span>{{ r.words }}</span><span class="soft">{{ r.classes.length ? `right for ${r.classes.join('; ')}` : 'right for none of the classes, scooped like this' }}</span></li>
+        <li v-for="r in rightFor" :key="r.words">
+          <span>{{ r.words }}</span
+          ><span class="soft">{{
+            r.classes.length ? `right for ${r.classes.join('; ')}` : 'right for none of the classes, scooped like this'
+          }}</span>
+        </li>
       </ul>
     </section>
     <section aria-labelledby="all-yields" class="all">
       <h2 id="all-yields">How much comes of it: mix for one measure of water</h2>
-      <div class="sheet"><RangeAxis title="Volume of mix over volume of water." :bars="yieldBars" :bands="yieldBands" :from="0.95" :to="3.2" :ticks="[1, 1.25, 1.5, 1.75, 2, 2.5, 3]" :write="times" /></div>
-      <p class="small soft">Bars: what is claimed. Green: what the masses and volumes of each powder give over its usable ratios, the stroke at the recommended one.</p>
+      <div class="sheet">
+        <RangeAxis
+          title="Volume of mix over volume of water."
+          :bars="yieldBars"
+          :bands="yieldBands"
+          :from="0.95"
+          :to="3.2"
+          :ticks="[1, 1.25, 1.5, 1.75, 2, 2.5, 3]"
+          :write="times" />
+      </div>
+      <p class="small soft">
+        Bars: what is claimed. Green: what the masses and volumes of each powder give over its usable ratios, the stroke
+        at the recommended one.
+      </p>
     </section>
   </div>
 </template>
 
 <style scoped>
-.two { display: grid; grid-template-columns: 308px minmax(0, 1fr); gap: 26px; align-items: start; }
-.left, .answer { display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; align-content: start; }
-.sayings { display: grid; }
-.sayings button { width: 100%; text-align: left; border: 0; border-bottom: 1px solid var(--line); background: none; padding: 7px 8px; min-height: 36px; font-size: 0.93rem; border-radius: 0; }
-.sayings button:hover { background: var(--action-soft); }
-.sayings button[aria-pressed=true] { background: var(--ink); color: var(--sheet); border-radius: 8px; }
-.said { font-size: 1.5rem; font-weight: 700; }
-.verdict { display: grid; grid-template-columns: auto minmax(0, 1fr); gap: 12px; align-items: baseline; }
-.fit { font-weight: 720; padding: 2px 10px; border-radius: 7px; background: var(--warn-soft); color: var(--warn); }
-.verdict.right .fit { background: var(--set-soft); color: var(--set); }
-.verdict.wrong .fit { background: var(--heat-soft); color: var(--heat); }
-.sheet { padding: 14px 12px 8px; }
-.scroll { overflow-x: auto; }
-table { width: 100%; border-collapse: collapse; font-size: 0.9rem; }
-th, td { text-align: left; padding: 5px 12px 5px 0; border-bottom: 1px solid var(--line); vertical-align: baseline; }
-thead th { border-bottom: 2px solid var(--ink); font-weight: 650; }
-tbody th { font-weight: 500; }
-.changed { font-weight: 750; }
-.refused { color: var(--heat); max-width: 26ch; vertical-align: top; }
-.all { display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; margin-top: 30px; }
-.right-for li { display: grid; grid-template-columns: minmax(0, 280px) minmax(0, 1fr); gap: 14px; padding: 6px 0; font-size: 0.93rem; }
-@media (max-width: 900px) { .two { grid-template-columns: minmax(0, 1fr); } .right-for li { grid-template-columns: minmax(0, 1fr); gap: 2px; } }
+.two {
+  display: grid;
+  grid-template-columns: 308px minmax(0, 1fr);
+  gap: 26px;
+  align-items: start;
+}
+.left,
+.answer {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 12px;
+  align-content: start;
+}
+.sayings {
+  display: grid;
+}
+.sayings button {
+  width: 100%;
+  text-align: left;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  background: none;
+  padding: 7px 8px;
+  min-height: 36px;
+  font-size: 0.93rem;
+  border-radius: 0;
+}
+.sayings button:hover {
+  background: var(--action-soft);
+}
+.sayings button[aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--sheet);
+  border-radius: 8px;
+}
+.said {
+  font-size: 1.5rem;
+  font-weight: 700;
+}
+.verdict {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 12px;
+  align-items: baseline;
+}
+.fit {
+  font-weight: 720;
+  padding: 2px 10px;
+  border-radius: 7px;
+  background: var(--warn-soft);
+  color: var(--warn);
+}
+.verdict.right .fit {
+  background: var(--set-soft);
+  color: var(--set);
+}
+.verdict.wrong .fit {
+  background: var(--heat-soft);
+  color: var(--heat);
+}
+.sheet {
+  padding: 14px 12px 8px;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 0.9rem;
+}
+th,
+td {
+  text-align: left;
+  padding: 5px 12px 5px 0;
+  border-bottom: 1px solid var(--line);
+  vertical-align: baseline;
+}
+thead th {
+  border-bottom: 2px solid var(--ink);
+  font-weight: 650;
+}
+tbody th {
+  font-weight: 500;
+}
+.changed {
+  font-weight: 750;
+}
+.refused {
+  color: var(--heat);
+  max-width: 26ch;
+  vertical-align: top;
+}
+.all {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 12px;
+  margin-top: 30px;
+}
+.right-for li {
+  display: grid;
+  grid-template-columns: minmax(0, 280px) minmax(0, 1fr);
+  gap: 14px;
+  padding: 6px 0;
+  font-size: 0.93rem;
+}
+@media (max-width: 900px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .right-for li {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 2px;
+  }
+}
 </style>

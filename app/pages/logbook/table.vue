@@ -15,20 +15,41 @@ import { useSession } from '~/sync/session'
 /** Somebody's own table: say which column is what, see what is read and what cannot be, then take it in. */
 const library = useLibrary(), session = useSession(), clock = useClock(), route = useRoute()
 await library.load()
-const KINDS = [{ id: 'pours', word: 'Pours of the past' }, { id: 'moulds', word: 'Moulds' }, { id: 'bags', word: 'Bags' }] as const
+const KINDS = [{ id: 'pours', word: 'Pours of the past' }, { id: 'moulds', word: 'Moulds' }, {
+  id: 'bags',
+  word: 'Bags',
+}] as const
 const DATES = [{ id: true, word: 'day first' }, { id: false, word: 'month first' }]
 const kind = ref<TableKind>(KINDS.find(k => k.id === route.query.of)?.id ?? 'pours')
-const file = shallowRef<{ readonly name: string, readonly head: readonly string[], readonly lines: readonly (readonly string[])[] }>()
-const mapping = ref<Record<string, number>>({}), dayFirst = ref(true), trouble = ref(''), done = ref(''), sending = ref(false), refusedLine = ref<{ line: number, sentence: string }>()
+const file = shallowRef<
+  { readonly name: string, readonly head: readonly string[], readonly lines: readonly (readonly string[])[] }
+>()
+const mapping = ref<Record<string, number>>({}),
+  dayFirst = ref(true),
+  trouble = ref(''),
+  done = ref(''),
+  sending = ref(false),
+  refusedLine = ref<{ line: number, sentence: string }>()
 const fields = computed(() => TABLE_FIELDS[kind.value])
-const columns = computed(() => [{ id: -1, word: '— not in it —' }, ...(file.value?.head ?? []).map((h, id) => ({ id, word: h.trim() || `column ${id + 1}` }))])
+const columns = computed(
+  () => [
+    { id: -1, word: '— not in it —' },
+    ...(file.value?.head ?? []).map((h, id) => ({ id, word: h.trim() || `column ${id + 1}` })),
+  ],
+)
 const missing = computed(() => fields.value.filter(f => f.required && mapping.value[f.id] === undefined))
-const read = computed(() => file.value && missing.value.length === 0
-  ? readTable(kind.value, file.value.head, file.value.lines, mapping.value as Mapping, {
-      units: session.units, dayFirst: dayFirst.value, today: new Date(clock.now).toISOString().slice(0, 10),
-      known: { moulds: library.items.mould.map(m => ({ id: m.id, name: m.body.name })), bags: library.items.bag.map(b => ({ id: b.id, name: b.body.name, classId: b.body.classId })) },
-    })
-  : undefined)
+const read = computed(() =>
+  file.value && missing.value.length === 0
+    ? readTable(kind.value, file.value.head, file.value.lines, mapping.value as Mapping, {
+        units: session.units,
+        dayFirst: dayFirst.value,
+        today: new Date(clock.now).toISOString().slice(0, 10),
+        known: {
+          moulds: library.items.mould.map(m => ({ id: m.id, name: m.body.name })),
+          bags: library.items.bag.map(b => ({ id: b.id, name: b.body.name, classId: b.body.classId })),
+        },
+      })
+    : undefined)
 const slashes = computed(() => file.value?.lines.some(l => l.some(c => /^\s*\d{1,2}\/\d{1,2}\/\d{4}\s*$/.test(c))))
 function forget() {
   done.value = trouble.value = ''
@@ -47,7 +68,8 @@ async function open(chosen: File) {
   const text = await chosen.text(), { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''))
   const [head, ...lines] = data
   if (!head || head.length < 2 || lines.every(l => l.every(c => c.trim() === '')) || text.includes('\0')) {
-    trouble.value = 'There is no table in this file. Save it from your spreadsheet as CSV, with the names of the columns in the first line.'
+    trouble.value
+      = 'There is no table in this file. Save it from your spreadsheet as CSV, with the names of the columns in the first line.'
     return
   }
   file.value = { name: chosen.name, head, lines }
@@ -64,7 +86,9 @@ async function takeIn() {
   sending.value = true
   try {
     await api('import', { method: 'POST', body: { kind: kind.value, rows: rows.map(r => r.row) } })
-    done.value = `${rows.length} ${rows.length === 1 ? 'row' : 'rows'} taken in${problems.length > 0 ? `; ${problems.length} left out, as said below` : ''}.`
+    done.value = `${rows.length} ${rows.length === 1 ? 'row' : 'rows'} taken in${
+      problems.length > 0 ? `; ${problems.length} left out, as said below` : ''
+    }.`
     // What is in by now must not go in twice.
     const taken = new Set(rows.map(r => r.line))
     file.value = { ...file.value!, lines: file.value!.lines.map((l, i) => taken.has(i + 2) ? [] : l) }
@@ -77,9 +101,13 @@ async function takeIn() {
   }
   sending.value = false
 }
-const shownCell = (line: number, id: string) => mapping.value[id] === undefined ? '' : file.value!.lines[line - 2]?.[mapping.value[id]] ?? ''
+const shownCell = (line: number, id: string) =>
+  mapping.value[id] === undefined ? '' : file.value!.lines[line - 2]?.[mapping.value[id]] ?? ''
 const preview = computed(() => {
-  const lines = [...read.value?.rows.map(r => ({ line: r.line, problem: undefined })) ?? [], ...read.value?.problems.map(p => ({ line: p.line, problem: p })) ?? []]
+  const lines = [
+    ...read.value?.rows.map(r => ({ line: r.line, problem: undefined })) ?? [],
+    ...read.value?.problems.map(p => ({ line: p.line, problem: p })) ?? [],
+  ]
   // What is wrong comes first: it is what has to be looked at.
   return lines.sort((a, b) => Number(!a.problem) - Number(!b.problem) || a.line - b.line).slice(0, 60)
 })
@@ -90,65 +118,169 @@ const shownFields = computed(() => fields.value.filter(f => mapping.value[f.id] 
   <div>
     <LogbookHead />
     <h2 class="what">Bring a table in</h2>
-    <p class="soft intro">From a spreadsheet saved as CSV, with the names of the columns in the first line. Nothing is taken in before you have seen it.</p>
+    <p class="soft intro">
+      From a spreadsheet saved as CSV, with the names of the columns in the first line. Nothing is taken in before you
+      have seen it.
+    </p>
     <div class="first">
-      <SelectButton v-model="kind" :options="[...KINDS]" option-label="word" option-value="id" :allow-empty="false" aria-label="What is in the table" />
-      <FileButton :label="file ? 'Another file' : 'Choose the file'" accept=".csv,.tsv,.txt,text/csv" :disabled="!session.mayWrite" @file="open" />
+      <SelectButton
+        v-model="kind"
+        :options="[...KINDS]"
+        option-label="word"
+        option-value="id"
+        :allow-empty="false"
+        aria-label="What is in the table" />
+      <FileButton
+        :label="file ? 'Another file' : 'Choose the file'"
+        accept=".csv,.tsv,.txt,text/csv"
+        :disabled="!session.mayWrite"
+        @file="open" />
       <span v-if="file" class="small soft">{{ file.name }}</span>
     </div>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
-    <p v-if="refusedLine" class="problem" role="alert">Line {{ refusedLine.line }}: {{ refusedLine.sentence }} Nothing was taken in.</p>
-    <p v-if="done" role="status">{{ done }} <NuxtLink :to="kind === 'pours' ? '/logbook' : kind === 'moulds' ? '/moulds' : '/powders'">Look at them</NuxtLink></p>
+    <p v-if="refusedLine" class="problem" role="alert">
+      Line {{ refusedLine.line }}: {{ refusedLine.sentence }} Nothing was taken in.
+    </p>
+    <p v-if="done" role="status">
+      {{ done }}
+      <NuxtLink :to="kind === 'pours' ? '/logbook' : kind === 'moulds' ? '/moulds' : '/powders'">Look at them</NuxtLink>
+    </p>
     <template v-if="file">
       <h3>Which column is what</h3>
       <div class="map">
         <div v-for="f in fields" :key="f.id" class="field">
           <span :id="`col-${f.id}`" class="small strong">{{ f.word }}{{ f.required ? ', needed' : '' }}</span>
-          <Select :aria-labelledby="`col-${f.id}`" :model-value="mapping[f.id] ?? -1" :options="columns" option-label="word" option-value="id" size="small" @update:model-value="map(f.id, $event)" />
+          <Select
+            :aria-labelledby="`col-${f.id}`"
+            :model-value="mapping[f.id] ?? -1"
+            :options="columns"
+            option-label="word"
+            option-value="id"
+            size="small"
+            @update:model-value="map(f.id, $event)" />
         </div>
-        <div v-if="slashes" class="field"><span id="dates" class="small strong">Days like 3/11/2026</span><SelectButton v-model="dayFirst" :options="DATES" option-label="word" option-value="id" :allow-empty="false" size="small" aria-labelledby="dates" /></div>
+        <div v-if="slashes" class="field">
+          <span id="dates" class="small strong">Days like 3/11/2026</span
+          ><SelectButton
+            v-model="dayFirst"
+            :options="DATES"
+            option-label="word"
+            option-value="id"
+            :allow-empty="false"
+            size="small"
+            aria-labelledby="dates" />
+        </div>
       </div>
-      <p v-if="missing.length > 0" class="problem">Say which column holds: {{ missing.map(f => f.word.toLowerCase()).join(', ') }}.</p>
+      <p v-if="missing.length > 0" class="problem">
+        Say which column holds: {{ missing.map(f => f.word.toLowerCase()).join(', ') }}.
+      </p>
       <template v-if="read">
         <div class="take">
           <Button
             v-if="session.mayWrite"
-            :label="sending ? 'Taking it in …' : `Take ${read.rows.length} ${read.rows.length === 1 ? 'row' : 'rows'} in${read.problems.length > 0 ? `, leave ${read.problems.length} out` : ''}`"
+            :label="
+              sending
+                ? 'Taking it in …'
+                : `Take ${read.rows.length} ${read.rows.length === 1 ? 'row' : 'rows'} in${read.problems.length > 0 ? `, leave ${read.problems.length} out` : ''}`
+            "
             :disabled="sending || read.rows.length === 0 || read.rows.length > MOST_ROWS"
-            @click="takeIn"
-          />
-          <span v-if="read.rows.length > MOST_ROWS" class="problem">At most {{ MOST_ROWS }} rows at a time; cut the table in two.</span>
-          <span v-if="kind === 'pours'" class="small soft">Of these pours only the day is known: they count for results and costs, not for times.</span>
+            @click="takeIn" />
+          <span v-if="read.rows.length > MOST_ROWS" class="problem"
+          >At most {{ MOST_ROWS }} rows at a time; cut the table in two.</span
+          >
+          <span v-if="kind === 'pours'" class="small soft"
+          >Of these pours only the day is known: they count for results and costs, not for times.</span
+          >
         </div>
         <div class="scroll" tabindex="0" role="region" aria-label="What was read">
           <table v-if="preview.length > 0">
-            <thead><tr><th scope="col">line</th><th scope="col">read as</th><th v-for="f in shownFields" :key="f.id" scope="col">{{ f.word }}</th></tr></thead>
+            <thead>
+              <tr>
+                <th scope="col">line</th>
+                <th scope="col">read as</th>
+                <th v-for="f in shownFields" :key="f.id" scope="col">{{ f.word }}</th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="p in preview" :key="p.line">
                 <td class="num">{{ p.line }}</td>
                 <td :class="p.problem ? 'wrong' : 'soft'">{{ p.problem?.sentence ?? 'goes in' }}</td>
-                <td v-for="f in shownFields" :key="f.id" :class="{ bad: p.problem?.field === f.id }">{{ shownCell(p.line, f.id) }}</td>
+                <td v-for="f in shownFields" :key="f.id" :class="{ bad: p.problem?.field === f.id }">
+                  {{ shownCell(p.line, f.id) }}
+                </td>
               </tr>
             </tbody>
           </table>
         </div>
-        <p v-if="read.rows.length + read.problems.length > preview.length" class="small soft">and {{ read.rows.length + read.problems.length - preview.length }} more lines</p>
+        <p v-if="read.rows.length + read.problems.length > preview.length" class="small soft">
+          and {{ read.rows.length + read.problems.length - preview.length }} more lines
+        </p>
       </template>
     </template>
   </div>
 </template>
 
 <style scoped>
-.what { padding-top: 4px; }
-.intro { max-width: 70ch; padding-bottom: 12px; }
-.first { display: flex; flex-wrap: wrap; gap: 12px; align-items: center; }
-h3 { padding: 16px 0 8px; }
-.map { display: grid; grid-template-columns: repeat(auto-fill, minmax(180px, 1fr)); gap: 10px 14px; }
-.take { display: flex; flex-wrap: wrap; gap: 14px; align-items: center; padding: 16px 0 10px; }
-.scroll { overflow-x: auto; max-height: 480px; }
-table { border-collapse: collapse; width: 100%; }
-th, td { text-align: left; padding: 5px 16px 5px 0; border-bottom: 1px solid var(--line); white-space: nowrap; max-width: 260px; overflow: hidden; text-overflow: ellipsis; }
-thead th { border-bottom: 2px solid var(--ink); position: sticky; top: 0; background: var(--ground); font-size: 0.87rem; }
-.bad { background: var(--heat-soft); }
-.wrong { color: var(--heat); white-space: normal; max-width: none; min-width: 220px; }
+.what {
+  padding-top: 4px;
+}
+.intro {
+  max-width: 70ch;
+  padding-bottom: 12px;
+}
+.first {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+}
+h3 {
+  padding: 16px 0 8px;
+}
+.map {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
+  gap: 10px 14px;
+}
+.take {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 14px;
+  align-items: center;
+  padding: 16px 0 10px;
+}
+.scroll {
+  overflow-x: auto;
+  max-height: 480px;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th,
+td {
+  text-align: left;
+  padding: 5px 16px 5px 0;
+  border-bottom: 1px solid var(--line);
+  white-space: nowrap;
+  max-width: 260px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+thead th {
+  border-bottom: 2px solid var(--ink);
+  position: sticky;
+  top: 0;
+  background: var(--ground);
+  font-size: 0.87rem;
+}
+.bad {
+  background: var(--heat-soft);
+}
+.wrong {
+  color: var(--heat);
+  white-space: normal;
+  max-width: none;
+  min-width: 220px;
+}
 </style>

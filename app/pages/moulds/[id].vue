@@ -29,13 +29,18 @@ const library = useLibrary(), session = useSession(), planning = usePlanning(), 
 const id = String(useRoute().params.id)
 await library.load()
 const item = library.items.mould.find(m => m.id === id)
-if (!item) throw createError({ statusCode: 404, statusMessage: 'This mould is not in the library any more.', fatal: true })
+if (!item)
+  throw createError({ statusCode: 404, statusMessage: 'This mould is not in the library any more.', fatal: true })
 const mould = useMould(item)
 const { body, gauges, withPours, gauged, saving, trouble } = mould
 onBeforeRouteLeave(() => mould.save())
 
 const units = computed(() => session.units)
-const NAMES: Readonly<Record<GaugeHow, string>> = { ...Object.fromEntries(GAUGE_WAYS.map(w => [w.how, w.name])) as Record<GaugeHow, string>, mesh: 'From its model', pours: 'What its pours took' }
+const NAMES: Readonly<Record<GaugeHow, string>> = {
+  ...Object.fromEntries(GAUGE_WAYS.map(w => [w.how, w.name])) as Record<GaugeHow, string>,
+  mesh: 'From its model',
+  pours: 'What its pours took',
+}
 const chosen = ref<number>()
 const inHand = computed(() => chosen.value === undefined ? undefined : gauges.value[chosen.value])
 const way = computed(() => GAUGE_WAYS.find(w => w.how === inHand.value?.how))
@@ -54,7 +59,9 @@ const rows = computed(() => withPours.value.map((g, i) => {
   return { g, i, problem, result: problem ? undefined : gaugeResult(g) }
 }))
 const bars = computed(() => [
-  ...rows.value.flatMap(({ g, i, result }) => result ? [{ id: `${i}`, label: NAMES[g.how], ...gaugeRange(result) }] : []),
+  ...rows.value.flatMap(({ g, i, result }) =>
+    result ? [{ id: `${i}`, label: NAMES[g.how], ...gaugeRange(result) }] : [],
+  ),
   ...(gauged.value ? [{ id: 'all', label: 'Together', ...gauged.value, strong: true }] : []),
 ])
 const span = computed(() => {
@@ -63,15 +70,23 @@ const span = computed(() => {
 })
 const ticks = computed(() => {
   const { from, to } = span.value
-  const rough = (to - from) / 5, power = 10 ** Math.floor(Math.log10(rough)), step = [1, 2, 5, 10].map(s => s * power).find(s => s >= rough)!
+  const rough = (to - from) / 5,
+    power = 10 ** Math.floor(Math.log10(rough)),
+    step = [1, 2, 5, 10].map(s => s * power).find(s => s >= rough)!
   return Array.from({ length: 12 }, (_, i) => Math.ceil(from / step) * step + i * step).filter(t => t < to)
 })
 const volume = (v: number) => formatVolume(v, units.value)
 
 const materials = Object.entries(MOULD_MATERIALS).map(([key, m]) => ({ id: key, name: m.name }))
 const KINDS: readonly { readonly id: NonNullable<MouldBody['kind']>, readonly name: string }[] = [
-  { id: 'block', name: 'Block' }, { id: 'skin', name: 'Skin in a jacket' }, { id: 'parts', name: 'Parts that key together' }, { id: 'open', name: 'Open face' },
-  { id: 'press', name: 'Hump, slump or press mould' }, { id: 'waste', name: 'Waste mould, broken off once' }, { id: 'impression', name: 'Soft impression, used once' }, { id: 'print', name: 'Print in the ground' },
+  { id: 'block', name: 'Block' },
+  { id: 'skin', name: 'Skin in a jacket' },
+  { id: 'parts', name: 'Parts that key together' },
+  { id: 'open', name: 'Open face' },
+  { id: 'press', name: 'Hump, slump or press mould' },
+  { id: 'waste', name: 'Waste mould, broken off once' },
+  { id: 'impression', name: 'Soft impression, used once' },
+  { id: 'print', name: 'Print in the ground' },
 ]
 const SHAPES = [{ id: 'round', name: 'Round opening' }, { id: 'rectangular', name: 'Rectangular' }]
 const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
@@ -79,7 +94,9 @@ const ready = computed(() => readinessOf({ ...body.value, uses: item.uses }, { a
 const measures = computed(() => {
   const photo = body.value.impression?.photo
   return (photo?.marks ?? []).map((m) => {
-    const size = m.what === 'length' ? photoLength(photo!.scale, m.points[0]!, m.points[1]!, photo!.camera) : photoArea(photo!.scale, m.points, photo!.camera)
+    const size = m.what === 'length'
+      ? photoLength(photo!.scale, m.points[0]!, m.points[1]!, photo!.camera)
+      : photoArea(photo!.scale, m.points, photo!.camera)
     return `${m.name} ${size ? (m.what === 'length' ? formatLength : formatArea)(size.value, units.value) : '—'}`
   })
 })
@@ -90,7 +107,12 @@ const wearTear = ref(false)
 function addWear() {
   const note = wearNote.value.trim()
   if (!note) return
-  mould.change({ wear: [{ on: new Date(clock.now).toISOString().slice(0, 10), note, tear: wearTear.value }, ...(body.value.wear ?? [])] })
+  mould.change({
+    wear: [
+      { on: new Date(clock.now).toISOString().slice(0, 10), note, tear: wearTear.value },
+      ...(body.value.wear ?? []),
+    ],
+  })
   wearNote.value = ''
   wearTear.value = false
 }
@@ -108,10 +130,19 @@ async function plan() {
     <header>
       <div class="title">
         <h1 class="sr-only">{{ body.name }}</h1>
-        <input class="name" aria-label="Name of the mould" maxlength="80" :value="body.name" :readonly="!session.mayWrite" @input="mould.change({ name: ($event.target as HTMLInputElement).value })">
+        <input
+          class="name"
+          aria-label="Name of the mould"
+          maxlength="80"
+          :value="body.name"
+          :readonly="!session.mayWrite"
+          @input="mould.change({ name: ($event.target as HTMLInputElement).value })" />
         <p class="small soft" role="status">
           <span v-if="saving === 'failed'" class="problem">{{ trouble }}</span>
-          <template v-else>{{ MOULD_MATERIALS[body.material].name }} · {{ item.uses ?? 0 }} casts so far · {{ saving === 'saved' ? 'saved' : 'saving …' }}</template>
+          <template v-else
+          >{{ MOULD_MATERIALS[body.material].name }} · {{ item.uses ?? 0 }} casts so far ·
+            {{ saving === 'saved' ? 'saved' : 'saving …' }}</template
+          >
         </p>
       </div>
       <Button v-if="session.mayWrite" label="Plan a pour with it" @click="plan" />
@@ -121,23 +152,50 @@ async function plan() {
         <h2 id="gauge-head" class="eyebrow">How it was gauged</h2>
         <ul class="ruled">
           <li v-for="r in rows" :key="r.i">
-            <button v-if="r.g.how !== 'pours'" class="gauge" :aria-pressed="chosen === r.i" @click="chosen = chosen === r.i ? undefined : r.i">
+            <button
+              v-if="r.g.how !== 'pours'"
+              class="gauge"
+              :aria-pressed="chosen === r.i"
+              @click="chosen = chosen === r.i ? undefined : r.i">
               <span class="strong">{{ NAMES[r.g.how] }}</span>
-              <span class="num">{{ r.result ? volume(r.result.volume) : '—' }} <span class="soft small">{{ r.result ? `± ${formatPercent(Math.round(Z80 * r.result.doubt * 1000) / 1000)}` : '' }}</span></span>
+              <span class="num"
+              >{{ r.result ? volume(r.result.volume) : '—' }}
+                <span class="soft small">{{
+                  r.result ? `± ${formatPercent(Math.round(Z80 * r.result.doubt * 1000) / 1000)}` : ''
+                }}</span></span
+              >
             </button>
             <div v-else class="gauge">
-              <span class="strong">{{ NAMES.pours }}</span><span class="num">{{ volume(r.result!.volume) }} <span class="soft small">± {{ formatPercent(Math.round(Z80 * r.result!.doubt * 1000) / 1000) }}</span></span>
+              <span class="strong">{{ NAMES.pours }}</span><span class="num"
+              >{{ volume(r.result!.volume) }}
+                <span class="soft small"
+                >± {{ formatPercent(Math.round(Z80 * r.result!.doubt * 1000) / 1000) }}</span
+                ></span
+              >
               <span class="soft small">{{ r.result!.basis.note }}</span>
             </div>
             <p v-if="r.problem" class="problem">{{ r.problem }}</p>
           </li>
         </ul>
-        <NuxtLink v-if="gauges.some(g => g.how === 'mesh')" :to="`/moulds/model?mould=${id}`">Its model in three dimensions</NuxtLink>
-        <Button v-if="inHand?.how === 'mesh'" label="Take this one away" severity="secondary" size="small" :disabled="gauges.length < 2" @click="drop(chosen!)" />
+        <NuxtLink v-if="gauges.some(g => g.how === 'mesh')" :to="`/moulds/model?mould=${id}`"
+        >Its model in three dimensions</NuxtLink
+        >
+        <Button
+          v-if="inHand?.how === 'mesh'"
+          label="Take this one away"
+          severity="secondary"
+          size="small"
+          :disabled="gauges.length < 2"
+          @click="drop(chosen!)" />
         <template v-else-if="inHand">
           <p class="small soft">{{ way?.tells }}</p>
           <GaugeFields :key="chosen" :gauge="inHand" @change="replace" />
-          <Button label="Take this one away" severity="secondary" size="small" :disabled="gauges.length < 2" @click="drop(chosen!)" />
+          <Button
+            label="Take this one away"
+            severity="secondary"
+            size="small"
+            :disabled="gauges.length < 2"
+            @click="drop(chosen!)" />
         </template>
         <Select
           v-if="session.mayWrite"
@@ -154,22 +212,49 @@ async function plan() {
       </section>
       <section aria-labelledby="holds-head" class="column">
         <div class="sheet holds">
-          <h2 id="holds-head">It holds <span class="num big">{{ volume(body.volume.value) }}</span></h2>
-          <p class="soft"><span class="num">{{ volume(body.volume.low) }} to {{ volume(body.volume.high) }}</span> in eight of ten, ± {{ formatPercent(Math.round(500 * Math.log(body.volume.high / body.volume.low)) / 1000) }}</p>
+          <h2 id="holds-head">
+            It holds <span class="num big">{{ volume(body.volume.value) }}</span>
+          </h2>
+          <p class="soft">
+            <span class="num">{{ volume(body.volume.low) }} to {{ volume(body.volume.high) }}</span> in eight of ten, ±
+            {{ formatPercent(Math.round(500 * Math.log(body.volume.high / body.volume.low)) / 1000) }}
+          </p>
           <p v-if="session.mayWrite && gauged && volume(gauged.value) !== volume(body.volume.value)" class="refine">
-            With what its pours took, {{ volume(gauged.value) }} ({{ volume(gauged.low) }} to {{ volume(gauged.high) }}). <Button label="Take it over" severity="secondary" size="small" @click="mould.setGauges(gauges)" />
+            With what its pours took, {{ volume(gauged.value) }} ({{ volume(gauged.low) }} to
+            {{ volume(gauged.high) }}).
+            <Button label="Take it over" severity="secondary" size="small" @click="mould.setGauges(gauges)" />
           </p>
           <p v-if="gauged?.disagree" class="problem warn" role="status">{{ gauged.disagree }}</p>
-          <RangeAxis title="Volume by each gauge." :bars="bars" :bands="[]" :from="span.from" :to="span.to" :ticks="ticks" :write="volume" />
-          <p class="small soft">{{ rows.find(r => r.i === chosen)?.result?.basis.note ?? 'The surest gauge speaks loudest; where they contradict each other, the range widens.' }}</p>
+          <RangeAxis
+            title="Volume by each gauge."
+            :bars="bars"
+            :bands="[]"
+            :from="span.from"
+            :to="span.to"
+            :ticks="ticks"
+            :write="volume" />
+          <p class="small soft">
+            {{
+              rows.find(r => r.i === chosen)?.result?.basis.note
+                ?? 'The surest gauge speaks loudest; where they contradict each other, the range widens.'
+            }}
+          </p>
         </div>
         <div class="sheet holds drawn">
           <MouldPicture :mouth="body.mouth" :volume="body.volume.value" :size="120" />
-          <p class="small soft">If its walls were straight it would be {{ formatLength(evenDepth(body.mouth, body.volume.value), units) }} deep. The plan draws it like this.</p>
+          <p class="small soft">
+            If its walls were straight it would be
+            {{ formatLength(evenDepth(body.mouth, body.volume.value), units) }} deep. The plan draws it like this.
+          </p>
         </div>
         <section v-if="body.impression" aria-labelledby="print-head" class="column">
           <h2 id="print-head" class="eyebrow">The print</h2>
-          <p>{{ [body.impression.place, body.impression.on].filter(Boolean).join(', ') }}<template v-if="body.impression.believed">. Believed to be made by {{ body.impression.believed }}</template>.</p>
+          <p>
+            {{ [body.impression.place, body.impression.on].filter(Boolean).join(', ')
+            }}<template v-if="body.impression.believed"
+            >. Believed to be made by {{ body.impression.believed }}</template
+            >.
+          </p>
           <p v-if="measures.length > 0" class="num small">{{ measures.join(' · ') }}</p>
           <NuxtLink :to="`/moulds/print?mould=${id}`">Its photo and measures</NuxtLink>
         </section>
@@ -182,56 +267,287 @@ async function plan() {
       </section>
       <section aria-labelledby="facts-head" class="column">
         <h2 id="facts-head" class="eyebrow">The mould itself</h2>
-        <div class="field"><span id="made-of" class="small strong">Made of</span><Select :model-value="body.material" :options="materials" option-label="name" option-value="id" aria-labelledby="made-of" fluid @update:model-value="mould.change({ material: $event })" /></div>
-        <div class="field"><span id="kind-of" class="small strong">Kind</span><Select :model-value="body.kind ?? null" :options="[...KINDS]" option-label="name" option-value="id" placeholder="Not said" aria-labelledby="kind-of" fluid @update:model-value="mould.change({ kind: $event })" /></div>
-        <SelectButton :model-value="body.mouth.shape" :options="SHAPES" option-label="name" option-value="id" :allow-empty="false" aria-label="Shape of the opening" @update:model-value="mould.change({ mouth: { ...body.mouth, shape: $event } })" />
-        <QuantityField kind="length" :label="body.mouth.shape === 'round' ? 'Across the opening' : 'Opening, width'" :model-value="body.mouth.width" :check="positive" @update:model-value="$event && mould.change({ mouth: { ...body.mouth, width: $event } })" />
-        <QuantityField v-if="body.mouth.shape === 'rectangular'" kind="length" label="Opening, length" :model-value="body.mouth.length" :check="positive" @update:model-value="$event && mould.change({ mouth: { ...body.mouth, length: $event } })" />
-        <QuantityField kind="length" label="Its wall" :model-value="body.wall" :check="positive" @update:model-value="$event && mould.change({ wall: $event })" />
-        <QuantityField kind="length" label="Thickest part of the cast" :model-value="body.section" :check="positive" @update:model-value="$event && mould.change({ section: $event })" />
-        <QuantityField kind="length" clearable label="Pour hole, if it is closed" :model-value="body.pourHole" @update:model-value="mould.change({ pourHole: $event })" />
-        <label class="check"><Checkbox :model-value="body.fragile" binary input-id="fragile" @update:model-value="mould.change({ fragile: $event })" /> Thin or undercut parts</label>
-        <label class="check"><Checkbox :model-value="body.cradle ?? false" binary input-id="cradle" @update:model-value="mould.change({ cradle: $event })" /> Sits in a cradle</label>
-        <div class="pair"><span class="strong">Parts</span><Stepper label="Parts of the mould" :min="1" :max="20" :model-value="body.halves ?? 1" @update:model-value="mould.change({ halves: $event })" /></div>
-        <div v-if="(body.halves ?? 1) > 1 || body.straps" class="pair"><span class="strong">Straps or bands</span><Stepper label="Straps or bands that hold it" :min="0" :max="40" :model-value="body.straps ?? 0" @update:model-value="mould.change({ straps: $event })" /></div>
-        <div class="pair"><span class="strong">Copies of it</span><Stepper label="Copies of the mould" :min="1" :max="1000" :model-value="body.copies ?? 1" @update:model-value="mould.change({ copies: $event })" /></div>
-        <div class="pair"><span class="strong">Lasts about</span><Stepper label="Expected life, pours" :min="1" :max="100000" :model-value="life ?? 50" @update:model-value="mould.change({ life: $event })" /></div>
+        <div class="field">
+          <span id="made-of" class="small strong">Made of</span
+          ><Select
+            :model-value="body.material"
+            :options="materials"
+            option-label="name"
+            option-value="id"
+            aria-labelledby="made-of"
+            fluid
+            @update:model-value="mould.change({ material: $event })" />
+        </div>
+        <div class="field">
+          <span id="kind-of" class="small strong">Kind</span
+          ><Select
+            :model-value="body.kind ?? null"
+            :options="[...KINDS]"
+            option-label="name"
+            option-value="id"
+            placeholder="Not said"
+            aria-labelledby="kind-of"
+            fluid
+            @update:model-value="mould.change({ kind: $event })" />
+        </div>
+        <SelectButton
+          :model-value="body.mouth.shape"
+          :options="SHAPES"
+          option-label="name"
+          option-value="id"
+          :allow-empty="false"
+          aria-label="Shape of the opening"
+          @update:model-value="mould.change({ mouth: { ...body.mouth, shape: $event } })" />
+        <QuantityField
+          kind="length"
+          :label="body.mouth.shape === 'round' ? 'Across the opening' : 'Opening, width'"
+          :model-value="body.mouth.width"
+          :check="positive"
+          @update:model-value="$event && mould.change({ mouth: { ...body.mouth, width: $event } })" />
+        <QuantityField
+          v-if="body.mouth.shape === 'rectangular'"
+          kind="length"
+          label="Opening, length"
+          :model-value="body.mouth.length"
+          :check="positive"
+          @update:model-value="$event && mould.change({ mouth: { ...body.mouth, length: $event } })" />
+        <QuantityField
+          kind="length"
+          label="Its wall"
+          :model-value="body.wall"
+          :check="positive"
+          @update:model-value="$event && mould.change({ wall: $event })" />
+        <QuantityField
+          kind="length"
+          label="Thickest part of the cast"
+          :model-value="body.section"
+          :check="positive"
+          @update:model-value="$event && mould.change({ section: $event })" />
+        <QuantityField
+          kind="length"
+          clearable
+          label="Pour hole, if it is closed"
+          :model-value="body.pourHole"
+          @update:model-value="mould.change({ pourHole: $event })" />
+        <label class="check"
+        ><Checkbox
+          :model-value="body.fragile"
+          binary
+          input-id="fragile"
+          @update:model-value="mould.change({ fragile: $event })" />
+          Thin or undercut parts</label
+        >
+        <label class="check"
+        ><Checkbox
+          :model-value="body.cradle ?? false"
+          binary
+          input-id="cradle"
+          @update:model-value="mould.change({ cradle: $event })" />
+          Sits in a cradle</label
+        >
+        <div class="pair">
+          <span class="strong">Parts</span
+          ><Stepper
+            label="Parts of the mould"
+            :min="1"
+            :max="20"
+            :model-value="body.halves ?? 1"
+            @update:model-value="mould.change({ halves: $event })" />
+        </div>
+        <div v-if="(body.halves ?? 1) > 1 || body.straps" class="pair">
+          <span class="strong">Straps or bands</span
+          ><Stepper
+            label="Straps or bands that hold it"
+            :min="0"
+            :max="40"
+            :model-value="body.straps ?? 0"
+            @update:model-value="mould.change({ straps: $event })" />
+        </div>
+        <div class="pair">
+          <span class="strong">Copies of it</span
+          ><Stepper
+            label="Copies of the mould"
+            :min="1"
+            :max="1000"
+            :model-value="body.copies ?? 1"
+            @update:model-value="mould.change({ copies: $event })" />
+        </div>
+        <div class="pair">
+          <span class="strong">Lasts about</span
+          ><Stepper
+            label="Expected life, pours"
+            :min="1"
+            :max="100000"
+            :model-value="life ?? 50"
+            @update:model-value="mould.change({ life: $event })" />
+        </div>
         <p class="small soft">
-          {{ roundTo(usesEach, 1) }} of about {{ life ?? '?' }} pours each{{ body.life ? '' : ', as is usual for this material' }}<template v-if="body.cost && life">; {{ roundTo(body.cost / life, 0.01) }} a pour</template>.
+          {{ roundTo(usesEach, 1) }} of about {{ life ?? '?' }} pours each{{
+            body.life ? '' : ', as is usual for this material'
+          }}<template v-if="body.cost && life">; {{ roundTo(body.cost / life, 0.01) }} a pour</template>.
         </p>
-        <div class="pair"><label for="cost" class="strong">It cost</label><input id="cost" class="num typed" inputmode="decimal" :value="body.cost ?? ''" @change="mould.change({ cost: Number(($event.target as HTMLInputElement).value.replace(',', '.')) || undefined })"></div>
+        <div class="pair">
+          <label for="cost" class="strong">It cost</label
+          ><input
+            id="cost"
+            class="num typed"
+            inputmode="decimal"
+            :value="body.cost ?? ''"
+            @change="
+              mould.change({ cost: Number(($event.target as HTMLInputElement).value.replace(',', '.')) || undefined })
+            " />
+        </div>
         <h2 class="eyebrow">Wear and tears</h2>
         <div v-if="session.mayWrite" class="wear">
-          <InputText v-model="wearNote" maxlength="300" placeholder="What you saw" aria-label="Wear that you saw" fluid @keydown.enter="addWear" />
+          <InputText
+            v-model="wearNote"
+            maxlength="300"
+            placeholder="What you saw"
+            aria-label="Wear that you saw"
+            fluid
+            @keydown.enter="addWear" />
           <label class="check"><Checkbox v-model="wearTear" binary input-id="tear" /> a tear</label>
           <Button label="Note it" severity="secondary" size="small" @click="addWear" />
         </div>
-        <ul class="ruled small"><li v-for="(w, i) in body.wear ?? []" :key="i" class="noted"><span class="num soft">{{ w.on }}</span> {{ w.tear ? 'Tear: ' : '' }}{{ w.note }}</li></ul>
-        <div class="field"><label for="note" class="small strong">Note</label><InputText id="note" :model-value="body.note" maxlength="2000" fluid @update:model-value="mould.change({ note: $event ?? '' })" /></div>
+        <ul class="ruled small">
+          <li v-for="(w, i) in body.wear ?? []" :key="i" class="noted">
+            <span class="num soft">{{ w.on }}</span> {{ w.tear ? 'Tear: ' : '' }}{{ w.note }}
+          </li>
+        </ul>
+        <div class="field">
+          <label for="note" class="small strong">Note</label
+          ><InputText
+            id="note"
+            :model-value="body.note"
+            maxlength="2000"
+            fluid
+            @update:model-value="mould.change({ note: $event ?? '' })" />
+        </div>
       </section>
     </div>
   </div>
 </template>
 
 <style scoped>
-header { display: flex; justify-content: space-between; align-items: start; gap: 16px; margin-bottom: 16px; }
-.title { flex: 1; min-width: 0; }
-.name { width: 100%; border: 0; border-bottom: 1.5px solid transparent; background: none; padding: 0 0 2px; font-size: 1.85rem; font-weight: 720; }
-.name:hover, .name:focus { border-bottom-color: var(--line-strong); }
-.three { display: grid; grid-template-columns: 312px minmax(0, 1fr) 280px; gap: 24px; align-items: start; }
-.column { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; align-content: start; }
-.gauge { width: 100%; display: flex; justify-content: space-between; gap: 10px; align-items: baseline; border: 0; background: none; padding: 9px 6px; text-align: left; border-radius: 8px; flex-wrap: wrap; }
-button.gauge:hover { background: var(--action-soft); }
-.gauge[aria-pressed=true] { background: var(--action-soft); }
-.holds { padding: 16px 18px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; }
-.big { font-size: 1.7rem; font-weight: 700; }
-.drawn { grid-template-columns: auto minmax(0, 1fr); gap: 18px; align-items: center; }
-.ready { list-style: decimal; padding-left: 22px; display: grid; gap: 4px; }
-.pair { display: grid; grid-template-columns: 1fr auto; align-items: center; gap: 8px; }
-.check { display: flex; gap: 10px; align-items: center; min-height: 30px; }
-.typed { width: 6em; text-align: right; border: 1px solid var(--line-strong); border-radius: 9px; background: var(--sheet); padding: 0.35rem 0.6rem; }
-.wear { display: grid; grid-template-columns: 1fr auto auto; gap: 8px; align-items: center; }
-.noted { padding: 5px 0; }
-@media (max-width: 1080px) { .three { grid-template-columns: 300px minmax(0, 1fr); } .three > :last-child { grid-column: 1 / -1; } }
-@media (max-width: 720px) { .three { grid-template-columns: minmax(0, 1fr); } header { flex-wrap: wrap; } }
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: start;
+  gap: 16px;
+  margin-bottom: 16px;
+}
+.title {
+  flex: 1;
+  min-width: 0;
+}
+.name {
+  width: 100%;
+  border: 0;
+  border-bottom: 1.5px solid transparent;
+  background: none;
+  padding: 0 0 2px;
+  font-size: 1.85rem;
+  font-weight: 720;
+}
+.name:hover,
+.name:focus {
+  border-bottom-color: var(--line-strong);
+}
+.three {
+  display: grid;
+  grid-template-columns: 312px minmax(0, 1fr) 280px;
+  gap: 24px;
+  align-items: start;
+}
+.column {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 10px;
+  align-content: start;
+}
+.gauge {
+  width: 100%;
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  align-items: baseline;
+  border: 0;
+  background: none;
+  padding: 9px 6px;
+  text-align: left;
+  border-radius: 8px;
+  flex-wrap: wrap;
+}
+button.gauge:hover {
+  background: var(--action-soft);
+}
+.gauge[aria-pressed='true'] {
+  background: var(--action-soft);
+}
+.holds {
+  padding: 16px 18px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+}
+.big {
+  font-size: 1.7rem;
+  font-weight: 700;
+}
+.drawn {
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 18px;
+  align-items: center;
+}
+.ready {
+  list-style: decimal;
+  padding-left: 22px;
+  display: grid;
+  gap: 4px;
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  align-items: center;
+  gap: 8px;
+}
+.check {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 30px;
+}
+.typed {
+  width: 6em;
+  text-align: right;
+  border: 1px solid var(--line-strong);
+  border-radius: 9px;
+  background: var(--sheet);
+  padding: 0.35rem 0.6rem;
+}
+.wear {
+  display: grid;
+  grid-template-columns: 1fr auto auto;
+  gap: 8px;
+  align-items: center;
+}
+.noted {
+  padding: 5px 0;
+}
+@media (max-width: 1080px) {
+  .three {
+    grid-template-columns: 300px minmax(0, 1fr);
+  }
+  .three > :last-child {
+    grid-column: 1 / -1;
+  }
+}
+@media (max-width: 720px) {
+  .three {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  header {
+    flex-wrap: wrap;
+  }
+}
 </style>

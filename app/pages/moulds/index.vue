@@ -23,11 +23,22 @@ import { offerFile, readJson } from '~/ui/files'
 const library = useLibrary(), session = useSession()
 await library.load()
 const { open, trouble, busy, item, edit, save, putAway } = useEditing('mould', () => ({
-  name: '', material: 'silicone', volume: { value: 0.0005, low: 0.00048, high: 0.00052 }, mouth: { shape: 'round', width: 0.1, length: 0.1 }, wall: 0.008, section: 0.03, fragile: false, note: '',
+  name: '',
+  material: 'silicone',
+  volume: { value: 0.0005, low: 0.00048, high: 0.00052 },
+  mouth: { shape: 'round', width: 0.1, length: 0.1 },
+  wall: 0.008,
+  section: 0.03,
+  fragile: false,
+  note: '',
 } satisfies MouldBody))
 const reading = ref(false), failed = ref(false), brought = ref('')
 function saveFile() {
-  offerFile('moulds.json', JSON.stringify({ format: MOULD_FILE, version: 1, moulds: library.items.mould.map(m => m.body) }, null, 2), 'application/json')
+  offerFile(
+    'moulds.json',
+    JSON.stringify({ format: MOULD_FILE, version: 1, moulds: library.items.mould.map(m => m.body) }, null, 2),
+    'application/json',
+  )
 }
 /** Moulds of a file become new ones; those that are here already, name and volume, are left as they are. */
 async function bringIn(file: File) {
@@ -41,7 +52,9 @@ async function bringIn(file: File) {
     const here = new Set(library.items.mould.map(m => key(m.body)))
     const fresh = parsed.data.moulds.filter(m => !here.has(key(m)))
     for (const m of fresh) await library.save('mould', newId(), m, 0)
-    brought.value = `${fresh.length} brought in${fresh.length < parsed.data.moulds.length ? `; ${parsed.data.moulds.length - fresh.length} were here already` : ''}.`
+    brought.value = `${fresh.length} brought in${
+      fresh.length < parsed.data.moulds.length ? `; ${parsed.data.moulds.length - fresh.length} were here already` : ''
+    }.`
   }
   catch (error) {
     failed.value = true
@@ -81,18 +94,43 @@ function setVolume(value: number | undefined, percent = spread.value) {
     <ul v-if="library.items.mould.length > 0" class="ruled">
       <li v-for="m in library.items.mould" :key="m.id">
         <MouldPicture :mouth="m.body.mouth" :volume="m.body.volume.value" :size="52" />
-        <span><NuxtLink :to="`/moulds/${m.id}`" class="row-link strong">{{ m.body.name }}</NuxtLink><br><span class="small soft">{{ MOULD_MATERIALS[m.body.material].name }}<template v-if="m.body.note">. {{ m.body.note }}</template></span></span>
-        <span><span class="num strong">{{ formatVolume(m.body.volume.value, units) }}</span><br><span class="num small soft">{{ formatVolume(m.body.volume.low, units) }} to {{ formatVolume(m.body.volume.high, units) }}</span></span>
+        <span
+        ><NuxtLink :to="`/moulds/${m.id}`" class="row-link strong">{{ m.body.name }}</NuxtLink
+        ><br /><span class="small soft"
+        >{{ MOULD_MATERIALS[m.body.material].name
+        }}<template v-if="m.body.note">. {{ m.body.note }}</template></span
+        ></span
+        >
+        <span
+        ><span class="num strong">{{ formatVolume(m.body.volume.value, units) }}</span
+        ><br /><span class="num small soft"
+        >{{ formatVolume(m.body.volume.low, units) }} to {{ formatVolume(m.body.volume.high, units) }}</span
+        ></span
+        >
         <span class="small release">{{ releaseSentence(m.body.material) }}</span>
         <span class="small soft"><span class="num">{{ m.uses ?? 0 }}</span> casts so far</span>
         <span class="ways">
-          <Button label="Gauge" severity="secondary" size="small" :aria-label="`Gauge ${m.body.name}`" @click="navigateTo(`/moulds/${m.id}`)" />
-          <Button v-if="session.mayWrite" label="Change" severity="secondary" size="small" :aria-label="`Change ${m.body.name}`" @click="edit(m)" />
+          <Button
+            label="Gauge"
+            severity="secondary"
+            size="small"
+            :aria-label="`Gauge ${m.body.name}`"
+            @click="navigateTo(`/moulds/${m.id}`)" />
+          <Button
+            v-if="session.mayWrite"
+            label="Change"
+            severity="secondary"
+            size="small"
+            :aria-label="`Change ${m.body.name}`"
+            @click="edit(m)" />
         </span>
       </li>
     </ul>
     <div v-else-if="library.loaded" class="empty">
-      <p>No moulds yet. Fill yours with water to where the plaster should stand, pour that into a jug or onto a scale, and write it down here once. Then let the mould drain dry.</p>
+      <p>
+        No moulds yet. Fill yours with water to where the plaster should stand, pour that into a jug or onto a scale,
+        and write it down here once. Then let the mould drain dry.
+      </p>
     </div>
     <EditDialog
       v-model:open="open"
@@ -187,22 +225,56 @@ function setVolume(value: number | undefined, percent = spread.value) {
         />
       </div>
       <p class="small soft drawn">
-        <MouldPicture
-          :mouth="item.body.mouth"
-          :volume="item.body.volume.value"
-          :size="60"
-        /> If its walls were straight it would be {{ formatLength(evenDepth(item.body.mouth, item.body.volume.value), units) }} deep.
+        <MouldPicture :mouth="item.body.mouth" :volume="item.body.volume.value" :size="60" /> If its walls were straight
+        it would be {{ formatLength(evenDepth(item.body.mouth, item.body.volume.value), units) }} deep.
       </p>
     </EditDialog>
   </div>
 </template>
 
 <style scoped>
-header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 10px; }
-li { display: grid; grid-template-columns: 60px minmax(0, 1.3fr) 150px minmax(0, 1.2fr) 110px auto; gap: 16px; align-items: center; padding: 9px 0; }
-.ways { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
-.pair { display: grid; grid-template-columns: 1fr auto; align-items: center; }
-.check { display: flex; gap: 10px; align-items: center; min-height: 32px; }
-.drawn { display: flex; gap: 12px; align-items: center; }
-@media (max-width: 720px) { li { grid-template-columns: 56px 1fr auto; } .release, li > :nth-child(5) { display: none; } }
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  margin-bottom: 10px;
+}
+li {
+  display: grid;
+  grid-template-columns: 60px minmax(0, 1.3fr) 150px minmax(0, 1.2fr) 110px auto;
+  gap: 16px;
+  align-items: center;
+  padding: 9px 0;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  align-items: center;
+}
+.check {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 32px;
+}
+.drawn {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+@media (max-width: 720px) {
+  li {
+    grid-template-columns: 56px 1fr auto;
+  }
+  .release,
+  li > :nth-child(5) {
+    display: none;
+  }
+}
 </style>

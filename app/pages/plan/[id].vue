@@ -30,27 +30,57 @@ const refused = computed(() => result.value.problems.find(p => p.severity === 'r
 const starting = ref(false)
 const trouble = ref('')
 /** Batches that are alike are drawn once. */
-const drawn = computed(() => alikeBatches(result.value.batches).map(({ batch, numbers }) => ({ batch, title: batch.coat ? coatTitle(batch.coat.number) : result.value.batches.length === 1 ? 'One batch' : numbers.length === 1 ? `Batch ${numbers[0]} of ${result.value.batches.length}` : `Batches ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}, each the same` })))
-const coatTitle = (n: number) => planning.plan.coats?.way === 'base' ? ['The cast', 'The base'][n - 1]! : `Coat ${n} of ${result.value.batches.length}`
+const drawn = computed(() =>
+  alikeBatches(result.value.batches).map(({ batch, numbers }) => ({
+    batch,
+    title: batch.coat
+      ? coatTitle(batch.coat.number)
+      : result.value.batches.length === 1
+        ? 'One batch'
+        : numbers.length === 1
+          ? `Batch ${numbers[0]} of ${result.value.batches.length}`
+          : `Batches ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}, each the same`,
+  })),
+)
+const coatTitle = (n: number) =>
+  planning.plan.coats?.way === 'base' ? ['The cast', 'The base'][n - 1]! : `Coat ${n} of ${result.value.batches.length}`
 /** Whether batches can overlap, for one person and for two. */
-const overlaps = computed(() => result.value.batches.length < 2 || planning.plan.coats ? [] : ([1, 2] as const).map(hands => overlapOf(planning.plan, planning.world, result.value.ratio, result.value.batches, 0, hands)))
+const overlaps = computed(() =>
+  result.value.batches.length < 2 || planning.plan.coats
+    ? []
+    : ([1, 2] as const).map(hands =>
+        overlapOf(planning.plan, planning.world, result.value.ratio, result.value.batches, 0, hands),
+      ),
+)
 function overlapWords(o: Overlap | NoOverlap): string {
   if (!('siftAt' in o)) return o.why
-  const how = o.hands === 1 ? 'sift the next batch while one soaks, in a second bucket' : `the second begins sifting ${formatDuration(Math.round(o.siftAt / 10) * 10)} after the first, in a second bucket`
+  const how = o.hands === 1
+    ? 'sift the next batch while one soaks, in a second bucket'
+    : `the second begins sifting ${formatDuration(Math.round(o.siftAt / 10) * 10)} after the first, in a second bucket`
   return `${how}${o.saves > 45 ? `; saves about ${formatDuration(Math.round(o.saves / 60) * 60)} a batch` : ''}.`
 }
-const total = computed(() => `${formatMass(result.value.total.water, units.value)} water and ${formatMass(result.value.total.powder, units.value)} powder`)
+const total = computed(() =>
+  `${formatMass(result.value.total.water, units.value)} water and ${
+    formatMass(result.value.total.powder, units.value)
+  } powder`,
+)
 
 /** The mix alone, for somebody else's moulds. */
 function saveRecipe() {
-  offerFile(fileName(planning.plan.name || 'recipe', 'recipe.json'), JSON.stringify(recipeOf(planning.plan), null, 2), 'application/json')
+  offerFile(
+    fileName(planning.plan.name || 'recipe', 'recipe.json'),
+    JSON.stringify(recipeOf(planning.plan), null, 2),
+    'application/json',
+  )
 }
 async function toBench() {
   starting.value = true
   trouble.value = ''
   try {
     await planning.save()
-    await navigateTo(`/bench/${await planning.toBench({ id: planning.revision > 0 ? planning.id : undefined, plan: planning.plan })}`)
+    await navigateTo(
+      `/bench/${await planning.toBench({ id: planning.revision > 0 ? planning.id : undefined, plan: planning.plan })}`,
+    )
   }
   catch (error) {
     trouble.value = (error as Error).message
@@ -76,15 +106,40 @@ async function toBench() {
           @input="planning.change({ name: ($event.target as HTMLInputElement).value })"
         >
         <p class="small soft" role="status">
-          <template v-if="planning.saving === 'failed'"><span class="problem">{{ planning.saveTrouble }}</span></template>
+          <template v-if="planning.saving === 'failed'"
+          ><span class="problem">{{ planning.saveTrouble }}</span></template
+          >
           <template v-else>
-            {{ result.batches.length > 0 ? `${result.batches.length === 1 ? '1 batch' : `${result.batches.length} ${planning.plan.coats ? 'coats' : 'batches'}`} · ${total}` : 'Nothing to pour yet' }}
-            · {{ planning.saving === 'saved' ? (planning.revision > 0 ? 'saved' : 'saved as soon as you change it') : 'saving …' }}
+            {{
+              result.batches.length > 0
+                ? `${result.batches.length === 1 ? '1 batch' : `${result.batches.length} ${planning.plan.coats ? 'coats' : 'batches'}`} · ${total}`
+                : 'Nothing to pour yet'
+            }}
+            ·
+            {{
+              planning.saving === 'saved'
+                ? planning.revision > 0
+                  ? 'saved'
+                  : 'saved as soon as you change it'
+                : 'saving …'
+            }}
           </template>
         </p>
       </div>
-      <a v-if="planning.revision > 0 && !refused" :href="`/api/plans/${planning.id}/sheet`" target="_blank" class="small paper">Bench sheet to print</a>
-      <a v-if="planning.revision > 0 && !refused && planning.plan.school === 'bag'" :href="`/api/plans/${planning.id}/labels`" target="_blank" class="small paper">Labels for the bags</a>
+      <a
+        v-if="planning.revision > 0 && !refused"
+        :href="`/api/plans/${planning.id}/sheet`"
+        target="_blank"
+        class="small paper"
+      >Bench sheet to print</a
+      >
+      <a
+        v-if="planning.revision > 0 && !refused && planning.plan.school === 'bag'"
+        :href="`/api/plans/${planning.id}/labels`"
+        target="_blank"
+        class="small paper"
+      >Labels for the bags</a
+      >
       <Button v-if="result.batches.length > 0" label="Save as a recipe" severity="secondary" @click="saveRecipe" />
       <Button
         v-if="session.mayWrite"
@@ -108,7 +163,8 @@ async function toBench() {
         <article v-for="{ batch: b, title } in drawn.slice(0, 6)" :key="title" class="sheet batch">
           <h2>{{ title }}</h2>
           <p class="small soft">
-            makes <span class="num">{{ formatVolume(b.mix.slurry, units) }}</span> at <span class="num">{{ formatConsistency(result.ratio.value) }}</span>
+            makes <span class="num">{{ formatVolume(b.mix.slurry, units) }}</span> at
+            <span class="num">{{ formatConsistency(result.ratio.value) }}</span>
             <template v-if="b.scoops">
               · about {{ formatMass(b.mix.powder, units) }} powder in {{ roundTo(b.scoops.powder, 0.5) }} level scoops
             </template>
@@ -140,7 +196,9 @@ async function toBench() {
         <p v-if="planning.plan.known.what !== 'moulds' && result.batches.length > 0" class="small">
           {{ result.unfilled > 0 ? `${result.unfilled} of the moulds stay empty.` : 'It fills every mould.' }}
           <template v-if="result.spare > 5e-6">
-            {{ formatVolume(result.spare, units) }} is over{{ planning.plan.overflow ? `: ${planning.plan.overflow.toLowerCase()}` : '' }}.
+            {{ formatVolume(result.spare, units) }} is over{{
+              planning.plan.overflow ? `: ${planning.plan.overflow.toLowerCase()}` : ''
+            }}.
           </template>
         </p>
       </div>
@@ -150,21 +208,93 @@ async function toBench() {
 </template>
 
 <style scoped>
-.overlaps { display: grid; gap: 4px; }
-header { display: flex; justify-content: space-between; align-items: start; gap: 16px; margin-bottom: 16px; }
-.title { flex: 1; min-width: 0; }
-.paper { align-self: center; }
-.name { width: 100%; border: 0; border-bottom: 1.5px solid transparent; background: none; padding: 0 0 2px; font-size: 1.85rem; font-weight: 720; font-stretch: 104%; letter-spacing: -0.01em; }
-.name:hover, .name:focus { border-bottom-color: var(--line-strong); }
-.name::placeholder { color: var(--soft); opacity: 1; }
-.three { display: grid; grid-template-columns: 312px minmax(0, 1fr) 262px; gap: 22px; align-items: start; }
-.left { display: grid; gap: 22px; }
-.middle { display: grid; gap: 12px; }
-.batch { padding: 16px 18px 8px; }
-.cannot { padding: 16px 18px; border-left: 4px solid var(--warn); display: grid; gap: 6px; }
-.bag { padding: 4px 0 12px; }
-.big { font-size: 1.25rem; font-weight: 700; }
-.big.powder { color: var(--powder); } .big.water { color: var(--water); }
-@media (max-width: 1080px) { .three { grid-template-columns: 300px minmax(0, 1fr); } .right { grid-column: 1 / -1; } }
-@media (max-width: 720px) { .three { grid-template-columns: minmax(0, 1fr); } header { flex-wrap: wrap; } }
+.overlaps {
+  display: grid;
+  gap: 4px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: start;
+  gap: 16px;
+  margin-bottom: 16px;
+}
+.title {
+  flex: 1;
+  min-width: 0;
+}
+.paper {
+  align-self: center;
+}
+.name {
+  width: 100%;
+  border: 0;
+  border-bottom: 1.5px solid transparent;
+  background: none;
+  padding: 0 0 2px;
+  font-size: 1.85rem;
+  font-weight: 720;
+  font-stretch: 104%;
+  letter-spacing: -0.01em;
+}
+.name:hover,
+.name:focus {
+  border-bottom-color: var(--line-strong);
+}
+.name::placeholder {
+  color: var(--soft);
+  opacity: 1;
+}
+.three {
+  display: grid;
+  grid-template-columns: 312px minmax(0, 1fr) 262px;
+  gap: 22px;
+  align-items: start;
+}
+.left {
+  display: grid;
+  gap: 22px;
+}
+.middle {
+  display: grid;
+  gap: 12px;
+}
+.batch {
+  padding: 16px 18px 8px;
+}
+.cannot {
+  padding: 16px 18px;
+  border-left: 4px solid var(--warn);
+  display: grid;
+  gap: 6px;
+}
+.bag {
+  padding: 4px 0 12px;
+}
+.big {
+  font-size: 1.25rem;
+  font-weight: 700;
+}
+.big.powder {
+  color: var(--powder);
+}
+.big.water {
+  color: var(--water);
+}
+@media (max-width: 1080px) {
+  .three {
+    grid-template-columns: 300px minmax(0, 1fr);
+  }
+  .right {
+    grid-column: 1 / -1;
+  }
+}
+@media (max-width: 720px) {
+  .three {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  header {
+    flex-wrap: wrap;
+  }
+}
 </style>

@@ -52,7 +52,12 @@ async function remove(id: string) {
   <div>
     <header>
       <h1>Plan</h1>
-      <FileButton v-if="session.mayWrite" label="Bring a recipe in" accept=".json,application/json" class="recipe" @file="bringIn" />
+      <FileButton
+        v-if="session.mayWrite"
+        label="Bring a recipe in"
+        accept=".json,application/json"
+        class="recipe"
+        @file="bringIn" />
       <Button v-if="session.mayWrite" label="New plan" @click="navigateTo(`/plan/${newId()}`)" />
     </header>
     <p v-if="planning.trouble || trouble" class="problem" role="alert">{{ planning.trouble || trouble }}</p>
@@ -62,7 +67,12 @@ async function remove(id: string) {
           <span class="strong">{{ p.plan.name || 'Plan without a name' }}</span><br>
           <span class="small soft">{{ fills(p.plan) }}</span>
         </NuxtLink>
-        <span class="small">{{ powderClass(p.plan.classId).name }} at <span class="num">{{ formatConsistency(p.plan.ratio) }}</span><br><span class="soft">{{ endUse(p.plan.endUse).name.toLowerCase() }}</span></span>
+        <span class="small"
+        >{{ powderClass(p.plan.classId).name }} at
+          <span class="num">{{ formatConsistency(p.plan.ratio) }}</span><br /><span class="soft">{{
+            endUse(p.plan.endUse).name.toLowerCase()
+          }}</span></span
+        >
         <span class="small soft">changed {{ dayAndTime(p.updatedAt, Date.now()) }}</span>
         <Button
           v-if="session.mayWrite"
@@ -75,7 +85,10 @@ async function remove(id: string) {
       </li>
     </ul>
     <div v-else-if="planning.loaded" class="empty">
-      <p>No plans yet. A plan says what you fill and how you mix; everything else follows: how much water and powder, how many batches, when to pour and when to open.</p>
+      <p>
+        No plans yet. A plan says what you fill and how you mix; everything else follows: how much water and powder, how
+        many batches, when to pour and when to open.
+      </p>
     </div>
   </div>
 </template>

@@ -7,7 +7,13 @@ import { powderClass } from '~core/gypsum/powders'
 import { defectWords } from '~core/pour/defects'
 import { costOf } from '~core/pour/cost'
 import { milestonesOf } from '~core/pour/milestones'
-import { formatConsistency, formatDuration, formatDurationRange, formatMass, formatTemperature } from '~core/units/format'
+import {
+  formatConsistency,
+  formatDuration,
+  formatDurationRange,
+  formatMass,
+  formatTemperature,
+} from '~core/units/format'
 import { entriesOf } from '~/features/logbook/record'
 import WhySection from '~/features/logbook/WhySection.vue'
 import RippleChart from '~/ui/RippleChart.vue'
@@ -25,19 +31,36 @@ const units = computed(() => session.units)
 const run = computed(() => store.run!), state = computed(() => store.state!)
 const milestones = computed(() => milestonesOf(store.runFor(shown.value), state.value, shown.value))
 const batch = computed(() => state.value.batches[shown.value]!)
-const wetFor = computed(() => batch.value.wetAt === undefined || state.value.endedAt ? undefined : (clock.now - batch.value.wetAt) / 1000)
+const wetFor = computed(() =>
+  batch.value.wetAt === undefined || state.value.endedAt ? undefined : (clock.now - batch.value.wetAt) / 1000,
+)
 const plannedBatch = computed(() => run.value.batches[shown.value]!)
 /** The ratio it is held against: as planned or, where nobody knows that any more, as its powder is used. */
 const wanted = computed(() => run.value.daysOnly ? powderClass(run.value.plan.classId).ratio : run.value.ratio)
 const entries = computed(() => entriesOf(store.events, run.value, units.value))
-const STATUS = { readying: 'on the bench', pouring: 'on the bench', setting: 'setting', drying: 'on the shelf', finished: 'finished', abandoned: 'given up' } as const
-const BY = { weighed: 'weighed', saturation: 'sifted to islands', scoops: 'measured in scoops', bag: 'in a bag', dumped: 'all in at once' } as const
+const STATUS = {
+  readying: 'on the bench',
+  pouring: 'on the bench',
+  setting: 'setting',
+  drying: 'on the shelf',
+  finished: 'finished',
+  abandoned: 'given up',
+} as const
+const BY = {
+  weighed: 'weighed',
+  saturation: 'sifted to islands',
+  scoops: 'measured in scoops',
+  bag: 'in a bag',
+  dumped: 'all in at once',
+} as const
 const cost = computed(() => costOf(run.value, state.value))
 const money = (x: number) => x.toLocaleString('en-GB', { minimumFractionDigits: 2, maximumFractionDigits: 2 })
 const running = computed(() => !['finished', 'abandoned'].includes(state.value.status))
 function difference(actual: number, low: number, high: number): { words: string, off: boolean } {
   if (actual >= low && actual <= high) return { words: 'as expected', off: false }
-  return actual < low ? { words: `${formatDuration(low - actual, low - actual > 600 ? 'minute' : 'second')} sooner`, off: true } : { words: `${formatDuration(actual - high, actual - high > 600 ? 'minute' : 'second')} later`, off: true }
+  return actual < low
+    ? { words: `${formatDuration(low - actual, low - actual > 600 ? 'minute' : 'second')} sooner`, off: true }
+    : { words: `${formatDuration(actual - high, actual - high > 600 ? 'minute' : 'second')} later`, off: true }
 }
 async function addNote() {
   if (note.value.trim()) await store.record({ kind: 'note', data: { text: note.value.trim() } })
@@ -55,19 +78,39 @@ async function giveUp() {
       <div>
         <h1>{{ run.plan.name }}</h1>
         <p class="soft">
-          {{ state.startedAt ? run.daysOnly ? format(state.startedAt, 'd MMM yyyy') : recordTime(state.startedAt, clock.now) : '' }}, {{ STATUS[state.status] }}{{ run.daysOnly ? '' : ` · ${endUse(run.plan.endUse).name.toLowerCase()} · ${BY[run.plan.school]}` }}
+          {{
+            state.startedAt
+              ? run.daysOnly
+                ? format(state.startedAt, 'd MMM yyyy')
+                : recordTime(state.startedAt, clock.now)
+              : ''
+          }}, {{ STATUS[state.status]
+          }}{{ run.daysOnly ? '' : ` · ${endUse(run.plan.endUse).name.toLowerCase()} · ${BY[run.plan.school]}` }}
         </p>
       </div>
-      <Button v-if="running && state.status !== 'drying'" label="To the bench" @click="navigateTo(`/bench/${store.id}`)" />
+      <Button
+        v-if="running && state.status !== 'drying'"
+        label="To the bench"
+        @click="navigateTo(`/bench/${store.id}`)" />
     </header>
     <div v-if="run.batches.length > 1" class="batches" role="group" aria-label="Batch">
-      <button v-for="(_, i) in run.batches" :key="i" :aria-pressed="shown === i" @click="shown = i">Batch {{ i + 1 }}</button>
+      <button v-for="(_, i) in run.batches" :key="i" :aria-pressed="shown === i" @click="shown = i">
+        Batch {{ i + 1 }}
+      </button>
     </div>
     <div :class="{ two: !run.daysOnly }">
-      <div v-if="!run.daysOnly" class="sheet chart"><RippleChart :milestones="milestones" :now="wetFor" :size="440" /></div>
+      <div v-if="!run.daysOnly" class="sheet chart">
+        <RippleChart :milestones="milestones" :now="wetFor" :size="440" />
+      </div>
       <div>
         <table>
-          <caption>{{ run.daysOnly ? 'What its moulds take of this powder, and what was weighed' : 'Planned against what happened, after powder met water' }}</caption>
+          <caption>
+            {{
+              run.daysOnly
+                ? 'What its moulds take of this powder, and what was weighed'
+                : 'Planned against what happened, after powder met water'
+            }}
+          </caption>
           <thead>
             <tr>
               <th scope="col">{{ run.daysOnly ? 'Of the mix' : 'Moment' }}</th><th scope="col">
@@ -81,8 +124,11 @@ async function giveUp() {
             <tr v-for="m in run.daysOnly ? [] : milestones" :key="m.id">
               <th scope="row">{{ m.phrase }}</th>
               <td class="num">{{ formatDurationRange(m.low, m.high) }}</td>
-              <td class="num">{{ m.actual === undefined ? '—' : formatDuration(m.actual, m.actual > 1200 ? 'minute' : 'second') }}</td>
-              <td :class="['small', m.actual !== undefined && difference(m.actual, m.low, m.high).off ? 'off' : 'soft']">
+              <td class="num">
+                {{ m.actual === undefined ? '—' : formatDuration(m.actual, m.actual > 1200 ? 'minute' : 'second') }}
+              </td>
+              <td
+                :class="['small', m.actual !== undefined && difference(m.actual, m.low, m.high).off ? 'off' : 'soft']">
                 {{ m.actual === undefined ? '' : difference(m.actual, m.low, m.high).words }}
               </td>
             </tr>
@@ -90,8 +136,22 @@ async function giveUp() {
               <th scope="row">water per 100 powder</th>
               <td class="num">{{ formatConsistency(wanted.low) }}–{{ formatConsistency(wanted.high) }}</td>
               <td class="num">{{ batch.ratio ? formatConsistency(batch.ratio) : '—' }}</td>
-              <td :class="['small', batch.ratio && (batch.ratio < wanted.low || batch.ratio > wanted.high) ? 'off' : 'soft']">
-                {{ batch.ratio ? (batch.ratio > wanted.high ? `thinner than ${run.daysOnly ? 'usual' : 'planned'}` : batch.ratio < wanted.low ? `thicker than ${run.daysOnly ? 'usual' : 'planned'}` : run.daysOnly ? 'usual for its powder' : 'as planned') : 'not weighed' }}
+              <td
+                :class="[
+                  'small',
+                  batch.ratio && (batch.ratio < wanted.low || batch.ratio > wanted.high) ? 'off' : 'soft',
+                ]">
+                {{
+                  batch.ratio
+                    ? batch.ratio > wanted.high
+                      ? `thinner than ${run.daysOnly ? 'usual' : 'planned'}`
+                      : batch.ratio < wanted.low
+                        ? `thicker than ${run.daysOnly ? 'usual' : 'planned'}`
+                        : run.daysOnly
+                          ? 'usual for its powder'
+                          : 'as planned'
+                    : 'not weighed'
+                }}
               </td>
             </tr>
             <tr v-for="what in ['water', 'powder'] as const" :key="what">
@@ -103,36 +163,60 @@ async function giveUp() {
           </tbody>
         </table>
         <p v-if="cost" class="small basis">
-          Cost <span class="num strong">{{ money(cost.total) }}</span><template v-if="cost.each !== undefined">, <span class="num strong">{{ money(cost.each) }}</span> for each of {{ cost.pieces }} usable</template><template v-if="cost.unknown.length > 0">; without the {{ cost.unknown[0] }}, whose price is not known</template>.
+          Cost <span class="num strong">{{ money(cost.total) }}</span><template v-if="cost.each !== undefined"
+          >, <span class="num strong">{{ money(cost.each) }}</span> for each of {{ cost.pieces }} usable</template
+          ><template v-if="cost.unknown.length > 0"
+          >; without the {{ cost.unknown[0] }}, whose price is not known</template
+          >.
         </p>
         <p class="small soft basis">
-          {{ run.world.bag?.name ?? 'Powder by class' }}<template v-if="run.daysOnly">. From a table: only its day is known, so no time counts here, and what was planned then nobody knows.</template><template v-else>; water {{ formatTemperature(run.plan.waterTemperature, units) }}, room {{ formatTemperature(run.plan.roomTemperature, units) }}. Expected by setting model {{ run.modelVersion }}, frozen when the pour began.</template>
+          {{ run.world.bag?.name ?? 'Powder by class'
+          }}<template v-if="run.daysOnly"
+          >. From a table: only its day is known, so no time counts here, and what was planned then nobody
+            knows.</template
+          ><template v-else
+          >; water {{ formatTemperature(run.plan.waterTemperature, units) }}, room
+            {{ formatTemperature(run.plan.roomTemperature, units) }}. Expected by setting model {{ run.modelVersion }},
+            frozen when the pour began.</template
+          >
         </p>
       </div>
     </div>
     <WhySection />
     <div class="two lower">
       <section aria-labelledby="casts-head">
-        <div class="group-head"><h2 id="casts-head">Casts</h2><a :href="`/api/pours/${store.id}/labels`" target="_blank" class="small">Labels to print</a></div>
+        <div class="group-head">
+          <h2 id="casts-head">Casts</h2>
+          <a :href="`/api/pours/${store.id}/labels`" target="_blank" class="small">Labels to print</a>
+        </div>
         <ul class="ruled">
           <li v-for="c in state.casts" :key="c.cast.id" class="line">
             <NuxtLink :to="`/piece/${store.id}/${c.cast.id}`" class="row-link strong">{{ c.cast.label }}</NuxtLink>
-            <span>{{ c.verdict ?? c.status }}<template v-if="c.defects.length > 0">, {{ c.defects.map(d => defectWords(d).toLowerCase()).join(', ') }}</template><br><span
-              v-if="c.note"
-              class="small soft"
-            >{{ c.note }}</span></span>
+            <span
+            >{{ c.verdict ?? c.status
+            }}<template v-if="c.defects.length > 0"
+            >, {{ c.defects.map(d => defectWords(d).toLowerCase()).join(', ') }}</template
+            ><br /><span v-if="c.note" class="small soft">{{ c.note }}</span></span
+            >
           </li>
         </ul>
       </section>
       <section aria-labelledby="record-head">
-        <div class="group-head"><h2 id="record-head">Record</h2><span class="small soft">{{ entries.length }} entries</span></div>
+        <div class="group-head">
+          <h2 id="record-head">Record</h2>
+          <span class="small soft">{{ entries.length }} entries</span>
+        </div>
         <ol class="record" tabindex="0" aria-labelledby="record-head">
           <li v-for="e in entries" :key="e.event.id" :class="{ back: e.takenBack }">
-            <span class="num small">{{ run.daysOnly ? format(e.event.happenedAt, 'd MMM yyyy') : recordTime(e.event.happenedAt, clock.now) }}</span>
-            <span>{{ e.words }}<span
-              v-if="e.takenBack || e.late"
-              class="small soft"
-            > ({{ e.takenBack ? 'taken back' : 'told later' }})</span></span>
+            <span class="num small">{{
+              run.daysOnly ? format(e.event.happenedAt, 'd MMM yyyy') : recordTime(e.event.happenedAt, clock.now)
+            }}</span>
+            <span
+            >{{ e.words
+            }}<span v-if="e.takenBack || e.late" class="small soft">
+              ({{ e.takenBack ? 'taken back' : 'told later' }})</span
+            ></span
+            >
           </li>
         </ol>
         <form v-if="session.mayWrite" class="note" @submit.prevent="addNote">
@@ -140,9 +224,19 @@ async function giveUp() {
           <Button type="submit" label="Note it" severity="secondary" :disabled="!note.trim()" />
         </form>
         <div v-if="session.mayWrite && running" class="give-up">
-          <Button v-if="reason === undefined" label="Give this pour up" severity="secondary" size="small" @click="reason = ''" />
+          <Button
+            v-if="reason === undefined"
+            label="Give this pour up"
+            severity="secondary"
+            size="small"
+            @click="reason = ''" />
           <form v-else class="note" @submit.prevent="giveUp">
-            <InputText v-model="reason" placeholder="Why, in a few words" aria-label="Why it is given up" maxlength="2000" fluid />
+            <InputText
+              v-model="reason"
+              placeholder="Why, in a few words"
+              aria-label="Why it is given up"
+              maxlength="2000"
+              fluid />
             <Button type="submit" label="Give it up" />
             <Button label="Keep it" severity="secondary" @click="reason = undefined" />
           </form>
@@ -158,29 +252,120 @@ async function giveUp() {
 </template>
 
 <style scoped>
-header { display: flex; justify-content: space-between; gap: 16px; align-items: start; margin-bottom: 14px; }
-.batches { display: flex; gap: 4px; margin-bottom: 12px; }
-.batches button { border: 1px solid var(--line-strong); background: var(--sheet); border-radius: 8px; padding: 5px 14px; min-height: 32px; }
-.batches button[aria-pressed=true] { background: var(--ink); color: var(--sheet); }
-.two { display: grid; grid-template-columns: minmax(260px, 420px) minmax(0, 1fr); gap: 28px; align-items: start; }
-.lower { grid-template-columns: minmax(0, 1fr) minmax(0, 1.2fr); }
-.chart { padding: 14px; }
-.chart :deep(.plate) { fill: var(--sheet); }
-table { width: 100%; border-collapse: collapse; }
-caption { text-align: left; font-weight: 600; color: var(--soft); font-size: 0.87rem; padding-bottom: 6px; }
-th, td { text-align: right; padding: 7px 0 7px 14px; border-bottom: 1px solid var(--line); font-weight: 400; white-space: nowrap; }
-th[scope=row], th:first-child { text-align: left; padding-left: 0; }
-thead th { font-size: 0.84rem; color: var(--soft); border-bottom: 2px solid var(--ink); }
-td.num { font-size: 0.9rem; }
-.off { color: var(--warn); font-weight: 600; }
-.basis { padding-top: 10px; max-width: 62ch; }
-.line { display: grid; grid-template-columns: 1fr 1.4fr; gap: 12px; padding: 8px 0; }
-.record { display: grid; gap: 5px; padding: 10px 0; max-height: 420px; overflow: auto; }
-.record li { display: grid; grid-template-columns: 128px 1fr; gap: 10px; }
-.back > :last-child { color: var(--soft); text-decoration: line-through; }
-.note { display: flex; gap: 8px; padding-top: 8px; }
-.give-up { padding-top: 18px; }
-@media (max-width: 900px) { .two, .lower { grid-template-columns: minmax(0, 1fr); } }
+header {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  align-items: start;
+  margin-bottom: 14px;
+}
+.batches {
+  display: flex;
+  gap: 4px;
+  margin-bottom: 12px;
+}
+.batches button {
+  border: 1px solid var(--line-strong);
+  background: var(--sheet);
+  border-radius: 8px;
+  padding: 5px 14px;
+  min-height: 32px;
+}
+.batches button[aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--sheet);
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(260px, 420px) minmax(0, 1fr);
+  gap: 28px;
+  align-items: start;
+}
+.lower {
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.2fr);
+}
+.chart {
+  padding: 14px;
+}
+.chart :deep(.plate) {
+  fill: var(--sheet);
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+caption {
+  text-align: left;
+  font-weight: 600;
+  color: var(--soft);
+  font-size: 0.87rem;
+  padding-bottom: 6px;
+}
+th,
+td {
+  text-align: right;
+  padding: 7px 0 7px 14px;
+  border-bottom: 1px solid var(--line);
+  font-weight: 400;
+  white-space: nowrap;
+}
+th[scope='row'],
+th:first-child {
+  text-align: left;
+  padding-left: 0;
+}
+thead th {
+  font-size: 0.84rem;
+  color: var(--soft);
+  border-bottom: 2px solid var(--ink);
+}
+td.num {
+  font-size: 0.9rem;
+}
+.off {
+  color: var(--warn);
+  font-weight: 600;
+}
+.basis {
+  padding-top: 10px;
+  max-width: 62ch;
+}
+.line {
+  display: grid;
+  grid-template-columns: 1fr 1.4fr;
+  gap: 12px;
+  padding: 8px 0;
+}
+.record {
+  display: grid;
+  gap: 5px;
+  padding: 10px 0;
+  max-height: 420px;
+  overflow: auto;
+}
+.record li {
+  display: grid;
+  grid-template-columns: 128px 1fr;
+  gap: 10px;
+}
+.back > :last-child {
+  color: var(--soft);
+  text-decoration: line-through;
+}
+.note {
+  display: flex;
+  gap: 8px;
+  padding-top: 8px;
+}
+.give-up {
+  padding-top: 18px;
+}
+@media (max-width: 900px) {
+  .two,
+  .lower {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 @media (max-width: 600px) {
   th, td { padding-left: 8px; }
   th[scope=row], td:last-child { white-space: normal; }

@@ -15,15 +15,22 @@ export interface Around {
   readonly powder: Kilograms
 }
 
-/** Water to soft impression powder by weight, as most packs have it (common practice); the powder adds almost nothing to the volume of its water. */
+/**
+ * Water to soft impression powder by weight, as most packs have it (common practice); the powder adds almost nothing to
+ * the volume of its water.
+ */
 const IMPRESSION_WATER = 4
 const IMPRESSION_POWDER_DENSITY = 2300
 
 /**
  * Container and impression mix for a part of this size.
- * @param part its widest across, its depth in the container, and its volume when it was gauged (by dipping it in water); else an elliptical cylinder is assumed.
+ * @param part its widest across, its depth in the container, and its volume when it was gauged (by dipping it in
+ *   water); else an elliptical cylinder is assumed.
  */
-export function aroundPart(part: { readonly width: Metres, readonly thickness: Metres, readonly depth: Metres, readonly volume?: CubicMetres }, clearance: Metres = CLEARANCE): Around {
+export function aroundPart(
+  part: { readonly width: Metres, readonly thickness: Metres, readonly depth: Metres, readonly volume?: CubicMetres },
+  clearance: Metres = CLEARANCE,
+): Around {
   const across = Math.max(part.width, part.thickness) + 2 * clearance, height = part.depth + clearance
   const inside = part.volume ?? Math.PI / 4 * part.width * part.thickness * part.depth
   const impression = Math.max(0, Math.PI / 4 * across * across * height - inside)

@@ -1,18 +1,31 @@
 import type { CubicMetres, Metres } from '../../units/quantity'
 
-/** Closed shapes that people measure a mould as. All lengths are inside measures in metres. Formulas: solid geometry, any handbook. */
+/**
+ * Closed shapes that people measure a mould as. All lengths are inside measures in metres. Formulas: solid geometry,
+ * any handbook.
+ */
 export type Shape
   = | { readonly kind: 'box', readonly width: Metres, readonly length: Metres, readonly height: Metres }
     | { readonly kind: 'cylinder', readonly across: Metres, readonly height: Metres }
     | { readonly kind: 'cup', readonly bottom: Metres, readonly top: Metres, readonly height: Metres }
-    | { readonly kind: 'tray', readonly bottomWidth: Metres, readonly bottomLength: Metres, readonly topWidth: Metres, readonly topLength: Metres, readonly height: Metres }
+    | {
+      readonly kind: 'tray'
+      readonly bottomWidth: Metres
+      readonly bottomLength: Metres
+      readonly topWidth: Metres
+      readonly topLength: Metres
+      readonly height: Metres
+    }
     | { readonly kind: 'cap', readonly rim: Metres, readonly depth: Metres }
     | { readonly kind: 'bowl', readonly width: Metres, readonly length: Metres, readonly depth: Metres }
     | { readonly kind: 'ellipsoid', readonly width: Metres, readonly length: Metres, readonly height: Metres }
     | { readonly kind: 'outline', readonly points: readonly Point[], readonly height: Metres }
     | { readonly kind: 'turned', readonly points: readonly TurnedPoint[] }
 
-export interface Point { readonly x: Metres, readonly y: Metres }
+export interface Point {
+  readonly x: Metres
+  readonly y: Metres
+}
 /** One height of a turned profile, from the bottom up, with its inside diameter there. */
 export interface TurnedPoint { readonly height: Metres, readonly across: Metres }
 
@@ -40,11 +53,19 @@ export function shapeVolume(shape: Shape): CubicMetres {
       const { bottomWidth: a, bottomLength: b, topWidth: c, topLength: d, height } = shape
       return height / 6 * (2 * a * b + a * d + b * c + 2 * c * d)
     }
-    case 'cap': return Math.PI * shape.depth * (3 * (shape.rim / 2) ** 2 + shape.depth ** 2) / 6
-    case 'bowl': return 2 / 3 * Math.PI * shape.width / 2 * shape.length / 2 * shape.depth
-    case 'ellipsoid': return Math.PI / 6 * shape.width * shape.length * shape.height
-    case 'outline': return outlineArea(shape.points) * shape.height
-    case 'turned': return shape.points.slice(1).reduce((v, p, i) => v + frustum(shape.points[i]!.across / 2, p.across / 2, p.height - shape.points[i]!.height), 0)
+    case 'cap':
+      return Math.PI * shape.depth * (3 * (shape.rim / 2) ** 2 + shape.depth ** 2) / 6
+    case 'bowl':
+      return 2 / 3 * Math.PI * shape.width / 2 * shape.length / 2 * shape.depth
+    case 'ellipsoid':
+      return Math.PI / 6 * shape.width * shape.length * shape.height
+    case 'outline':
+      return outlineArea(shape.points) * shape.height
+    case 'turned':
+      return shape.points.slice(1).reduce(
+        (v, p, i) => v + frustum(shape.points[i]!.across / 2, p.across / 2, p.height - shape.points[i]!.height),
+        0,
+      )
   }
 }
 
@@ -53,15 +74,20 @@ export function turnedArea(points: readonly TurnedPoint[]): number {
   const floor = points[0] ? Math.PI / 4 * points[0].across ** 2 : 0
   return points.slice(1).reduce((area, p, i) => {
     const before = points[i]!
-    return area + Math.PI * (before.across + p.across) / 2 * Math.hypot(p.height - before.height, (p.across - before.across) / 2)
+    return area
+      + Math.PI * (before.across + p.across) / 2 * Math.hypot(p.height - before.height, (p.across - before.across) / 2)
   }, floor)
 }
 
 /**
- * Where a turned profile narrows towards its opening: a rigid cast or mould would lock there. Scanning from the mouth down,
- * everything wider than the narrowest place above it. @returns heights from..to and by how much, largest first; empty when it lets go.
+ * Where a turned profile narrows towards its opening: a rigid cast or mould would lock there. Scanning from the mouth
+ * down,
+ * everything wider than the narrowest place above it. @returns heights from..to and by how much, largest first; empty
+ * when it lets go.
  */
-export function turnedUndercuts(points: readonly TurnedPoint[]): readonly { readonly from: Metres, readonly to: Metres, readonly by: Metres }[] {
+export function turnedUndercuts(
+  points: readonly TurnedPoint[],
+): readonly { readonly from: Metres, readonly to: Metres, readonly by: Metres }[] {
   const found: { from: Metres, to: Metres, by: Metres }[] = []
   let neck = Infinity, neckAt = 0, widest = 0
   const close = (to: Metres) => {
@@ -91,30 +117,50 @@ export function shapeProblem(shape: Shape): string | undefined {
   if (shape.kind === 'turned') {
     if (shape.points.length < 2) return 'A profile needs two heights at least.'
     if (shape.points.some(p => !(p.across >= 0) || !Number.isFinite(p.height))) return 'Each height needs a diameter.'
-    if (shape.points.slice(1).some((p, i) => p.height <= shape.points[i]!.height)) return 'The heights must rise from the bottom up.'
+    if (shape.points.slice(1).some((p, i) => p.height <= shape.points[i]!.height))
+      return 'The heights must rise from the bottom up.'
     return shapeVolume(shape) > 0 ? undefined : 'This profile encloses nothing.'
   }
   const lengths = Object.entries(shape).filter(([key]) => key !== 'kind').map(([key, v]) => [key, v as number] as const)
-  return lengths.every(([key, v]) => v > 0 || (shape.kind === 'cup' && key === 'bottom' && v === 0)) ? undefined : 'Every measure is more than nothing.'
+  return lengths.every(([key, v]) => v > 0 || (shape.kind === 'cup' && key === 'bottom' && v === 0))
+    ? undefined
+    : 'Every measure is more than nothing.'
 }
 
-/** The same shape with every length scaled or moved by the measuring error of one of them; used to carry errors into the volume. */
+/**
+ * The same shape with every length scaled or moved by the measuring error of one of them; used to carry errors into the
+ * volume.
+ */
 function nudged(shape: Shape, by: Metres): Shape[] {
-  if (shape.kind === 'outline') return [{ ...shape, height: shape.height + by }, { ...shape, points: grown(shape.points, by) }]
-  if (shape.kind === 'turned') return [{ ...shape, points: shape.points.map(p => ({ ...p, across: p.across + by })) }, { ...shape, points: shape.points.map((p, i) => i === shape.points.length - 1 ? { ...p, height: p.height + by } : p) }]
-  return Object.keys(shape).filter(k => k !== 'kind').map(key => ({ ...shape, [key]: (shape as unknown as Record<string, number>)[key]! + by }) as Shape)
+  if (shape.kind === 'outline')
+    return [{ ...shape, height: shape.height + by }, { ...shape, points: grown(shape.points, by) }]
+  if (shape.kind === 'turned')
+    return [{ ...shape, points: shape.points.map(p => ({ ...p, across: p.across + by })) }, {
+      ...shape,
+      points: shape.points.map((p, i) => i === shape.points.length - 1 ? { ...p, height: p.height + by } : p),
+    }]
+  return Object.keys(shape).filter(k => k !== 'kind').map(key =>
+    ({ ...shape, [key]: (shape as unknown as Record<string, number>)[key]! + by }) as Shape,
+  )
 }
 
 /** An outline whose width has grown by `by`: scaled about its middle. */
 function grown(points: readonly Point[], by: Metres): Point[] {
   const span = Math.sqrt(outlineArea(points)) || 1
-  const cx = points.reduce((s, p) => s + p.x, 0) / points.length, cy = points.reduce((s, p) => s + p.y, 0) / points.length
+  const cx = points.reduce((s, p) => s + p.x, 0) / points.length,
+    cy = points.reduce((s, p) => s + p.y, 0) / points.length
   return points.map(p => ({ x: cx + (p.x - cx) * (1 + by / span), y: cy + (p.y - cy) * (1 + by / span) }))
 }
 
-/** Relative standard deviation of the volume of a measured stack, when each length is known to `error` (one standard deviation, m): first-order propagation. */
+/**
+ * Relative standard deviation of the volume of a measured stack, when each length is known to `error` (one standard
+ * deviation, m): first-order propagation.
+ */
 export function shapeDoubt(stack: readonly Shape[], error: Metres): number {
   const total = stack.reduce((v, s) => v + shapeVolume(s), 0)
-  const variance = stack.reduce((sum, s) => sum + nudged(s, error).reduce((v, n) => v + (shapeVolume(n) - shapeVolume(s)) ** 2, 0), 0)
+  const variance = stack.reduce(
+    (sum, s) => sum + nudged(s, error).reduce((v, n) => v + (shapeVolume(n) - shapeVolume(s)) ** 2, 0),
+    0,
+  )
   return Math.sqrt(variance) / total
 }

@@ -10,7 +10,8 @@ export function vesselVolume(v: Vessel, height: Metres = v.height): CubicMetres 
 }
 
 /**
- * Height at which a volume stands. Written so that nothing cancels as the walls become straight, and also right for a bucket that narrows.
+ * Height at which a volume stands. Written so that nothing cancels as the walls become straight, and also right for a
+ * bucket that narrows.
  * @returns the height, above the rim when the volume does not fit (the cone is continued).
  */
 export function vesselHeight(v: Vessel, volume: CubicMetres): Metres {

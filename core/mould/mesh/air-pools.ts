@@ -1,9 +1,12 @@
 import type { Spans } from './spans'
 
 /**
- * Where a given amount of air comes to rest under the ceilings of a tilted mould: it rises by the steepest way to a peak, fills it from the top
- * down, spills over the highest saddle into the next, and two full peaks go on as one. An opening lets go of what reaches it.
- * The tree of pools is a merge tree of the ceilings, filled as in Fill-Spill-Merge (Barnes, Callaghan and Wickert 2020), upside down.
+ * Where a given amount of air comes to rest under the ceilings of a tilted mould: it rises by the steepest way to a
+ * peak, fills it from the top
+ * down, spills over the highest saddle into the next, and two full peaks go on as one. An opening lets go of what
+ * reaches it.
+ * The tree of pools is a merge tree of the ceilings, filled as in Fill-Spill-Merge (Barnes, Callaghan and Wickert
+ * 2020), upside down.
  */
 export interface AirPools {
   readonly spans: Spans
@@ -28,10 +31,16 @@ interface PoolNode {
   readonly members: number[]
 }
 
-/** Volume of a pool above a level is sum - n * level + done, with sum and n over the spans that the level has not run out of. */
+/**
+ * Volume of a pool above a level is sum - n * level + done, with sum and n over the spans that the level has not run
+ * out of.
+ */
 interface Gathered { node: number, sum: number, n: number, done: number }
 
-/** Ceilings closer than this share of a column are one level: flat roofs come out of a file with the noise of its numbers. */
+/**
+ * Ceilings closer than this share of a column are one level: flat roofs come out of a file with the noise of its
+ * numbers.
+ */
 const FLAT = 1e-4
 
 /** Air that has come to an opening, and leaves. */
@@ -48,11 +57,13 @@ export function airPools(spans: Spans, openings: readonly (readonly [span: numbe
     for (let k = 0; k < 4; k++) {
       const next = k === 0 ? (cu > 0 ? c - 1 : -1) : k === 1 ? (cu < nu - 1 ? c + 1 : -1) : k === 2 ? c - nu : c + nu
       if (next < 0 || next >= nu * nv) continue
-      for (let j = start[next]!; j < start[next + 1]!; j++) if (Math.min(hi[i]!, hi[j]!) > Math.max(lo[i]!, lo[j]!)) list.push(j)
+      for (let j = start[next]!; j < start[next + 1]!; j++)
+        if (Math.min(hi[i]!, hi[j]!) > Math.max(lo[i]!, lo[j]!)) list.push(j)
     }
     return list
   }
-  const down = (keys: Float64Array, n = keys.length) => new Int32Array(n).map((_, k) => k).sort((x, y) => keys[y]! - keys[x]!)
+  const down = (keys: Float64Array, n = keys.length) =>
+    new Int32Array(n).map((_, k) => k).sort((x, y) => keys[y]! - keys[x]!)
 
   // From the top down, flat ceilings at one level.
   const order = down(hi, count), ceiling = Float64Array.from(hi)
@@ -84,7 +95,10 @@ export function airPools(spans: Spans, openings: readonly (readonly [span: numbe
   const close = (g: Gathered, level: number) => {
     nodes[g.node]!.capacity = Math.max(0, g.sum - g.n * level + g.done) * area
   }
-  /** A ceiling joins the pools that it touches, and joins them to each other. @param from the neighbour that its own air goes to; none when it is a peak. */
+  /**
+   * A ceiling joins the pools that it touches, and joins them to each other. @param from the neighbour that its own air
+   * goes to; none when it is a peak.
+   */
   const join = (i: number, from: number | undefined) => {
     if (exit.has(i)) peak[i] = OUT
     else if (from !== undefined) peak[i] = peak[from]!
@@ -147,7 +161,8 @@ export function airPools(spans: Spans, openings: readonly (readonly [span: numbe
     let end = k + 1
     while (end < count && ceiling[order[end]!] === level) end++
     reach(level)
-    // On a flat ceiling air goes to where it is nearest to rise on or to leave; where there is no such place, it is a peak.
+    // On a flat ceiling air goes to where it is nearest to rise on or to leave; where there is no such place, it is a
+    // peak.
     const queue: (readonly [number, number | undefined])[] = []
     const enter = (i: number, from: number | undefined) => {
       queued[i] = 1
@@ -183,7 +198,9 @@ export function airPools(spans: Spans, openings: readonly (readonly [span: numbe
  */
 export function restingAir({ spans, nodes }: AirPools, risen: Float64Array): Float64Array {
   const { lo, hi, h } = spans
-  const air = new Float64Array(nodes.length), own = new Float64Array(nodes.length), over = new Float64Array(nodes.length)
+  const air = new Float64Array(nodes.length),
+    own = new Float64Array(nodes.length),
+    over = new Float64Array(nodes.length)
   /** Adds air that rises to a peak within a pool already at rest. @returns what the pool has no room for. */
   const add = (pool: number, amount: number, at: number): number => {
     if (at === OUT) return 0

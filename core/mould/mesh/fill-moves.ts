@@ -5,7 +5,10 @@ import { openingLevels, type Opening } from './trapped-air'
 
 /** Filling, covering, tipping and topping up: where the air of a closed mould goes from one move to the next. */
 
-/** Air as small parcels fixed to the mould: x, y, z and volume, four numbers each, so that none is lost from one tilt to the next. */
+/**
+ * Air as small parcels fixed to the mould: x, y, z and volume, four numbers each, so that none is lost from one tilt to
+ * the next.
+ */
 type Parcels = Float64Array
 
 /** One tip with the openings covered, then back upright and topped up. */
@@ -44,7 +47,8 @@ function spanAt(s: Spans, point: Vector): number {
         for (let i = s.start[c]!; i < s.start[c + 1]!; i++) {
           const off = Math.max(0, s.lo[i]! - z, z - s.hi[i]!)
           // A column's own span, unless the point lies more than a column outside of it.
-          const far = off + s.h * Math.hypot(Math.max(0, Math.abs(cu + 0.5 - a) - 0.5), Math.max(0, Math.abs(cv + 0.5 - b) - 0.5))
+          const far = off
+            + s.h * Math.hypot(Math.max(0, Math.abs(cu + 0.5 - a) - 0.5), Math.max(0, Math.abs(cv + 0.5 - b) - 0.5))
           if (far < least && (reach > 0 || off <= s.h)) {
             least = far
             best = i
@@ -63,7 +67,16 @@ function parcelsOf(s: Spans, level: Float64Array): Parcels {
       const long = s.hi[i]! - level[i]!
       if (long <= 0) continue
       const pieces = Math.ceil(long / s.h)
-      for (let k = 0; k < pieces; k++) list.push(...backToMesh(s.frame, s.u0 + (c % s.nu + 0.5) * s.h, s.v0 + (Math.floor(c / s.nu) + 0.5) * s.h, level[i]! + (k + 0.5) * long / pieces), long / pieces * s.h * s.h)
+      for (let k = 0; k < pieces; k++)
+        list.push(
+          ...backToMesh(
+            s.frame,
+            s.u0 + (c % s.nu + 0.5) * s.h,
+            s.v0 + (Math.floor(c / s.nu) + 0.5) * s.h,
+            level[i]! + (k + 0.5) * long / pieces,
+          ),
+          long / pieces * s.h * s.h,
+        )
     }
   }
   return Float64Array.from(list)
@@ -93,10 +106,17 @@ function filled(pools: AirPools): Parcels {
 }
 
 /**
- * Air that is left after filling upright and then making these tips, each with the openings covered, back upright and topped up.
+ * Air that is left after filling upright and then making these tips, each with the openings covered, back upright and
+ * topped up.
  * @returns volumes in the mesh's unit cubed: after filling, and after each tip.
  */
-export function airAfterTips(positions: Float32Array, upright: Vector, openings: readonly Opening[], tips: readonly Vector[], cells: number): FillMoves {
+export function airAfterTips(
+  positions: Float32Array,
+  upright: Vector,
+  openings: readonly Opening[],
+  tips: readonly Vector[],
+  cells: number,
+): FillMoves {
   const standing = poolsFor(positions, upright, openings, cells)
   let air = filled(standing)
   const { h } = standing.spans
@@ -107,17 +127,30 @@ export function airAfterTips(positions: Float32Array, upright: Vector, openings:
   })
   return { volume: spanVolume(standing.spans), filled: first, moves, doubt: h * Math.cbrt(first) ** 2 }
 }
-const angleBetween = (a: Vector, b: Vector): number => Math.acos(Math.max(-1, Math.min(1, dot(normalised(a), normalised(b)))))
+const angleBetween = (a: Vector, b: Vector): number =>
+  Math.acos(Math.max(-1, Math.min(1, dot(normalised(a), normalised(b)))))
 
-/** More than three tips are not done while the mix is thin (common practice). A tip has to free a fifth of the air, and of the mould a share worth naming. */
+/**
+ * More than three tips are not done while the mix is thin (common practice). A tip has to free a fifth of the air, and
+ * of the mould a share worth naming.
+ */
 const MOST_TIPS = 3, WORTH = 0.2, NAMED = 0.0005
 /** Of tips that free nearly the same, the smallest: a degree must free this share of the air. */
 const DEGREE = 0.0005
 /** Farther over, a hand or a board no longer holds a full mould shut (engineering guess). */
 const FARTHEST = 120 * Math.PI / 180
 
-/** The fewest, smallest tips that free the air of a filled mould, looked for one after the other. A generator that yields the share done. */
-export function* searchMoves(positions: Float32Array, upright: Vector, openings: readonly Opening[], coarse = 48, fine = 96): Generator<number, FillMoves> {
+/**
+ * The fewest, smallest tips that free the air of a filled mould, looked for one after the other. A generator that
+ * yields the share done.
+ */
+export function* searchMoves(
+  positions: Float32Array,
+  upright: Vector,
+  openings: readonly Opening[],
+  coarse = 48,
+  fine = 96,
+): Generator<number, FillMoves> {
   const simple = decimated(positions, coarse * 2)
   const standing = poolsFor(simple, upright, openings, coarse)
   const volume = spanVolume(standing.spans)
@@ -158,11 +191,21 @@ export function* searchMoves(positions: Float32Array, upright: Vector, openings:
   return enough === -1 ? found : { ...found, moves: found.moves.slice(0, enough + 1) }
 }
 
-/** The side of the mould that goes down when it is tipped, by its own axes: “−x”, or “−x and +y” when it lies between. */
+/**
+ * The side of the mould that goes down when it is tipped, by its own axes: “−x”, or “−x and +y” when it lies between.
+ */
 export function sideThatGoesDown(upright: Vector, up: Vector): string {
-  const names: readonly (readonly [string, Vector])[] = [['+x', [1, 0, 0]], ['−x', [-1, 0, 0]], ['+y', [0, 1, 0]], ['−y', [0, -1, 0]], ['+z', [0, 0, 1]], ['−z', [0, 0, -1]]]
+  const names: readonly (readonly [string, Vector])[] = [
+    ['+x', [1, 0, 0]],
+    ['−x', [-1, 0, 0]],
+    ['+y', [0, 1, 0]],
+    ['−y', [0, -1, 0]],
+    ['+z', [0, 0, 1]],
+    ['−z', [0, 0, -1]],
+  ]
   const w = normalised(upright), rise = dot(up, w)
   const across = normalised([up[0] - rise * w[0], up[1] - rise * w[1], up[2] - rise * w[2]])
-  const near = names.map(([name, d]) => ({ name, down: -dot(d, across) })).filter(n => n.down > Math.sin(Math.PI / 8)).sort((a, b) => b.down - a.down)
+  const near = names.map(([name, d]) => ({ name, down: -dot(d, across) })).filter(n => n.down > Math.sin(Math.PI / 8))
+    .sort((a, b) => b.down - a.down)
   return near.slice(0, 2).map(n => n.name).join(' and ')
 }

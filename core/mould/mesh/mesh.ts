@@ -11,7 +11,8 @@ export interface MeshMeasures {
 }
 
 /**
- * Volume, area and box in one pass. Volume is the sum of signed tetrahedra from the first corner (Zhang and Chen 2001), in double precision.
+ * Volume, area and box in one pass. Volume is the sum of signed tetrahedra from the first corner (Zhang and Chen 2001),
+ * in double precision.
  */
 export function measureMesh(positions: Float32Array): MeshMeasures {
   const n = positions.length
@@ -57,16 +58,23 @@ export interface Tightness {
 }
 
 /**
- * Whether a mesh is closed: corners are joined when they lie in the same cell of a hundred-thousandth of the diagonal, then every edge is
+ * Whether a mesh is closed: corners are joined when they lie in the same cell of a hundred-thousandth of the diagonal,
+ * then every edge is
  * counted both ways in an open-addressed table.
  */
-export function tightness(positions: Float32Array, { low, high }: Pick<MeshMeasures, 'low' | 'high'> = measureMesh(positions)): Tightness {
+export function tightness(
+  positions: Float32Array,
+  { low, high }: Pick<MeshMeasures, 'low' | 'high'> = measureMesh(positions),
+): Tightness {
   const corners = positions.length / 3
   const cell = Math.max(1e-12, 1e-5 * Math.hypot(high[0] - low[0], high[1] - low[1], high[2] - low[2]))
   const index = weld(positions, low, cell)
   let size = 1
   while (size < 2.2 * corners) size *= 2
-  const from = new Int32Array(size).fill(-1), to = new Int32Array(size), along = new Int32Array(size), against = new Int32Array(size)
+  const from = new Int32Array(size).fill(-1),
+    to = new Int32Array(size),
+    along = new Int32Array(size),
+    against = new Int32Array(size)
   for (let c = 0; c < corners; c += 3) {
     for (let k = 0; k < 3; k++) {
       const a = index[c + k]!, b = index[c + (k + 1) % 3]!
@@ -100,7 +108,9 @@ function weld(positions: Float32Array, low: readonly [number, number, number], c
   const key = new Int32Array(3 * corners)
   let found = 0
   for (let c = 0; c < corners; c++) {
-    const x = Math.round((positions[3 * c]! - low[0]) / cell), y = Math.round((positions[3 * c + 1]! - low[1]) / cell), z = Math.round((positions[3 * c + 2]! - low[2]) / cell)
+    const x = Math.round((positions[3 * c]! - low[0]) / cell),
+      y = Math.round((positions[3 * c + 1]! - low[1]) / cell),
+      z = Math.round((positions[3 * c + 2]! - low[2]) / cell)
     let at = (Math.imul(x, 0x9E3779B1) ^ Math.imul(y, 0x85EBCA6B) ^ Math.imul(z, 0xC2B2AE35)) >>> 0 & size - 1
     for (;;) {
       const i = table[at]!
@@ -122,10 +132,18 @@ function weld(positions: Float32Array, low: readonly [number, number, number], c
 
 export type FileUnit = 'mm' | 'cm' | 'inch' | 'm'
 export const FILE_UNITS: Readonly<Record<FileUnit, { readonly name: string, readonly metres: number }>> = {
-  mm: { name: 'Millimetres', metres: 1e-3 }, cm: { name: 'Centimetres', metres: 1e-2 }, inch: { name: 'Inches', metres: 0.0254 }, m: { name: 'Metres', metres: 1 },
+  mm: { name: 'Millimetres', metres: 1e-3 },
+  cm: { name: 'Centimetres', metres: 1e-2 },
+  inch: { name: 'Inches', metres: 0.0254 },
+  m: { name: 'Metres', metres: 1 },
 }
 
-export interface UnitChoice { readonly unit: FileUnit, /** Largest side in that unit, m. */ readonly across: Metres, readonly volume: CubicMetres, readonly plausible: boolean }
+export interface UnitChoice {
+  readonly unit: FileUnit /** Largest side in that unit, m. */
+  readonly across: Metres
+  readonly volume: CubicMetres
+  readonly plausible: boolean
+}
 
 /** What the model would measure in each unit; plausible when a caster could hold it: between 5 mm and 2.5 m across. */
 export function unitChoices(m: MeshMeasures): readonly UnitChoice[] {
@@ -137,21 +155,35 @@ export function unitChoices(m: MeshMeasures): readonly UnitChoice[] {
   })
 }
 
-/** What is wrong with a mesh, in sentences; `trusted` when its volume can be relied on. @param crossed columns in which parts run through each other. */
-export function meshRemarks(m: MeshMeasures, t: Tightness, crossed = 0): { readonly trusted: boolean, readonly sentences: readonly string[] } {
+/**
+ * What is wrong with a mesh, in sentences; `trusted` when its volume can be relied on. @param crossed columns in which
+ * parts run through each other.
+ */
+export function meshRemarks(
+  m: MeshMeasures,
+  t: Tightness,
+  crossed = 0,
+): { readonly trusted: boolean, readonly sentences: readonly string[] } {
   const sentences: string[] = []
-  if (t.open > 0) sentences.push(`It has holes: ${t.open} open edges. Its volume is only rough; close it in the program that made it.`)
-  if (t.crowded > 0) sentences.push(`${t.crowded} edges are shared by more than two triangles; parts may touch or overlap.`)
+  if (t.open > 0)
+    sentences.push(
+      `It has holes: ${t.open} open edges. Its volume is only rough; close it in the program that made it.`,
+    )
+  if (t.crowded > 0)
+    sentences.push(`${t.crowded} edges are shared by more than two triangles; parts may touch or overlap.`)
   if (crossed > 0) sentences.push('Parts of it run through each other; what they share is counted once.')
-  if (t.flipped > 0) sentences.push(`${t.flipped} edges have neighbours facing opposite ways; some triangles are inside out.`)
+  if (t.flipped > 0)
+    sentences.push(`${t.flipped} edges have neighbours facing opposite ways; some triangles are inside out.`)
   if (m.volume < 0) sentences.push('It is inside out as a whole; it is read the right way round.')
   if (m.volume === 0) sentences.push('It encloses nothing.')
   return { trusted: t.open === 0 && t.flipped === 0 && m.volume !== 0, sentences }
 }
 
 /**
- * A simpler mesh for searching: corners are drawn together in cells of a `cells`-th of the longest side, each to the mean of its corners, and triangles
- * that fall flat are left out. The surface stays closed; it moves by less than half a cell. A mesh that would hardly shrink comes back as it is.
+ * A simpler mesh for searching: corners are drawn together in cells of a `cells`-th of the longest side, each to the
+ * mean of its corners, and triangles
+ * that fall flat are left out. The surface stays closed; it moves by less than half a cell. A mesh that would hardly
+ * shrink comes back as it is.
  */
 export function decimated(positions: Float32Array, cells: number): Float32Array {
   if (positions.length / 9 < 4 * cells * cells) return positions

@@ -12,17 +12,26 @@ export interface Model {
   readonly remarks: readonly string[]
 }
 
-/** Columns along the longest side by which a model of overlapping parts is measured: within a tenth of a per cent on the sample models. */
+/**
+ * Columns along the longest side by which a model of overlapping parts is measured: within a tenth of a per cent on the
+ * sample models.
+ */
 const MEASURING = 192
 
 /** @returns the model, or a sentence when there is nothing to use. */
-export function readModel(bytes: Uint8Array): { readonly ok: true, readonly model: Model } | { readonly ok: false, readonly sentence: string } {
+export function readModel(
+  bytes: Uint8Array,
+): { readonly ok: true, readonly model: Model } | { readonly ok: false, readonly sentence: string } {
   const stl = readStl(bytes)
   return stl.ok ? { ok: true, model: judged(stl.positions, stl.measures, stl.remarks) } : stl
 }
 
 /** Triangles as a model, turned the right way round. */
-export function judged(given: Float32Array, measures: MeshMeasures = measureMesh(given), remarks: readonly string[] = []): Model {
+export function judged(
+  given: Float32Array,
+  measures: MeshMeasures = measureMesh(given),
+  remarks: readonly string[] = [],
+): Model {
   const positions = measures.volume < 0 ? turnedInsideOut(given) : given
   const columns = columnSpans(positions, [0, 0, 1], MEASURING)
   const { trusted, sentences } = meshRemarks(measures, tightness(positions, measures), columns.crossed)

@@ -1,4 +1,7 @@
-/** A solid cut into vertical columns along any "up": where each column is inside. No staircase on slopes, and exact along up. */
+/**
+ * A solid cut into vertical columns along any "up": where each column is inside. No staircase on slopes, and exact
+ * along up.
+ */
 
 export type Vector = readonly [number, number, number]
 
@@ -33,7 +36,10 @@ export function normalised([x, y, z]: Vector): Vector {
   const size = Math.hypot(x, y, z) || 1
   return [x / size, y / size, z / size]
 }
-const cross = (a: Vector, b: Vector): Vector => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
+const cross = (
+  a: Vector,
+  b: Vector,
+): Vector => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
 export const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
 
 /** Columns are turned about up by this, so that walls that run along the axes never lie along a row of columns. */
@@ -43,12 +49,26 @@ export function frameFor(up: Vector): Frame {
   const w = normalised(up)
   const a = normalised(cross(Math.abs(w[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0], w)), b = cross(w, a)
   const c = Math.cos(TWIST), s = Math.sin(TWIST)
-  return { w, u: [c * a[0] + s * b[0], c * a[1] + s * b[1], c * a[2] + s * b[2]], v: [c * b[0] - s * a[0], c * b[1] - s * a[1], c * b[2] - s * a[2]] }
+  return {
+    w,
+    u: [c * a[0] + s * b[0], c * a[1] + s * b[1], c * a[2] + s * b[2]],
+    v: [c * b[0] - s * a[0], c * b[1] - s * a[1], c * b[2] - s * a[2]],
+  }
 }
 
 /** Buffers that are kept from one tilt to the next. */
-interface Scratch { rotated: Float64Array, column: Int32Array, height: Float64Array, sign: Int8Array }
-const scratch: Scratch = { rotated: new Float64Array(0), column: new Int32Array(4096), height: new Float64Array(4096), sign: new Int8Array(4096) }
+interface Scratch {
+  rotated: Float64Array
+  column: Int32Array
+  height: Float64Array
+  sign: Int8Array
+}
+const scratch: Scratch = {
+  rotated: new Float64Array(0),
+  column: new Int32Array(4096),
+  height: new Float64Array(4096),
+  sign: new Int8Array(4096),
+}
 
 function room(n: number): void {
   if (n <= scratch.column.length) return
@@ -62,7 +82,8 @@ function room(n: number): void {
 
 /**
  * @param positions triangles of a closed solid, facing outwards; @param cells columns along its longest side.
- * Triangles are rastered row by row; both triangles at an edge compute its crossing from the same end, so that columns neither leak nor
+ * Triangles are rastered row by row; both triangles at an edge compute its crossing from the same end, so that columns
+ * neither leak nor
  * count twice. Inside is where the winding number is above nothing: overlapping closed parts become one.
  */
 export function columnSpans(positions: Float32Array, up: Vector, cells: number): Spans {
@@ -90,7 +111,15 @@ export function columnSpans(positions: Float32Array, up: Vector, cells: number):
   let found = 0
   let { column, height, sign: signs } = scratch
   for (let i = 0; i < n; i += 9) {
-    let au = r[i]!, av = r[i + 1]!, aw = r[i + 2]!, bu = r[i + 3]!, bv = r[i + 4]!, bw = r[i + 5]!, cu = r[i + 6]!, cv = r[i + 7]!, cw = r[i + 8]!
+    let au = r[i]!,
+      av = r[i + 1]!,
+      aw = r[i + 2]!,
+      bu = r[i + 3]!,
+      bv = r[i + 4]!,
+      bw = r[i + 5]!,
+      cu = r[i + 6]!,
+      cv = r[i + 7]!,
+      cw = r[i + 8]!
     const facing = (bu - au) * (cv - av) - (bv - av) * (cu - au)
     if (facing === 0) continue
     const sign = facing > 0 ? -1 : 1 // a face that looks up ends what is below it
@@ -132,7 +161,8 @@ export function columnSpans(positions: Float32Array, up: Vector, cells: number):
       let u1 = au + (cu - au) * long, w1 = aw + (cw - aw) * long
       const below = y < bv
       const part = below ? (y - av) / (bv - av) : (y - bv) / (cv - bv)
-      let u2 = below ? au + (bu - au) * part : bu + (cu - bu) * part, w2 = below ? aw + (bw - aw) * part : bw + (cw - bw) * part
+      let u2 = below ? au + (bu - au) * part : bu + (cu - bu) * part,
+        w2 = below ? aw + (bw - aw) * part : bw + (cw - bw) * part
       if (u1 > u2) {
         const tu = u1, tw = w1
         u1 = u2
@@ -218,7 +248,10 @@ export function backToMesh({ u, v, w }: Frame, a: number, b: number, c: number):
   return [a * u[0] + b * v[0] + c * w[0], a * u[1] + b * v[1] + c * w[1], a * u[2] + b * v[2] + c * w[2]]
 }
 
-/** Directions spread evenly over a cap about `axis` (Fibonacci lattice). @param angle half-angle of the cap, radians; pi is the whole sphere. */
+/**
+ * Directions spread evenly over a cap about `axis` (Fibonacci lattice). @param angle half-angle of the cap, radians; pi
+ * is the whole sphere.
+ */
 export function directions(axis: Vector, angle: number, count: number): Vector[] {
   const { u, v, w } = frameFor(axis)
   const golden = Math.PI * (3 - Math.sqrt(5))

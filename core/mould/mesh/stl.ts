@@ -11,11 +11,19 @@ export const MOST_TRIANGLES = 5_000_000
 export const MOST_BYTES = 84 + 50 * MOST_TRIANGLES
 
 export type StlRead
-  = | { readonly ok: true, readonly positions: Float32Array, readonly measures: MeshMeasures, readonly remarks: readonly string[] }
-    | { readonly ok: false, readonly sentence: string }
+  = | {
+    readonly ok: true
+    readonly positions: Float32Array
+    readonly measures: MeshMeasures
+    readonly remarks: readonly string[]
+  }
+  | { readonly ok: false, readonly sentence: string }
 
 /** Triangles as they stand in the file, whatever their numbers. */
-type RawRead = { readonly ok: true, readonly positions: Float32Array, readonly remarks: readonly string[] } | { readonly ok: false, readonly sentence: string }
+type RawRead = { readonly ok: true, readonly positions: Float32Array, readonly remarks: readonly string[] } | {
+  readonly ok: false
+  readonly sentence: string
+}
 
 const FARTHEST = 1e7
 
@@ -26,7 +34,8 @@ function isBinary(bytes: Uint8Array): boolean {
   if (bytes.length === 84 + 50 * count) return true
   const head = new Uint8Array(bytes.buffer, bytes.byteOffset, Math.min(bytes.length, 2000))
   const text = String.fromCharCode(...head.slice(0, 600)).toLowerCase()
-  return head.includes(0) || !(text.trimStart().startsWith('solid') && (text.includes('facet') || text.includes('endsolid')))
+  return head.includes(0)
+    || !(text.trimStart().startsWith('solid') && (text.includes('facet') || text.includes('endsolid')))
 }
 
 /**
@@ -34,7 +43,11 @@ function isBinary(bytes: Uint8Array): boolean {
  * @returns the triangles, their measures and remarks on what was odd, or a sentence when there is nothing to use.
  */
 export function readStl(bytes: Uint8Array): StlRead {
-  if (bytes.length > MOST_BYTES) return { ok: false, sentence: `This file has more than ${MOST_TRIANGLES / 1e6} million triangles. Reduce the model and try again.` }
+  if (bytes.length > MOST_BYTES)
+    return {
+      ok: false,
+      sentence: `This file has more than ${MOST_TRIANGLES / 1e6} million triangles. Reduce the model and try again.`,
+    }
   if (bytes.length === 0) return { ok: false, sentence: 'This file is empty.' }
   const read = isBinary(bytes) ? readBinary(bytes) : readText(bytes)
   if (!read.ok) return read
@@ -42,13 +55,15 @@ export function readStl(bytes: Uint8Array): StlRead {
 }
 
 function readBinary(bytes: Uint8Array): RawRead {
-  if (bytes.length < 84 + 50) return { ok: false, sentence: 'This is no STL model: it is too short to hold a triangle.' }
+  if (bytes.length < 84 + 50)
+    return { ok: false, sentence: 'This is no STL model: it is too short to hold a triangle.' }
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const claimed = view.getUint32(80, true), there = Math.floor((bytes.length - 84) / 50)
   const count = claimed === 0 ? there : Math.min(claimed, there)
   const remarks: string[] = []
   if (claimed > there) remarks.push(`The file breaks off: it announces ${claimed} triangles and holds ${there}.`)
-  else if (claimed !== 0 && claimed < there) remarks.push('The file goes on after its last triangle; the rest was left out.')
+  else if (claimed !== 0 && claimed < there)
+    remarks.push('The file goes on after its last triangle; the rest was left out.')
   return { ok: true, positions: corners(bytes.subarray(84, 84 + 50 * count), count), remarks }
 }
 
@@ -56,8 +71,10 @@ function readBinary(bytes: Uint8Array): RawRead {
 const PIECE = 16_384
 
 /**
- * Corners of records of fifty bytes: every other record lies two bytes off the grid of four, so a piece is copied twice, once for each half, and both are
- * read as numbers at once. Twice as fast as byte by byte. Takes the machine to be little-endian, as STL and every browser are.
+ * Corners of records of fifty bytes: every other record lies two bytes off the grid of four, so a piece is copied
+ * twice, once for each half, and both are
+ * read as numbers at once. Twice as fast as byte by byte. Takes the machine to be little-endian, as STL and every
+ * browser are.
  */
 function corners(records: Uint8Array, count: number): Float32Array {
   const positions = new Float32Array(9 * count)
@@ -94,11 +111,19 @@ function readText(bytes: Uint8Array): RawRead {
       numbers = grown
     }
     for (let k = 0; k < 3; k++) numbers[n++] = Number(text.next() ?? NaN)
-    if (n > 9 * MOST_TRIANGLES) return { ok: false, sentence: `This file has more than ${MOST_TRIANGLES / 1e6} million triangles. Reduce the model and try again.` }
+    if (n > 9 * MOST_TRIANGLES)
+      return {
+        ok: false,
+        sentence: `This file has more than ${MOST_TRIANGLES / 1e6} million triangles. Reduce the model and try again.`,
+      }
   }
   if (n === 0) return { ok: false, sentence: 'This is no STL model: no triangle was found in it.' }
   const whole = n - n % 9
-  return { ok: true, positions: numbers.slice(0, whole), remarks: whole < n ? ['The file breaks off in the middle of a triangle.'] : [] }
+  return {
+    ok: true,
+    positions: numbers.slice(0, whole),
+    remarks: whole < n ? ['The file breaks off in the middle of a triangle.'] : [],
+  }
 }
 
 /** Words of ASCII bytes, one at a time, without a string of the whole file. */
@@ -120,7 +145,10 @@ function kept(positions: Float32Array, remarks: readonly string[]): StlRead {
   const count = positions.length / 9
   const measures = measureMesh(positions)
   // One number that is none spoils the area; one out of reach shows in the box.
-  if (Number.isFinite(measures.area) && Math.max(...measures.low.map(Math.abs), ...measures.high.map(Math.abs)) <= FARTHEST) return { ok: true, positions, measures, remarks }
+  if (
+    Number.isFinite(measures.area)
+    && Math.max(...measures.low.map(Math.abs), ...measures.high.map(Math.abs)) <= FARTHEST
+  ) return { ok: true, positions, measures, remarks }
   let bad = 0
   const usable = (t: number) => {
     for (let k = 9 * t; k < 9 * t + 9; k++) if (!(Math.abs(positions[k]!) <= FARTHEST)) return false
@@ -134,7 +162,17 @@ function kept(positions: Float32Array, remarks: readonly string[]): StlRead {
     clean.set(positions.subarray(9 * t, 9 * t + 9), out)
     out += 9
   }
-  return { ok: true, positions: clean, measures: measureMesh(clean), remarks: [...remarks, `${bad} ${bad === 1 ? 'triangle has' : 'triangles have'} impossible numbers and ${bad === 1 ? 'was' : 'were'} left out.`] }
+  return {
+    ok: true,
+    positions: clean,
+    measures: measureMesh(clean),
+    remarks: [
+      ...remarks,
+      `${bad} ${bad === 1 ? 'triangle has' : 'triangles have'} impossible numbers and ${
+        bad === 1 ? 'was' : 'were'
+      } left out.`,
+    ],
+  }
 }
 
 /** Writes binary STL, with normals by the right-hand rule. */
@@ -144,7 +182,14 @@ export function writeStl({ positions }: Triangles): Uint8Array {
   view.setUint32(80, count, true)
   for (let t = 0, at = 84; t < count; t++, at += 50) {
     const p = positions.subarray(9 * t, 9 * t + 9) as Float32Array & Record<number, number>
-    const [ux, uy, uz, vx, vy, vz] = [p[3]! - p[0]!, p[4]! - p[1]!, p[5]! - p[2]!, p[6]! - p[0]!, p[7]! - p[1]!, p[8]! - p[2]!]
+    const [ux, uy, uz, vx, vy, vz] = [
+      p[3]! - p[0]!,
+      p[4]! - p[1]!,
+      p[5]! - p[2]!,
+      p[6]! - p[0]!,
+      p[7]! - p[1]!,
+      p[8]! - p[2]!,
+    ]
     const normal = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx] as const
     const size = Math.hypot(...normal) || 1
     normal.forEach((n, k) => view.setFloat32(at + 4 * k, n / size, true))

@@ -2,7 +2,8 @@ import { decimated } from './mesh'
 import { backToMesh, columnSpans, directions, dot, normalised, spanVolume, type Spans, type Vector } from './spans'
 
 /**
- * Where air stays when a mould is filled. Quasi-static: the level rises evenly, the pour hole is always supplied, nothing bubbles through.
+ * Where air stays when a mould is filled. Quasi-static: the level rises evenly, the pour hole is always supplied,
+ * nothing bubbles through.
  * A point stays air when, in the part of the cavity at its height or above, nothing connects it to an opening.
  */
 
@@ -11,7 +12,10 @@ export interface Opening {
   readonly at: Vector
   readonly radius: number
   readonly out: Vector
-  /** How far below the disc the skin may lie where it is curved; the radius unless said. A mould that is open on top has none: what lies lower is not open. */
+  /**
+   * How far below the disc the skin may lie where it is curved; the radius unless said. A mould that is open on top has
+   * none: what lies lower is not open.
+   */
   readonly reach?: number
 }
 
@@ -36,7 +40,10 @@ export interface Trapped {
   readonly badColumns: number
 }
 
-/** The upside-down priority flood (Barnes, Lehman and Mulla 2014): the level below which air can still leave, span by span. */
+/**
+ * The upside-down priority flood (Barnes, Lehman and Mulla 2014): the level below which air can still leave, span by
+ * span.
+ */
 function releaseLevels(s: Spans, openings: readonly Opening[]): Float64Array {
   const release = new Float64Array(s.lo.length).fill(-Infinity)
   let heap = new Int32Array(1024), keys = new Float64Array(1024), size = 0
@@ -100,27 +107,49 @@ function releaseLevels(s: Spans, openings: readonly Opening[]): Float64Array {
 }
 
 /** Spans under the openings, each with the lowest level that an opening frees it to. */
-export function openingLevels(s: Spans, openings: readonly Opening[]): readonly (readonly [span: number, level: number])[] {
+export function openingLevels(
+  s: Spans,
+  openings: readonly Opening[],
+): readonly (readonly [span: number, level: number])[] {
   const levels = new Map<number, number>()
-  for (const opening of openings) seed(s, opening, (span, level) => levels.set(span, Math.max(level, levels.get(span) ?? -Infinity)))
+  for (const opening of openings)
+    seed(s, opening, (span, level) =>
+      levels.set(span, Math.max(level, levels.get(span) ?? -Infinity)))
   return [...levels]
 }
 
 /** Seeds the flood under an opening's disc; where the disc floats off a curved skin, the search marches inwards. */
-function seed(s: Spans, { at, radius, out, reach = radius }: Opening, give: (span: number, level: number) => void): void {
+function seed(
+  s: Spans,
+  { at, radius, out, reach = radius }: Opening,
+  give: (span: number, level: number) => void,
+): void {
   const { u, v, w } = s.frame
   const inward = normalised([-out[0], -out[1], -out[2]])
   const side = normalised(Math.abs(inward[2]) < 0.9 ? [inward[1], -inward[0], 0] : [0, inward[2], -inward[1]])
-  const other: Vector = [inward[1] * side[2] - inward[2] * side[1], inward[2] * side[0] - inward[0] * side[2], inward[0] * side[1] - inward[1] * side[0]]
+  const other: Vector = [
+    inward[1] * side[2] - inward[2] * side[1],
+    inward[2] * side[0] - inward[0] * side[2],
+    inward[0] * side[1] - inward[1] * side[0],
+  ]
   const golden = Math.PI * (3 - Math.sqrt(5))
   // Eighty places over the disc and forty on its rim, whose highest point decides how much air leaves.
   for (let k = 0; k < 120; k++) {
-    const r = k < 80 ? radius * Math.sqrt((k + 0.5) / 80) : radius, turn = k < 80 ? golden * k : Math.PI * k / 20, a = r * Math.cos(turn), b = r * Math.sin(turn)
-    const point: Vector = [at[0] + a * side[0] + b * other[0], at[1] + a * side[1] + b * other[1], at[2] + a * side[2] + b * other[2]]
+    const r = k < 80 ? radius * Math.sqrt((k + 0.5) / 80) : radius,
+      turn = k < 80 ? golden * k : Math.PI * k / 20,
+      a = r * Math.cos(turn),
+      b = r * Math.sin(turn)
+    const point: Vector = [
+      at[0] + a * side[0] + b * other[0],
+      at[1] + a * side[1] + b * other[1],
+      at[2] + a * side[2] + b * other[2],
+    ]
     const height = dot(point, w)
     for (let step = 0.3 * s.h; step <= reach + 0.31 * s.h; step += 0.5 * s.h) {
       const inside: Vector = [point[0] + step * inward[0], point[1] + step * inward[1], point[2] + step * inward[2]]
-      const cu = Math.floor((dot(inside, u) - s.u0) / s.h), cv = Math.floor((dot(inside, v) - s.v0) / s.h), z = dot(inside, w)
+      const cu = Math.floor((dot(inside, u) - s.u0) / s.h),
+        cv = Math.floor((dot(inside, v) - s.v0) / s.h),
+        z = dot(inside, w)
       if (cu < 0 || cv < 0 || cu >= s.nu || cv >= s.nv) continue
       const c = cv * s.nu + cu
       let hit = false
@@ -134,8 +163,18 @@ function seed(s: Spans, { at, radius, out, reach = radius }: Opening, give: (spa
   }
 }
 
-/** Trapped air with this side up. @param cells columns along the longest side; @param smallest pockets below this volume are left out of the list. */
-export function trappedAir(positions: Float32Array, up: Vector, pour: readonly Opening[], vents: readonly Opening[], cells: number, smallest = 0): Trapped {
+/**
+ * Trapped air with this side up. @param cells columns along the longest side; @param smallest pockets below this volume
+ * are left out of the list.
+ */
+export function trappedAir(
+  positions: Float32Array,
+  up: Vector,
+  pour: readonly Opening[],
+  vents: readonly Opening[],
+  cells: number,
+  smallest = 0,
+): Trapped {
   const s = columnSpans(positions, up, cells)
   const release = releaseLevels(s, [...pour, ...vents])
   const area = s.h * s.h
@@ -150,7 +189,13 @@ export function trappedAir(positions: Float32Array, up: Vector, pour: readonly O
   }
   const floor = (i: number) => Math.max(s.lo[i]!, release[i]!)
   const isTrapped = (i: number) => s.hi[i]! - floor(i) > 1e-9 * s.h
-  const lip = pour.length ? Math.min(...pour.map(o => dot(o.at, s.frame.w) - o.radius * Math.sqrt(Math.max(0, 1 - dot(normalised(o.out), s.frame.w) ** 2)))) : Infinity
+  const lip = pour.length
+    ? Math.min(
+        ...pour.map(o =>
+          dot(o.at, s.frame.w) - o.radius * Math.sqrt(Math.max(0, 1 - dot(normalised(o.out), s.frame.w) ** 2)),
+        ),
+      )
+    : Infinity
   let trapped = 0, ground = 0, aboveLip = 0
   for (let c = 0; c < s.nu * s.nv; c++) {
     for (let i = s.start[c]!; i < s.start[c + 1]!; i++) {
@@ -166,11 +211,16 @@ export function trappedAir(positions: Float32Array, up: Vector, pour: readonly O
       }
     }
   }
-  const gathered = new Map<number, { volume: number, a: number, b: number, z: number, peak: number, top: [number, number][] }>()
+  const gathered = new Map<
+    number,
+    { volume: number, a: number, b: number, z: number, peak: number, top: [number, number][] }
+  >()
   for (let c = 0; c < s.nu * s.nv; c++) {
     for (let i = s.start[c]!; i < s.start[c + 1]!; i++) {
       if (!isTrapped(i)) continue
-      const volume = (s.hi[i]! - floor(i)) * area, a = s.u0 + (c % s.nu + 0.5) * s.h, b = s.v0 + (Math.floor(c / s.nu) + 0.5) * s.h
+      const volume = (s.hi[i]! - floor(i)) * area,
+        a = s.u0 + (c % s.nu + 0.5) * s.h,
+        b = s.v0 + (Math.floor(c / s.nu) + 0.5) * s.h
       const key = root(i)
       const p = gathered.get(key) ?? { volume: 0, a: 0, b: 0, z: 0, peak: -Infinity, top: [] }
       p.volume += volume
@@ -184,24 +234,45 @@ export function trappedAir(positions: Float32Array, up: Vector, pour: readonly O
       gathered.set(key, p)
     }
   }
-  const pockets = [...gathered.values()].filter(p => p.volume > smallest).sort((x, y) => y.volume - x.volume).map((p): Pocket => {
-    const [ta, tb] = p.top.reduce(([x, y], [a, b]) => [x + a / p.top.length, y + b / p.top.length], [0, 0])
-    // The column of the plateau that is nearest its middle: a ring's middle is not on it.
-    const [a, b] = p.top.reduce((best, q) => Math.hypot(q[0] - ta, q[1] - tb) < Math.hypot(best[0] - ta, best[1] - tb) ? q : best)
-    return { volume: p.volume, middle: backToMesh(s.frame, p.a / p.volume, p.b / p.volume, p.z / p.volume), peak: backToMesh(s.frame, a, b, p.peak), across: Math.cbrt(6 * p.volume / Math.PI) }
-  })
+  const pockets = [...gathered.values()].filter(p => p.volume > smallest).sort((x, y) => y.volume - x.volume).map(
+    (p): Pocket => {
+      const [ta, tb] = p.top.reduce(([x, y], [a, b]) => [x + a / p.top.length, y + b / p.top.length], [0, 0])
+      // The column of the plateau that is nearest its middle: a ring's middle is not on it.
+      const [a, b] = p.top.reduce((best, q) =>
+        Math.hypot(q[0] - ta, q[1] - tb) < Math.hypot(best[0] - ta, best[1] - tb) ? q : best,
+      )
+      return {
+        volume: p.volume,
+        middle: backToMesh(s.frame, p.a / p.volume, p.b / p.volume, p.z / p.volume),
+        peak: backToMesh(s.frame, a, b, p.peak),
+        across: Math.cbrt(6 * p.volume / Math.PI),
+      }
+    },
+  )
   return { up: s.frame.w, volume: spanVolume(s), trapped, pockets, doubt: ground * s.h, aboveLip, badColumns: s.bad }
 }
 
-export interface TiltSearch { readonly upright: Trapped, readonly best: Trapped, /** Between upright and the best tilt, radians. */ readonly angle: number }
+export interface TiltSearch {
+  readonly upright: Trapped
+  readonly best: Trapped /** Between upright and the best tilt, radians. */
+  readonly angle: number
+}
 
 /** Tilts further than this let the pour run out of the hole (engineering guess). */
 export const MOST_TILT = 60 * Math.PI / 180
 
 /**
- * The tilt that traps least, up to sixty degrees from upright; of those that trap nearly as little, the smallest. A generator that yields the share done.
+ * The tilt that traps least, up to sixty degrees from upright; of those that trap nearly as little, the smallest. A
+ * generator that yields the share done.
  */
-export function* searchTilt(positions: Float32Array, upright: Vector, pour: readonly Opening[], vents: readonly Opening[], coarse = 48, fine = 96): Generator<number, TiltSearch> {
+export function* searchTilt(
+  positions: Float32Array,
+  upright: Vector,
+  pour: readonly Opening[],
+  vents: readonly Opening[],
+  coarse = 48,
+  fine = 96,
+): Generator<number, TiltSearch> {
   const angleTo = (t: Trapped) => Math.acos(Math.max(-1, Math.min(1, dot(t.up, normalised(upright)))))
   // A tilt is not free: a degree must save a ten-thousandth of what the mould holds.
   const cost = (t: Trapped) => t.trapped / t.volume + 0.0001 * angleTo(t) * 180 / Math.PI
@@ -234,7 +305,14 @@ export function* searchTilt(positions: Float32Array, upright: Vector, pour: read
 }
 
 /** The best place for one more vent with this side up: the peak of one of the five largest pockets, tried each. */
-export function bestVent(positions: Float32Array, up: Vector, pour: readonly Opening[], vents: readonly Opening[], radius: number, cells = 96): { readonly vent: Opening, readonly after: Trapped } | undefined {
+export function bestVent(
+  positions: Float32Array,
+  up: Vector,
+  pour: readonly Opening[],
+  vents: readonly Opening[],
+  radius: number,
+  cells = 96,
+): { readonly vent: Opening, readonly after: Trapped } | undefined {
   const now = trappedAir(positions, up, pour, vents, cells)
   let best: { vent: Opening, after: Trapped } | undefined
   for (const pocket of now.pockets.slice(0, 5)) {

@@ -5,7 +5,10 @@ import { columnSpans, directions, dot, normalised, spanVolume, type Spans, type 
 
 export interface Locked {
   readonly pull: Vector
-  /** Volume that a rigid form would have to pass through, in the mesh's units cubed: out of one side, and out of two opposite halves. */
+  /**
+   * Volume that a rigid form would have to pass through, in the mesh's units cubed: out of one side, and out of two
+   * opposite halves.
+   */
   readonly onePiece: number
   readonly twoPart: number
   /** Share of the whole surface that faces less than the wanted draft, for one piece and for two. */
@@ -31,8 +34,10 @@ function lockedIn(s: Spans): { readonly gaps: number, readonly under: number } {
 }
 
 /**
- * What is locked when the mould leaves the piece along `pull`. The piece stands on its lowest plane: everything between it and that plane that the
- * piece overhangs is locked in one piece; two halves meet where they like, so only gaps between parts of the piece itself lock them.
+ * What is locked when the mould leaves the piece along `pull`. The piece stands on its lowest plane: everything between
+ * it and that plane that the
+ * piece overhangs is locked in one piece; two halves meet where they like, so only gaps between parts of the piece
+ * itself lock them.
  * @param draft least angle between wall and pull that lets go, radians.
  */
 export function lockedAlong(positions: Float32Array, pull: Vector, cells: number, draft = 3 * Math.PI / 180): Locked {
@@ -43,28 +48,44 @@ export function lockedAlong(positions: Float32Array, pull: Vector, cells: number
   const base = s.bottom + 0.01 * (s.top - s.bottom)
   let all = 0, low = 0, lowTwo = 0
   for (let i = 0; i < positions.length; i += 9) {
-    const ux = positions[i + 3]! - positions[i]!, uy = positions[i + 4]! - positions[i + 1]!, uz = positions[i + 5]! - positions[i + 2]!
-    const vx = positions[i + 6]! - positions[i]!, vy = positions[i + 7]! - positions[i + 1]!, vz = positions[i + 8]! - positions[i + 2]!
+    const ux = positions[i + 3]! - positions[i]!,
+      uy = positions[i + 4]! - positions[i + 1]!,
+      uz = positions[i + 5]! - positions[i + 2]!
+    const vx = positions[i + 6]! - positions[i]!,
+      vy = positions[i + 7]! - positions[i + 1]!,
+      vz = positions[i + 8]! - positions[i + 2]!
     const n: Vector = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx]
     const area = Math.hypot(...n)
     if (area === 0) continue
     const slope = dot(n, p) / area
     all += area
     // The face it stands on is not a wall.
-    const standing = slope < -0.9 && (dot([positions[i]!, positions[i + 1]!, positions[i + 2]!], p) + dot([positions[i + 3]!, positions[i + 4]!, positions[i + 5]!], p) + dot([positions[i + 6]!, positions[i + 7]!, positions[i + 8]!], p)) / 3 < base
+    const standing = slope < -0.9
+      && (dot([positions[i]!, positions[i + 1]!, positions[i + 2]!], p)
+        + dot([positions[i + 3]!, positions[i + 4]!, positions[i + 5]!], p)
+        + dot([positions[i + 6]!, positions[i + 7]!, positions[i + 8]!], p)) / 3 < base
     if (!standing && slope < least) low += area
     if (Math.abs(slope) < least) lowTwo += area
   }
-  return { pull: p, onePiece: gaps + under, twoPart: gaps, lowDraft: low / all, lowDraftTwoPart: lowTwo / all, volume: spanVolume(s) }
+  return {
+    pull: p,
+    onePiece: gaps + under,
+    twoPart: gaps,
+    lowDraft: low / all,
+    lowDraftTwoPart: lowTwo / all,
+    volume: spanVolume(s),
+  }
 }
 
 export interface PullSearch { readonly onePiece: Locked, readonly twoPart: Locked }
 
 /** Cost of a direction: locked share of the volume, with a little for walls that scrape. */
-const cost = (l: Locked, two: boolean) => (two ? l.twoPart : l.onePiece) / l.volume + 0.02 * (two ? l.lowDraftTwoPart : l.lowDraft)
+const cost = (l: Locked, two: boolean) =>
+  (two ? l.twoPart : l.onePiece) / l.volume + 0.02 * (two ? l.lowDraftTwoPart : l.lowDraft)
 
 /**
- * The best direction to pull, in one piece and in two halves: directions spread over the sphere, then refined around the best in ever smaller rings.
+ * The best direction to pull, in one piece and in two halves: directions spread over the sphere, then refined around
+ * the best in ever smaller rings.
  * A generator, so that a worker can report how far it is and stop between steps; yields the share that is done.
  */
 export function* searchPull(positions: Float32Array, cells = 64, tries = 120): Generator<number, PullSearch> {
@@ -92,10 +113,20 @@ export function* searchPull(positions: Float32Array, cells = 64, tries = 120): G
 /** What the numbers mean for a mould of this stiffness. */
 export function pullVerdict(l: Locked, flexible: boolean): string {
   const share = l.onePiece / l.volume, two = l.twoPart / l.volume
-  const percent = (x: number) => x < 0.01 ? 'next to nothing' : `${Math.round(Math.round(1000 * x) / 10)} % of its volume`
-  if (share < 0.005) return l.lowDraft > 0.05 ? 'Nothing locks, but some walls are nearly upright: release them well, and do not wait for a rigid mould to cool tight.' : 'Nothing locks: it lets go of a rigid mould.'
-  if (flexible) return share < 0.1 ? `${cap(percent(share))} is undercut this way: a flexible mould gives way.` : `${cap(percent(share))} is undercut this way: peel it off like a sleeve, or cut the mould.`
-  if (two < 0.005) return `${cap(percent(share))} is undercut this way: in one rigid piece it locks; two opposite halves let go.`
-  return `${cap(percent(share))} is undercut this way, and two halves still lock ${percent(two)}: use a flexible mould, or more parts.`
+  const percent = (x: number) =>
+    x < 0.01 ? 'next to nothing' : `${Math.round(Math.round(1000 * x) / 10)} % of its volume`
+  if (share < 0.005)
+    return l.lowDraft > 0.05
+      ? 'Nothing locks, but some walls are nearly upright: release them well, and do not wait for a rigid mould to cool tight.'
+      : 'Nothing locks: it lets go of a rigid mould.'
+  if (flexible)
+    return share < 0.1
+      ? `${cap(percent(share))} is undercut this way: a flexible mould gives way.`
+      : `${cap(percent(share))} is undercut this way: peel it off like a sleeve, or cut the mould.`
+  if (two < 0.005)
+    return `${cap(percent(share))} is undercut this way: in one rigid piece it locks; two opposite halves let go.`
+  return `${cap(percent(share))} is undercut this way, and two halves still lock ${
+    percent(two)
+  }: use a flexible mould, or more parts.`
 }
 const cap = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)

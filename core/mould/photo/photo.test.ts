@@ -2,7 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ground, MARKING, photoArea, photoLength, type PhotoScale, type Pixel } from './photo'
 
-/** A pinhole camera of focal length f pixels above the ground at height d, leaning by t about x and by s about y; it looks at the origin. */
+/**
+ * A pinhole camera of focal length f pixels above the ground at height d, leaning by t about x and by s about y; it
+ * looks at the origin.
+ */
 function camera(f: number, d: number, t: number, s = 0) {
   return (x: number, y: number, deep = 0): Pixel => {
     const [y1, z1] = [y * Math.cos(t) - -deep * Math.sin(t), y * Math.sin(t) + -deep * Math.cos(t)]
@@ -10,32 +13,51 @@ function camera(f: number, d: number, t: number, s = 0) {
     return { x: 1000 + f * x2 / (d - z2), y: 800 + f * y1 / (d - z2) }
   }
 }
-const rectangle = (at: (x: number, y: number) => Pixel, w: number, l: number, x = -w / 2, y = -l / 2): PhotoScale => ({ how: 'rectangle', corners: [at(x, y), at(x + w, y), at(x + w, y + l), at(x, y + l)], width: w, length: l })
+const rectangle = (at: (x: number, y: number) => Pixel, w: number, l: number, x = -w / 2, y = -l / 2): PhotoScale => ({
+  how: 'rectangle',
+  corners: [at(x, y), at(x + w, y), at(x + w, y + l), at(x, y + l)],
+  width: w,
+  length: l,
+})
 const ruler = (a: Pixel, b: Pixel, length: number): PhotoScale => ({ how: 'ruler', ends: [a, b], length })
 
 describe('scale and perspective from a photo', () => {
   it('a rectangle straightens any view: lengths and areas come back whatever the lean (exact for a pinhole)', () => {
-    fc.assert(fc.property(fc.double({ min: -0.6, max: 0.6, noNaN: true }), fc.double({ min: -0.6, max: 0.6, noNaN: true }), (t, s) => {
-      const at = camera(3000, 0.5, t, s), scale = rectangle(at, 0.1, 0.06, 0.02, 0.01)
-      expect(photoLength(scale, at(-0.05, -0.03), at(0.04, 0.05))!.value).toBeCloseTo(Math.hypot(0.09, 0.08), 9)
-      expect(photoArea(scale, [at(-0.05, 0), at(0.05, 0), at(0, 0.04)])!.value).toBeCloseTo(0.002, 9)
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: -0.6, max: 0.6, noNaN: true }),
+        fc.double({ min: -0.6, max: 0.6, noNaN: true }),
+        (t, s) => {
+          const at = camera(3000, 0.5, t, s), scale = rectangle(at, 0.1, 0.06, 0.02, 0.01)
+          expect(photoLength(scale, at(-0.05, -0.03), at(0.04, 0.05))!.value).toBeCloseTo(Math.hypot(0.09, 0.08), 9)
+          expect(photoArea(scale, [at(-0.05, 0), at(0.05, 0), at(0, 0.04)])!.value).toBeCloseTo(0.002, 9)
+        },
+      ),
+    )
   })
 
   // Pinhole geometry worked by hand: cos of the lean across it; (D + d) / D for what lies deeper.
-  it.each([[5, 0.38], [10, 1.52], [15, 3.41], [20, 6.03]])('with a ruler across a lean of %i degrees, what lies along it comes out %f %% short', (degrees, short) => {
-    const at = camera(1e6, 500, degrees * Math.PI / 180) // from far off, so that only the cosine is left
-    const m = photoLength(ruler(at(-0.05, 0), at(0.05, 0), 0.1), at(0, -0.05), at(0, 0.05))!
-    expect(100 * (1 - m.value / 0.1)).toBeCloseTo(short, 2)
-  })
-  it.each([[0.01, -1.96], [0.03, -5.66]])('a print %f m deeper than the ruler reads %f %% short from half a metre, and the correction takes that back', (deeper, percent) => {
-    const at = camera(3000, 0.5, 0), scale = ruler(at(-0.05, 0.06), at(0.05, 0.06), 0.1)
-    const [a, b] = [at(0, -0.05, deeper), at(0, 0.05, deeper)]
-    expect(100 * (photoLength(scale, a, b)!.value / 0.1 - 1)).toBeCloseTo(percent, 2)
-    const corrected = photoLength(scale, a, b, { distance: 0.5, deeper })!
-    expect(corrected.value).toBeCloseTo(0.1, 9)
-    expect(corrected.high - corrected.low).toBeGreaterThan(photoLength(scale, a, b)!.high - photoLength(scale, a, b)!.low)
-  })
+  it.each([[5, 0.38], [10, 1.52], [15, 3.41], [20, 6.03]])(
+    'with a ruler across a lean of %i degrees, what lies along it comes out %f %% short',
+    (degrees, short) => {
+      const at = camera(1e6, 500, degrees * Math.PI / 180) // from far off, so that only the cosine is left
+      const m = photoLength(ruler(at(-0.05, 0), at(0.05, 0), 0.1), at(0, -0.05), at(0, 0.05))!
+      expect(100 * (1 - m.value / 0.1)).toBeCloseTo(short, 2)
+    },
+  )
+  it.each([[0.01, -1.96], [0.03, -5.66]])(
+    'a print %f m deeper than the ruler reads %f %% short from half a metre, and the correction takes that back',
+    (deeper, percent) => {
+      const at = camera(3000, 0.5, 0), scale = ruler(at(-0.05, 0.06), at(0.05, 0.06), 0.1)
+      const [a, b] = [at(0, -0.05, deeper), at(0, 0.05, deeper)]
+      expect(100 * (photoLength(scale, a, b)!.value / 0.1 - 1)).toBeCloseTo(percent, 2)
+      const corrected = photoLength(scale, a, b, { distance: 0.5, deeper })!
+      expect(corrected.value).toBeCloseTo(0.1, 9)
+      expect(corrected.high - corrected.low).toBeGreaterThan(
+        photoLength(scale, a, b)!.high - photoLength(scale, a, b)!.low,
+      )
+    },
+  )
 
   it('its range is what marking by hand scatters: a hundred marks anew, eight of ten within', () => {
     const at = camera(3000, 0.5, 0.2, 0.1), marks = [at(-0.05, -0.03), at(0.04, 0.05)] as const
@@ -59,8 +81,12 @@ describe('scale and perspective from a photo', () => {
 
   it('two marks 600 pixels apart over 100 mm are worth about a third of a per cent (root two times the marking error)', () => {
     const scale = ruler({ x: 0, y: 0 }, { x: 600, y: 0 }, 0.1)
-    const m = photoLength(scale, { x: 0, y: 3000 }, { x: 60_000, y: 3000 })! // long, so that its own marks count for nothing
-    expect((m.high - m.value) / 1.2816 / m.value).toBeCloseTo(Math.hypot(Math.SQRT2 * MARKING / 600, 1 - Math.cos(5 * Math.PI / 180)), 3)
+    // long, so that its own marks count for nothing
+    const m = photoLength(scale, { x: 0, y: 3000 }, { x: 60_000, y: 3000 })!
+    expect((m.high - m.value) / 1.2816 / m.value).toBeCloseTo(
+      Math.hypot(Math.SQRT2 * MARKING / 600, 1 - Math.cos(5 * Math.PI / 180)),
+      3,
+    )
   })
 
   it('marks that give no scale are answered in words', () => {
@@ -71,8 +97,10 @@ describe('scale and perspective from a photo', () => {
     }
     expect(words(ruler(p(5, 5), p(9, 9), 0.1))).toMatch(/too near each other/)
     expect(words(ruler(p(0, 0), p(600, 0), 0))).toMatch(/how long/)
-    expect(words({ how: 'rectangle', corners: [p(0, 0), p(100, 100), p(100, 0), p(0, 100)], width: 0.1, length: 0.1 })).toMatch(/in order, once round/)
-    expect(words({ how: 'rectangle', corners: [p(0, 0), p(100, 0), p(100, 100), p(0, 100)], width: 0, length: 0.1 })).toMatch(/how wide/)
+    expect(words({ how: 'rectangle', corners: [p(0, 0), p(100, 100), p(100, 0), p(0, 100)], width: 0.1, length: 0.1 }))
+      .toMatch(/in order, once round/)
+    expect(words({ how: 'rectangle', corners: [p(0, 0), p(100, 0), p(100, 100), p(0, 100)], width: 0, length: 0.1 }))
+      .toMatch(/how wide/)
     expect(photoArea(ruler(p(0, 0), p(600, 0), 0.1), [p(0, 0), p(10, 0)])).toBeUndefined()
   })
 })

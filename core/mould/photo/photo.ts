@@ -1,7 +1,10 @@
 import type { Metres } from '../../units/quantity'
 import { Z80 } from '../../units/quantity'
 
-/** Lengths and areas from a photo: by a ruler lying in it, or by the four corners of a rectangle of known size, which also straightens the perspective. */
+/**
+ * Lengths and areas from a photo: by a ruler lying in it, or by the four corners of a rectangle of known size, which
+ * also straightens the perspective.
+ */
 
 /** A place in the photo, in its pixels, from its upper left. */
 export interface Pixel { readonly x: number, readonly y: number }
@@ -9,7 +12,12 @@ export interface Pixel { readonly x: number, readonly y: number }
 export type PhotoScale
   = | { readonly how: 'ruler', readonly ends: readonly [Pixel, Pixel], readonly length: Metres }
   /** Corners once round, starting upper left; width is from the first to the second. */
-    | { readonly how: 'rectangle', readonly corners: readonly [Pixel, Pixel, Pixel, Pixel], readonly width: Metres, readonly length: Metres }
+    | {
+      readonly how: 'rectangle'
+      readonly corners: readonly [Pixel, Pixel, Pixel, Pixel]
+      readonly width: Metres
+      readonly length: Metres
+    }
 
 /** Where the camera was: what lies deeper than the ruler looks smaller. */
 export interface Camera { readonly distance: Metres, readonly deeper: Metres }
@@ -40,11 +48,15 @@ function solved(a: number[][], b: number[]): number[] | undefined {
     }
   }
   const x = Array.from({ length: n }, () => 0)
-  for (let i = n - 1; i >= 0; i--) x[i] = (m[i]![n]! - x.reduce((sum, v, j) => j > i ? sum + m[i]![j]! * v : sum, 0)) / m[i]![i]!
+  for (let i = n - 1; i >= 0; i--)
+    x[i] = (m[i]![n]! - x.reduce((sum, v, j) => j > i ? sum + m[i]![j]! * v : sum, 0)) / m[i]![i]!
   return x
 }
 
-/** The projective map that takes four pixels to four places of a plane (direct linear transform; Hartley and Zisserman, Multiple View Geometry, from memory). */
+/**
+ * The projective map that takes four pixels to four places of a plane (direct linear transform; Hartley and Zisserman,
+ * Multiple View Geometry, from memory).
+ */
 function homography(from: readonly Pixel[], to: readonly Pixel[]): Homography | undefined {
   // Shifted and scaled to about one, so that the system is well conditioned.
   const cx = from.reduce((s, p) => s + p.x, 0) / 4, cy = from.reduce((s, p) => s + p.y, 0) / 4
@@ -63,12 +75,15 @@ function homography(from: readonly Pixel[], to: readonly Pixel[]): Homography | 
 export type OnGround = (p: Pixel) => Pixel
 
 /** @returns the map from the photo to the ground, or a sentence when the marks do not give one. */
-export function ground(scale: PhotoScale): { readonly ok: true, readonly at: OnGround } | { readonly ok: false, readonly sentence: string } {
+export function ground(
+  scale: PhotoScale,
+): { readonly ok: true, readonly at: OnGround } | { readonly ok: false, readonly sentence: string } {
   const refuse = (sentence: string) => ({ ok: false, sentence }) as const
   if (scale.how === 'ruler') {
     const [a, b] = scale.ends, pixels = Math.hypot(a.x - b.x, a.y - b.y)
     if (!(scale.length > 0)) return refuse('Say how long the marked piece of the ruler is.')
-    if (pixels < 20) return refuse('The two marks on the ruler lie too near each other. Mark as long a piece of it as you can.')
+    if (pixels < 20)
+      return refuse('The two marks on the ruler lie too near each other. Mark as long a piece of it as you can.')
     const k = scale.length / pixels
     return { ok: true, at: p => ({ x: p.x * k, y: p.y * k }) }
   }
@@ -79,7 +94,8 @@ export function ground(scale: PhotoScale): { readonly ok: true, readonly at: OnG
     const q = corners[(i + 1) % 4]!, r = corners[(i + 2) % 4]!
     return (q.x - p.x) * (r.y - q.y) - (q.y - p.y) * (r.x - q.x)
   })
-  if (!turns.every(t => t > 200) && !turns.every(t => t < -200)) return refuse('Put the four corners in order, once round the rectangle.')
+  if (!turns.every(t => t > 200) && !turns.every(t => t < -200))
+    return refuse('Put the four corners in order, once round the rectangle.')
   const h = homography(corners, [{ x: 0, y: 0 }, { x: width, y: 0 }, { x: width, y: length }, { x: 0, y: length }])
   if (!h) return refuse('These four corners do not make a rectangle seen from any side.')
   return {
@@ -98,17 +114,29 @@ const lengthOf: Measure = (at, [a, b]) => {
 }
 const areaOf: Measure = (at, marks) => {
   const p = marks.map(at)
-  return Math.abs(p.reduce((twice, a, i) => twice + a.x * p[(i + 1) % p.length]!.y - p[(i + 1) % p.length]!.x * a.y, 0)) / 2
+  return Math.abs(p.reduce((twice, a, i) => twice + a.x * p[(i + 1) % p.length]!.y - p[(i + 1) % p.length]!.x * a.y, 0))
+    / 2
 }
 
 /** The same scale with one of its own marks moved by a marking error. */
 function nudged(scale: PhotoScale): PhotoScale[] {
   const moves = [{ x: MARKING, y: 0 }, { x: 0, y: MARKING }]
-  const moved = <T extends readonly Pixel[]>(marks: T) => marks.flatMap((_, i) => moves.map(m => marks.map((p, j) => i === j ? { x: p.x + m.x, y: p.y + m.y } : p) as unknown as T))
-  return scale.how === 'ruler' ? moved(scale.ends).map(ends => ({ ...scale, ends })) : moved(scale.corners).map(corners => ({ ...scale, corners }))
+  const moved = <T extends readonly Pixel[]>(marks: T) =>
+    marks.flatMap((_, i) =>
+      moves.map(m => marks.map((p, j) => i === j ? { x: p.x + m.x, y: p.y + m.y } : p) as unknown as T),
+    )
+  return scale.how === 'ruler'
+    ? moved(scale.ends).map(ends => ({ ...scale, ends }))
+    : moved(scale.corners).map(corners => ({ ...scale, corners }))
 }
 
-function measured(what: Measure, power: 1 | 2, scale: PhotoScale, marks: readonly Pixel[], camera?: Camera): Measured | undefined {
+function measured(
+  what: Measure,
+  power: 1 | 2,
+  scale: PhotoScale,
+  marks: readonly Pixel[],
+  camera?: Camera,
+): Measured | undefined {
   const g = ground(scale)
   if (!g.ok) return undefined
   const plain = what(g.at, marks)
@@ -119,7 +147,8 @@ function measured(what: Measure, power: 1 | 2, scale: PhotoScale, marks: readonl
     if (o.ok) variance += (what(o.at, marks) - plain) ** 2
   }
   marks.forEach((_, i) => {
-    for (const m of [{ x: MARKING, y: 0 }, { x: 0, y: MARKING }]) variance += (what(g.at, marks.map((p, j) => i === j ? { x: p.x + m.x, y: p.y + m.y } : p)) - plain) ** 2
+    for (const m of [{ x: MARKING, y: 0 }, { x: 0, y: MARKING }])
+      variance += (what(g.at, marks.map((p, j) => i === j ? { x: p.x + m.x, y: p.y + m.y } : p)) - plain) ** 2
   })
   const notes: string[] = [scale.how === 'ruler' ? 'by the ruler' : 'straightened by the rectangle']
   // A ruler alone does not tell how square the camera was held: lengths along the lean shrink by its cosine.

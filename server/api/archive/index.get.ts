@@ -6,7 +6,14 @@ import { route } from '../../route'
 /** The whole workshop as one file. Owners only: it holds everything that anybody wrote. */
 export default route('owner', {}, async ({ event, db, person }) => {
   const name = wordsOf(person.workshopName).join('-') || 'workshop'
-  setResponseHeaders(event, { 'content-type': 'application/zip', 'content-disposition': `attachment; filename="${encodeURIComponent(name)}-${new Date().toISOString().slice(0, 10)}.zip"`, 'cache-control': 'no-store', 'vary': 'cookie' })
+  setResponseHeaders(event, {
+    'content-type': 'application/zip',
+    'content-disposition': `attachment; filename="${encodeURIComponent(name)}-${
+      new Date().toISOString().slice(0, 10)
+    }.zip"`,
+    'cache-control': 'no-store',
+    'vary': 'cookie',
+  })
   const archive = archiveOf(db, person.workshopId)
   // A download that is broken off must let go of its snapshot.
   event.node.res.on('close', () => archive.destroy())

@@ -14,11 +14,14 @@ import { refuse, route } from '../../route'
 const STEP = 0.01
 
 /**
- * Takes a whole workshop in: the file goes to the disk first, and into the records all at once or not at all. What is wrong with the file as a whole is an ordinary
+ * Takes a whole workshop in: the file goes to the disk first, and into the records all at once or not at all. What is
+ * wrong with the file as a whole is an ordinary
  * refusal; once reading has begun, the answer is a stream of lines (RestoreLine).
  */
 export default route('owner', {}, async ({ event, db, person }) => {
-  const { req, res } = event.node, folder = await mkdtemp(join(tmpdir(), 'ripples-archive-')), path = join(folder, 'archive.zip')
+  const { req, res } = event.node,
+    folder = await mkdtemp(join(tmpdir(), 'ripples-archive-')),
+    path = join(folder, 'archive.zip')
   const forget = () => rm(folder, { recursive: true, force: true })
   try {
     await pipeline(req, limited(), createWriteStream(path, { mode: 0o600 }))
@@ -44,7 +47,9 @@ export default route('owner', {}, async ({ event, db, person }) => {
       const refused = error instanceof ArchiveRefused
       if (!begun) return failed(refused ? refuse(422, error.message) : error)
       if (!refused) console.error(error)
-      say({ refused: refused ? error.message : 'Something went wrong on the server; nothing was taken in. Try it again.' })
+      say({
+        refused: refused ? error.message : 'Something went wrong on the server; nothing was taken in. Try it again.',
+      })
     }).finally(() => {
       out.end()
       return forget()
@@ -57,7 +62,12 @@ function limited(): Transform {
   return new Transform({
     transform(chunk: Buffer, _, done) {
       bytes += chunk.length
-      done(bytes > ARCHIVE_BYTES ? new ArchiveRefused('This file is larger than an archive that can be sent here (2 GB).') : undefined, chunk)
+      done(
+        bytes > ARCHIVE_BYTES
+          ? new ArchiveRefused('This file is larger than an archive that can be sent here (2 GB).')
+          : undefined,
+        chunk,
+      )
     },
   })
 }

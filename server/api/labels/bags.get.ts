@@ -7,5 +7,17 @@ import { route } from '../../route'
 /** Labels for the bags of the store, to print. */
 export default route('viewer', {}, async ({ event, scope }) => {
   const bags = await libraryItems(scope, 'bag')
-  return sendLabels(event, bags.map(b => ({ code: bagCode(b.id), title: b.body.name, lines: [powderClass(b.body.classId).name, b.body.opened ? `Opened ${b.body.opened}` : 'Opened: ', b.body.uncertain ? 'Cup test before use' : ''].filter(l => l !== '') })), 'Labels: bags')
+  return sendLabels(
+    event,
+    bags.map(b => ({
+      code: bagCode(b.id),
+      title: b.body.name,
+      lines: [
+        powderClass(b.body.classId).name,
+        b.body.opened ? `Opened ${b.body.opened}` : 'Opened: ',
+        b.body.uncertain ? 'Cup test before use' : '',
+      ].filter(l => l !== ''),
+    })),
+    'Labels: bags',
+  )
 })

@@ -4,11 +4,20 @@ import { personChangeSchema } from '~contract/account'
 import { changePerson, LastOwner } from '../../store/workshops'
 import { found, refuse, route } from '../../route'
 
-export default route('owner', { params: z.object({ id: z.uuid() }), body: personChangeSchema }, async ({ scope, params, body }) => {
-  const { password, ...change } = body
-  const changed = await changePerson(scope, params.id, { ...change, ...(password && { passwordHash: await hashPassword(password) }) }).catch((error) => {
-    throw error instanceof LastOwner ? refuse(409, 'A workshop needs an owner: make someone else one first.', 'role') : error
-  })
-  found(changed, 'There is no such person in this workshop.')
-  return { ok: true }
-})
+export default route(
+  'owner',
+  { params: z.object({ id: z.uuid() }), body: personChangeSchema },
+  async ({ scope, params, body }) => {
+    const { password, ...change } = body
+    const changed = await changePerson(scope, params.id, {
+      ...change,
+      ...(password && { passwordHash: await hashPassword(password) }),
+    }).catch((error) => {
+      throw error instanceof LastOwner
+        ? refuse(409, 'A workshop needs an owner: make someone else one first.', 'role')
+        : error
+    })
+    found(changed, 'There is no such person in this workshop.')
+    return { ok: true }
+  },
+)

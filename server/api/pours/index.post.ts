@@ -6,12 +6,33 @@ import { EventsRefused, startPour } from '../../store/recording'
 import { frozenBetweenOthers } from '../../freezing'
 import { found, refuse, route } from '../../route'
 
-/** Takes a plan to the bench: worked out here, from the workshop's own moulds, bucket and bag, and frozen with the model's version. */
+/**
+ * Takes a plan to the bench: worked out here, from the workshop's own moulds, bucket and bag, and frozen with the
+ * model's version.
+ */
 export default route('member', { body: startPourSchema }, async ({ scope, person, body, now }) => {
   const frozen = await frozenBetweenOthers(freezing(body.plan, await worldOf(scope, body.plan)))
-  if (!frozen.ok) throw refuse(422, frozen.problems[0]?.sentence ?? 'This plan cannot be poured yet.', frozen.problems[0]?.field)
-  const first = { id: body.eventId, version: 1 as const, kind: 'stage' as const, data: { stage: 'ready' as const }, batch: 0, happenedAt: body.startedAt, recordedAt: body.startedAt, device: body.device, deviceSeq: body.deviceSeq }
-  await startPour(scope, { id: body.id, planId: body.planId, run: frozen.run, first: [first], actor: person.id, skewMs: body.startedAt - now }).catch((error) => {
+  if (!frozen.ok)
+    throw refuse(422, frozen.problems[0]?.sentence ?? 'This plan cannot be poured yet.', frozen.problems[0]?.field)
+  const first = {
+    id: body.eventId,
+    version: 1 as const,
+    kind: 'stage' as const,
+    data: { stage: 'ready' as const },
+    batch: 0,
+    happenedAt: body.startedAt,
+    recordedAt: body.startedAt,
+    device: body.device,
+    deviceSeq: body.deviceSeq,
+  }
+  await startPour(scope, {
+    id: body.id,
+    planId: body.planId,
+    run: frozen.run,
+    first: [first],
+    actor: person.id,
+    skewMs: body.startedAt - now,
+  }).catch((error) => {
     throw error instanceof EventsRefused ? refuse(409, error.message) : error
   })
   return found(await pourWithEvents(scope, body.id), 'There is no such pour in this workshop.')

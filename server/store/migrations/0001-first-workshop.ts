@@ -1,6 +1,9 @@
 import { sql, type Kysely } from 'kysely'
 
-/** The first tables. Instants are bigint milliseconds on the workshop's own clock, which in the demo is not the server's. */
+/**
+ * The first tables. Instants are bigint milliseconds on the workshop's own clock, which in the demo is not the
+ * server's.
+ */
 export async function up(db: Kysely<unknown>): Promise<void> {
   await sql`
     create table workshop (

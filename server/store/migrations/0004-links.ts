@@ -1,6 +1,9 @@
 import { sql, type Kysely } from 'kysely'
 
-/** Links that open one thing of a workshop to whoever has them, until they are taken back. Only a hash of the secret is kept. */
+/**
+ * Links that open one thing of a workshop to whoever has them, until they are taken back. Only a hash of the secret is
+ * kept.
+ */
 export async function up(db: Kysely<unknown>): Promise<void> {
   await sql`
     create table link (

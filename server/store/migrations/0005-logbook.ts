@@ -1,7 +1,8 @@
 import { sql, type Kysely } from 'kysely'
 
 /**
- * What a long logbook is searched, filtered and counted by, kept beside each pour's projection. `rules` says by which rules a projection was made: those of
+ * What a long logbook is searched, filtered and counted by, kept beside each pour's projection. `rules` says by which
+ * rules a projection was made: those of
  * older rules are made anew before anything is served.
  */
 export async function up(db: Kysely<unknown>): Promise<void> {

@@ -30,13 +30,18 @@ const cast = computed(() => store.state?.casts.find(c => c.cast.id === castId))
 const tell = store.record
 
 // Faults: drawn here first, told a moment later.
-const draft = ref<FaultMark[]>(), picked = ref<number>(), kind = ref<DefectId>('surface-bubbles'), severity = ref<Severity>(2)
+const draft = ref<FaultMark[]>(),
+  picked = ref<number>(),
+  kind = ref<DefectId>('surface-bubbles'),
+  severity = ref<Severity>(2)
 const SEVERITIES = [{ id: 1, word: 'Hardly seen' }, { id: 2, word: 'Plain' }, { id: 3, word: 'Spoils it' }]
 const marks = computed(() => draft.value ?? cast.value?.faults ?? [])
 const photos = ref<KeptPhoto[]>([]), trouble = ref(''), busy = ref(false), shown = ref<string>()
 const photo = computed(() => photos.value.find(p => p.id === shown.value))
 /** Marks on what is looked at: the sketch, or one photo. */
-const here = computed(() => marks.value.map((m, i) => ({ m, i })).filter(({ m }) => (m.photo ?? undefined) === photo.value?.id))
+const here = computed(() =>
+  marks.value.map((m, i) => ({ m, i })).filter(({ m }) => (m.photo ?? undefined) === photo.value?.id),
+)
 const tellSoon = useDebounceFn(() => tellFaults(), 700)
 async function tellFaults() {
   if (!draft.value) return
@@ -53,10 +58,17 @@ function change(next: FaultMark[], resting = true) {
 function put(x: number, y: number) {
   if (!session.mayWrite) return
   picked.value = marks.value.length
-  change([...marks.value, { defect: kind.value, severity: severity.value, x: round(x), y: round(y), photo: photo.value?.id }])
+  change([...marks.value, {
+    defect: kind.value,
+    severity: severity.value,
+    x: round(x),
+    y: round(y),
+    photo: photo.value?.id,
+  }])
 }
 const round = (v: number) => Math.round(1000 * v) / 1000
-const move = (i: number, x: number, y: number) => change(marks.value.map((m, k) => k === i ? { ...m, x: round(x), y: round(y) } : m), false)
+const move = (i: number, x: number, y: number) =>
+  change(marks.value.map((m, k) => k === i ? { ...m, x: round(x), y: round(y) } : m), false)
 const chosen = computed(() => picked.value === undefined ? undefined : marks.value[picked.value])
 function alter(part: Partial<FaultMark>) {
   change(marks.value.map((m, k) => k === picked.value ? { ...m, ...part } : m))
@@ -92,12 +104,16 @@ const takePhotoAway = () => attempt(async () => {
 })
 
 // Measures
-const expansion = computed(() => expectedExpansion(run.value, cast.value ? state.value.batches[cast.value.cast.batch]?.ratio : undefined))
+const expansion = computed(() =>
+  expectedExpansion(run.value, cast.value ? state.value.batches[cast.value.cast.batch]?.ratio : undefined),
+)
 const lists = computed(() => [...CHECK_LISTS, shellList(run.value)].filter(l => l !== undefined))
 const listId = ref<string>()
 const list = computed(() => lists.value.find(l => l.id === listId.value))
 const what = ref(''), value = ref<number>(), nominal = ref<number>()
-const measures = computed(() => (cast.value?.measured ?? []).map(m => ({ m, judged: judgeMeasure(m, expansion.value) })))
+const measures = computed(() =>
+  (cast.value?.measured ?? []).map(m => ({ m, judged: judgeMeasure(m, expansion.value) })),
+)
 const measure = (m: Measured) => tell({ kind: 'measured', data: { cast: castId, ...m } })
 async function addMeasure() {
   if (!what.value.trim() || !value.value) return
@@ -108,12 +124,21 @@ async function addMeasure() {
 const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothing.'
 function wordsOf({ m, judged }: typeof measures.value[number]): string {
   if (!judged) return ''
-  const range = judged.low !== undefined && judged.high !== undefined ? `${formatFine(judged.low, units.value)} to ${formatFine(judged.high, units.value)}` : judged.low !== undefined ? `at least ${formatFine(judged.low, units.value)}` : `at most ${formatFine(judged.high!, units.value)}`
-  return judged.fits ? `as it should be, ${range}${m.nominal ? ' with what plaster grows' : ''}` : `${formatFine(Math.abs(judged.off), units.value)} too ${judged.off < 0 ? 'small' : 'large'}: ${range} was wanted`
+  const range = judged.low !== undefined && judged.high !== undefined
+    ? `${formatFine(judged.low, units.value)} to ${formatFine(judged.high, units.value)}`
+    : judged.low !== undefined
+      ? `at least ${formatFine(judged.low, units.value)}`
+      : `at most ${formatFine(judged.high!, units.value)}`
+  return judged.fits
+    ? `as it should be, ${range}${m.nominal ? ' with what plaster grows' : ''}`
+    : `${formatFine(Math.abs(judged.off), units.value)} too ${judged.off < 0 ? 'small' : 'large'}: ${range} was wanted`
 }
 const weight = computed(() => cast.value && weightFound(run.value, state.value, cast.value))
 
-const VERDICTS: readonly { id: Verdict, word: string }[] = [{ id: 'good', word: 'Good' }, { id: 'second', word: 'Second' }, { id: 'waste', word: 'Waste' }]
+const VERDICTS: readonly { id: Verdict, word: string }[] = [{ id: 'good', word: 'Good' }, {
+  id: 'second',
+  word: 'Second',
+}, { id: 'waste', word: 'Waste' }]
 async function judge(verdict: Verdict) {
   await tellFaults()
   const seen = new Set([...cast.value!.defects, ...marks.value.map(m => m.defect)])
@@ -126,10 +151,24 @@ async function judge(verdict: Verdict) {
     <header>
       <div>
         <h1>{{ cast.cast.label }}</h1>
-        <p class="soft"><NuxtLink :to="`/pour/${pourId}`">{{ run.plan.name }}</NuxtLink>{{ cast.filledAt ? `, poured ${dayAndTime(cast.filledAt, clock.now)}` : '' }}{{ cast.verdict ? ` · ${cast.verdict}` : '' }}</p>
+        <p class="soft">
+          <NuxtLink :to="`/pour/${pourId}`">{{ run.plan.name }}</NuxtLink
+          >{{ cast.filledAt ? `, poured ${dayAndTime(cast.filledAt, clock.now)}` : ''
+          }}{{ cast.verdict ? ` · ${cast.verdict}` : '' }}
+        </p>
       </div>
-      <div v-if="session.mayWrite && cast.filledAt !== undefined" class="verdicts" role="group" aria-label="How did it turn out?">
-        <Button v-for="v in VERDICTS" :key="v.id" :label="v.word" :severity="cast.verdict === v.id ? undefined : 'secondary'" :aria-pressed="cast.verdict === v.id" @click="judge(v.id)" />
+      <div
+        v-if="session.mayWrite && cast.filledAt !== undefined"
+        class="verdicts"
+        role="group"
+        aria-label="How did it turn out?">
+        <Button
+          v-for="v in VERDICTS"
+          :key="v.id"
+          :label="v.word"
+          :severity="cast.verdict === v.id ? undefined : 'secondary'"
+          :aria-pressed="cast.verdict === v.id"
+          @click="judge(v.id)" />
       </div>
     </header>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
@@ -137,9 +176,23 @@ async function judge(verdict: Verdict) {
       <section aria-label="Where it is not right" class="column">
         <div class="views" role="group" aria-label="Drawn on">
           <button :aria-pressed="!photo" @click="shown = undefined">Sketch</button>
-          <button v-for="(p, i) in photos" :key="p.id" :aria-pressed="shown === p.id" @click="shown = p.id">Photo {{ i + 1 }}</button>
-          <FileButton v-if="session.mayWrite" small :label="busy ? 'One moment …' : 'Add a photo'" accept="image/jpeg,image/png,image/webp" :disabled="busy" @file="addPhoto" />
-          <Button v-if="photo && session.mayWrite" label="Take this photo away" severity="secondary" size="small" :disabled="busy" @click="takePhotoAway" />
+          <button v-for="(p, i) in photos" :key="p.id" :aria-pressed="shown === p.id" @click="shown = p.id">
+            Photo {{ i + 1 }}
+          </button>
+          <FileButton
+            v-if="session.mayWrite"
+            small
+            :label="busy ? 'One moment …' : 'Add a photo'"
+            accept="image/jpeg,image/png,image/webp"
+            :disabled="busy"
+            @file="addPhoto" />
+          <Button
+            v-if="photo && session.mayWrite"
+            label="Take this photo away"
+            severity="secondary"
+            size="small"
+            :disabled="busy"
+            @click="takePhotoAway" />
         </div>
         <FaceDrawing
           :mould="cast.cast.mould"
@@ -149,38 +202,88 @@ async function judge(verdict: Verdict) {
           :label="`${photo ? 'Photo' : 'Sketch'} of ${cast.cast.label}: press where something is not right`"
           @put="put"
           @move="(i, x, y) => move(here[i]!.i, x, y)"
-          @pick="i => picked = here[i]!.i"
-        />
-        <p class="small soft" role="status">{{ marks.length === 0 ? 'Choose what you see, then press where it is.' : `${marks.length} ${marks.length === 1 ? 'fault' : 'faults'} drawn${draft ? ', being noted' : ''}.` }}</p>
+          @pick="i => (picked = here[i]!.i)" />
+        <p class="small soft" role="status">
+          {{
+            marks.length === 0
+              ? 'Choose what you see, then press where it is.'
+              : `${marks.length} ${marks.length === 1 ? 'fault' : 'faults'} drawn${draft ? ', being noted' : ''}.`
+          }}
+        </p>
         <div v-if="chosen && session.mayWrite" class="chosen">
           <span class="strong">{{ defectWords(chosen.defect) }}</span>
-          <SelectButton :model-value="chosen.severity" :options="SEVERITIES" option-label="word" option-value="id" :allow-empty="false" size="small" aria-label="How bad the chosen one is" @update:model-value="alter({ severity: $event })" />
+          <SelectButton
+            :model-value="chosen.severity"
+            :options="SEVERITIES"
+            option-label="word"
+            option-value="id"
+            :allow-empty="false"
+            size="small"
+            aria-label="How bad the chosen one is"
+            @update:model-value="alter({ severity: $event })" />
           <Button label="Take it off" severity="secondary" size="small" @click="remove" />
         </div>
         <div v-if="session.mayWrite" class="palette" role="radiogroup" aria-label="What you see">
-          <button v-for="d in DEFECTS" :key="d.id" role="radio" :aria-checked="kind === d.id" :title="d.looks" @click="kind = d.id">
-            <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true"><path :d="DEFECT_MARKS[d.id]" fill="none" stroke="currentColor" stroke-width="1.7" stroke-linecap="round" stroke-linejoin="round" /></svg>{{ d.words }}
+          <button
+            v-for="d in DEFECTS"
+            :key="d.id"
+            role="radio"
+            :aria-checked="kind === d.id"
+            :title="d.looks"
+            @click="kind = d.id">
+            <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true">
+              <path
+                :d="DEFECT_MARKS[d.id]"
+                fill="none"
+                stroke="currentColor"
+                stroke-width="1.7"
+                stroke-linecap="round"
+                stroke-linejoin="round" /></svg
+            >{{ d.words }}
           </button>
         </div>
       </section>
       <div class="column">
         <section aria-labelledby="weight-head">
           <div class="group-head"><h2 id="weight-head">Weight</h2></div>
-          <p v-if="!weight" class="small soft">Not weighed yet. Weigh it on the shelf soon after opening: what is missing then is a hollow nobody sees.</p>
+          <p v-if="!weight" class="small soft">
+            Not weighed yet. Weigh it on the shelf soon after opening: what is missing then is a hollow nobody sees.
+          </p>
           <p v-else>
-            <span class="num strong">{{ formatMass(weight.mass, units) }}</span> at its first weighing; {{ formatMass(weight.low, units) }} to {{ formatMass(weight.high, units) }} was expected.
-            <span v-if="weight.missing" class="off">{{ Math.round(100 * weight.missing.share) }} % is missing: a hollow of about {{ formatVolume(weight.missing.volume, units) }} inside, or a part that did not fill.</span>
+            <span class="num strong">{{ formatMass(weight.mass, units) }}</span> at its first weighing;
+            {{ formatMass(weight.low, units) }} to {{ formatMass(weight.high, units) }} was expected.
+            <span v-if="weight.missing" class="off"
+            >{{ Math.round(100 * weight.missing.share) }} % is missing: a hollow of about
+              {{ formatVolume(weight.missing.volume, units) }} inside, or a part that did not fill.</span
+            >
             <span v-else class="soft">Nothing is missing.</span>
           </p>
         </section>
         <section aria-labelledby="measure-head">
-          <div class="group-head"><h2 id="measure-head">Measures</h2><Select v-if="session.mayWrite" v-model="listId" :options="lists" option-label="name" option-value="id" placeholder="By a check list" aria-label="Check list" show-clear size="small" class="right" /></div>
+          <div class="group-head">
+            <h2 id="measure-head">Measures</h2>
+            <Select
+              v-if="session.mayWrite"
+              v-model="listId"
+              :options="lists"
+              option-label="name"
+              option-value="id"
+              placeholder="By a check list"
+              aria-label="Check list"
+              show-clear
+              size="small"
+              class="right" />
+          </div>
           <ul v-if="measures.length > 0" class="ruled">
             <li v-for="x in measures" :key="x.m.what" class="line">
-              <span>{{ x.m.what }}</span><span class="num strong">{{ formatFine(x.m.value, units) }}</span><span :class="['small', x.judged && !x.judged.fits ? 'off' : 'soft']">{{ wordsOf(x) }}</span>
+              <span>{{ x.m.what }}</span><span class="num strong">{{ formatFine(x.m.value, units) }}</span
+              ><span :class="['small', x.judged && !x.judged.fits ? 'off' : 'soft']">{{ wordsOf(x) }}</span>
             </li>
           </ul>
-          <p v-else class="small soft">None yet. Against the model it may be {{ (100 * expansion.low).toFixed(2) }} to {{ (100 * expansion.high).toFixed(2) }} % larger: plaster grows as it sets.</p>
+          <p v-else class="small soft">
+            None yet. Against the model it may be {{ (100 * expansion.low).toFixed(2) }} to
+            {{ (100 * expansion.high).toFixed(2) }} % larger: plaster grows as it sets.
+          </p>
           <template v-if="session.mayWrite">
             <div v-if="list" class="list">
               <p class="small soft">{{ list.name }}; limits: {{ list.source }}.</p>
@@ -191,11 +294,13 @@ async function judge(verdict: Verdict) {
                 :label="`${item.what}, ${item.least ? `at least ${formatFine(item.least, units)}` : ''}${item.least && item.most ? ' and ' : ''}${item.most ? `at most ${formatFine(item.most, units)}` : ''}`"
                 :model-value="cast.measured.find(m => m.what === item.what)?.value"
                 :check="positive"
-                @settled="measure({ ...item, value: $event })"
-              />
+                @settled="measure({ ...item, value: $event })" />
             </div>
             <form v-else class="add" @submit.prevent="addMeasure">
-              <div class="field"><label for="m-what">What</label><InputText id="m-what" v-model="what" maxlength="60" placeholder="Across the face" /></div>
+              <div class="field">
+                <label for="m-what">What</label
+                ><InputText id="m-what" v-model="what" maxlength="60" placeholder="Across the face" />
+              </div>
               <QuantityField v-model="value" kind="length" label="Measured" clearable :check="positive" />
               <QuantityField v-model="nominal" kind="length" label="Of the model" clearable :check="positive" />
               <Button type="submit" label="Note it" severity="secondary" :disabled="!what.trim() || !value" />
@@ -214,25 +319,112 @@ async function judge(verdict: Verdict) {
 </template>
 
 <style scoped>
-header { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 12px 20px; align-items: start; margin-bottom: 14px; }
-.verdicts { display: flex; gap: 8px; }
-.two { display: grid; grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr); gap: 28px; align-items: start; }
-.column { display: grid; gap: 12px; grid-template-columns: minmax(0, 1fr); }
-.column > section:first-child > .group-head { margin-top: 0; }
-.views { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
-.views button:not(:deep(.p-button)) { min-height: 34px; }
-.views > button[aria-pressed] { border: 1px solid var(--line-strong); background: var(--sheet); border-radius: 8px; padding: 5px 12px; }
-.views > button[aria-pressed=true] { background: var(--ink); color: var(--sheet); }
-.chosen { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; }
-.palette { display: grid; grid-template-columns: repeat(auto-fill, minmax(165px, 1fr)); gap: 4px; }
-.palette button { display: flex; gap: 8px; align-items: center; border: 1px solid transparent; background: none; border-radius: 8px; padding: 5px 8px; min-height: 36px; text-align: left; }
-.palette button:hover { background: var(--action-soft); }
-.palette button[aria-checked=true] { background: var(--ink); color: var(--sheet); }
-.line { display: grid; grid-template-columns: 1fr auto 1.5fr; gap: 12px; align-items: baseline; padding: 7px 0; }
-.off { color: var(--heat); font-weight: 600; }
-.right { margin-left: auto; }
-.list { display: grid; gap: 8px; padding-top: 10px; }
-.add { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; padding-top: 10px; max-width: 340px; }
-.add > :deep(button) { justify-self: start; }
-@media (max-width: 900px) { .two { grid-template-columns: minmax(0, 1fr); } }
+header {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 12px 20px;
+  align-items: start;
+  margin-bottom: 14px;
+}
+.verdicts {
+  display: flex;
+  gap: 8px;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
+  gap: 28px;
+  align-items: start;
+}
+.column {
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 1fr);
+}
+.column > section:first-child > .group-head {
+  margin-top: 0;
+}
+.views {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+.views button:not(:deep(.p-button)) {
+  min-height: 34px;
+}
+.views > button[aria-pressed] {
+  border: 1px solid var(--line-strong);
+  background: var(--sheet);
+  border-radius: 8px;
+  padding: 5px 12px;
+}
+.views > button[aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--sheet);
+}
+.chosen {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: center;
+}
+.palette {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(165px, 1fr));
+  gap: 4px;
+}
+.palette button {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  border: 1px solid transparent;
+  background: none;
+  border-radius: 8px;
+  padding: 5px 8px;
+  min-height: 36px;
+  text-align: left;
+}
+.palette button:hover {
+  background: var(--action-soft);
+}
+.palette button[aria-checked='true'] {
+  background: var(--ink);
+  color: var(--sheet);
+}
+.line {
+  display: grid;
+  grid-template-columns: 1fr auto 1.5fr;
+  gap: 12px;
+  align-items: baseline;
+  padding: 7px 0;
+}
+.off {
+  color: var(--heat);
+  font-weight: 600;
+}
+.right {
+  margin-left: auto;
+}
+.list {
+  display: grid;
+  gap: 8px;
+  padding-top: 10px;
+}
+.add {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+  padding-top: 10px;
+  max-width: 340px;
+}
+.add > :deep(button) {
+  justify-self: start;
+}
+@media (max-width: 900px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

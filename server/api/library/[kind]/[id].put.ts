@@ -5,7 +5,10 @@ import { saveItem, Stale } from '../../../store/library'
 import { refuse, route } from '../../../route'
 
 /** Saves a mould, bucket or bag; revision 0 makes a new one. */
-const shape = { params: z.object({ kind: z.enum(LIBRARY_KINDS), id: z.uuid() }), body: z.object({ body: z.unknown(), revision: z.int().min(0) }) }
+const shape = {
+  params: z.object({ kind: z.enum(LIBRARY_KINDS), id: z.uuid() }),
+  body: z.object({ body: z.unknown(), revision: z.int().min(0) }),
+}
 
 export default route('member', shape, async ({ scope, db, params, body }) => {
   const item = LIBRARY[params.kind].safeParse(body.body)
@@ -14,7 +17,9 @@ export default route('member', shape, async ({ scope, db, params, body }) => {
     throw refuse(400, issue.message, issue.path.join('.'))
   }
   const saved = await saveItem(scope, params.kind, params.id, item.data as never, body.revision).catch((error) => {
-    throw error instanceof Stale ? refuse(409, 'Someone else changed this meanwhile. Look at their version, then change it again.') : error
+    throw error instanceof Stale
+      ? refuse(409, 'Someone else changed this meanwhile. Look at their version, then change it again.')
+      : error
   })
   await announce(db, scope.workshopId, { what: 'library' })
   return saved

@@ -6,6 +6,12 @@ import { found, route } from '../../../route'
 /** One photo. It never changes, so the browser may keep it, for whoever is signed in as they are now. */
 export default route('viewer', { params: z.object({ id: z.uuid() }) }, async ({ event, scope, params }) => {
   const photo = found(await photoData(scope, params.id), 'This photo is not here any more.')
-  setResponseHeaders(event, { 'content-type': 'image/jpeg', 'x-content-type-options': 'nosniff', 'cache-control': 'private, max-age=31536000, immutable', 'vary': 'cookie', 'etag': `"${photo.sha256}"` })
+  setResponseHeaders(event, {
+    'content-type': 'image/jpeg',
+    'x-content-type-options': 'nosniff',
+    'cache-control': 'private, max-age=31536000, immutable',
+    'vary': 'cookie',
+    'etag': `"${photo.sha256}"`,
+  })
   return photo.data
 })

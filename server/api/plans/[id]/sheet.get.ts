@@ -8,6 +8,11 @@ import { route } from '../../../route'
 /** A plan on paper, worked out as it would be for the bench. */
 export default route('viewer', { params: z.object({ id: z.uuid() }) }, async ({ event, scope, person, params }) => {
   const { run } = await frozenPlan(scope, params.id)
-  setResponseHeaders(event, { 'content-type': 'application/pdf', 'content-disposition': 'inline; filename="bench-sheet.pdf"', 'cache-control': 'no-store', 'vary': 'cookie' })
+  setResponseHeaders(event, {
+    'content-type': 'application/pdf',
+    'content-disposition': 'inline; filename="bench-sheet.pdf"',
+    'cache-control': 'no-store',
+    'vary': 'cookie',
+  })
   return Buffer.from(await benchSheetPdf(benchSheet(run, person.units)))
 })

@@ -7,6 +7,7 @@ import { found, route } from '../../../route'
 /** Labels for the casts of a pour, to print. */
 export default route('viewer', { params: z.object({ id: z.uuid() }) }, async ({ event, scope, params }) => {
   const { summary, casts } = found(await castsOfPour(scope, params.id), 'There is no such pour in this workshop.')
-  const day = (at: number) => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+  const day = (at: number) =>
+    new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
   return sendLabels(event, castLabels(params.id, summary, casts, day), `Labels: ${summary.name}`)
 })

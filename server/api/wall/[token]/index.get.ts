@@ -9,5 +9,10 @@ import { found, openRoute } from '../../../route'
 export default openRoute({ params: z.object({ token: tokenSchema }) }, async ({ db, params }): Promise<WallAnswer> => {
   const workshop = found(await workshopOfLink(db, params.token, 'wall'), 'This link was taken back. Ask for a new one.')
   const now = workshopTime(workshop.clock, Date.now())
-  return { workshop: workshop.name, units: workshop.units, clock: { now, rate: workshop.clock.rate }, pours: await livePours(within(db, workshop.id), now) }
+  return {
+    workshop: workshop.name,
+    units: workshop.units,
+    clock: { now, rate: workshop.clock.rate },
+    pours: await livePours(within(db, workshop.id), now),
+  }
 })

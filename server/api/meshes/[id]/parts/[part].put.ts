@@ -9,7 +9,11 @@ const params = z.object({ id: z.uuid(), part: z.coerce.number().int().min(0).max
 /** Takes one part of a model, as it is. */
 export default route('member', { params }, async ({ event, scope, params: { id, part } }) => {
   const data = await readRawBody(event, false)
-  if (!data || data.length === 0 || data.length > PART_BYTES) throw refuse(400, `A part has between 1 and ${PART_BYTES} bytes.`)
-  found(await putPart(scope, id, part, Buffer.from(data)), 'This model is not being received any more; send it from the beginning.')
+  if (!data || data.length === 0 || data.length > PART_BYTES)
+    throw refuse(400, `A part has between 1 and ${PART_BYTES} bytes.`)
+  found(
+    await putPart(scope, id, part, Buffer.from(data)),
+    'This model is not being received any more; send it from the beginning.',
+  )
   return { ok: true }
 })
