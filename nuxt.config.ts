@@ -6,9 +6,15 @@ const core = fileURLToPath(new URL('./core', import.meta.url))
 const contract = fileURLToPath(new URL('./contract', import.meta.url))
 const demo = fileURLToPath(new URL('./demo', import.meta.url))
 
+/** Whether this is bin/dev.mjs: then the build's own folder stays as it is. */
+const working = process.env.NUXT_DEV_FOLDER
+
 // Rendered in the browser: the product lives behind a sign-in and must open without a network later on.
 export default defineNuxtConfig({
-  modules: ['@pinia/nuxt', '@primevue/nuxt-module', 'nuxt-auth-utils', 'nuxt-security', '@nuxt/eslint'],
+  modules: [
+    '@pinia/nuxt', '@primevue/nuxt-module', 'nuxt-auth-utils', 'nuxt-security',
+    ...working ? [] : ['@nuxt/eslint'],
+  ],
   ssr: false,
   components: false,
   imports: { autoImport: true, scan: false },
@@ -39,19 +45,33 @@ export default defineNuxtConfig({
     demoMode: false,
     session: { maxAge: 60 * 60 * 24 * 30, password: '' },
   },
+  buildDir: working ?? '.nuxt',
   alias: { '~core': core, '~contract': contract, '~demo': demo },
   // A whole workshop is larger than any other request, and is counted as it comes.
   routeRules: { '/api/archive': { security: { requestSizeLimiter: false } } },
   // A screen's code is fetched when it is opened: the landing screen stays light.
-  experimental: { defaults: { nuxtLink: { prefetch: false } } },
+  // The second is what the development server needs of this Vite.
+  experimental: { defaults: { nuxtLink: { prefetch: false } }, viteEnvironmentApi: true },
   compatibilityDate: '2026-11-01',
   nitro: {
     compressPublicAssets: true,
     typescript: { strict: true },
+    esbuild: { options: { target: 'es2022' } },
+    // While it is worked on, the first page matters more than a lean bundle.
+    ...working && { sourceMap: false, rollupConfig: { output: {}, treeshake: false } },
     alias: { '~core': core, '~contract': contract, '~demo': demo },
   },
   vite: {
     build: { assetsInlineLimit: 0 },
+    // Named here, they are made ready while the server still starts; found one by one, each would load the page anew.
+    optimizeDeps: {
+      include: [
+        'vue', 'pinia', 'zod', 'idb', 'date-fns', '@vueuse/core', 'lucide-vue-next', 'papaparse', 'chart.js', 'three', 'marked', 'exifr',
+        'primevue/config', '@primeuix/themes', '@primeuix/themes/aura',
+        ...['button', 'select', 'selectbutton', 'inputtext', 'inputnumber', 'textarea', 'checkbox', 'dialog'].map(p => `primevue/${p}`),
+      ],
+    },
+    server: { warmup: { clientFiles: ['./layouts/default.vue', './pages/index.vue', './pages/sign-in.vue'] } },
     worker: { format: 'es' },
   },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },

@@ -6,7 +6,8 @@ const stop = useClock().start()
 // Keeps the application itself in this browser. Where the page came over plain http from another machine, browsers do
 // not offer that.
 onMounted(() => {
-  if ('serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js').catch(() => {})
+  // It is made by the build; while the application is worked on there is none.
+  if (!import.meta.dev && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js').catch(() => {})
 })
 onBeforeUnmount(stop)
 </script>

@@ -2,9 +2,9 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
-import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { startCluster } from './cluster.mjs'
+import { choosePort } from './port.mjs'
 import { buildIfChanged, checkNode, DATA, debianPackages, npmPackages, ROOT } from './setup.mjs'
 import { giveUp, Plain, say } from './say.mjs'
 
@@ -15,30 +15,6 @@ DATABASE_URL=…           use a database you already have (your own workshop th
 HOST, PORT               where to serve; 127.0.0.1 and 4780 unless said`
 
 const KNOWN = ['--fresh-demo', '--no-demo', '--demo', '--help']
-
-/** @param {string} host @param {number} port @returns {Promise<boolean>} */
-function isFree(host, port) {
-  return new Promise((resolve) => {
-    const server = createServer()
-    server.once('error', () => resolve(false))
-    server.listen(port, host, () => server.close(() => resolve(true)))
-  })
-}
-
-/** @param {string} host */
-async function choosePort(host) {
-  const asked = process.env.PORT
-  if (asked !== undefined) {
-    const port = Number(asked)
-    if (!Number.isInteger(port) || port < 1 || port > 65_535)
-      throw new Plain(`PORT=${asked} is not a port. Use a number from 1024 to 65535.`)
-    if (!await isFree(host, port))
-      throw new Plain(`Port ${port} is in use by another program. Choose another with PORT=…, or leave PORT out.`)
-    return port
-  }
-  for (let port = 4780; port < 4800; port++) if (await isFree(host, port)) return port
-  throw new Plain('Ports 4780 to 4799 are all in use. Choose one with PORT=…')
-}
 
 function sessionPassword() {
   const file = join(DATA, 'session-key')
@@ -74,7 +50,7 @@ async function main() {
   const demo = args.includes('--demo') || args.includes('--fresh-demo') || (!own && !args.includes('--no-demo'))
   checkNode()
   const host = process.env.HOST ?? '127.0.0.1'
-  const port = await choosePort(host)
+  const port = await choosePort(host, 4780)
   if (!own) debianPackages({ chromium: false })
   npmPackages()
   const cluster = own ? undefined : await startCluster(join(DATA, 'postgres'))

@@ -62,6 +62,8 @@ const shapeSchema = z.discriminatedUnion('kind', [
   }),
 ]) satisfies z.ZodType<Shape>
 
+const sides = z.object({ width: positive, length: positive })
+
 /** One gauging as it was measured. Bounds keep out nonsense; whether it can be worked out is for the core to say. */
 export const gaugeSchema = z.discriminatedUnion('how', [
   z.object({ how: z.literal('water-weight'), mass: positive, temperature: z.number().min(0).max(60) }),
@@ -77,13 +79,16 @@ export const gaugeSchema = z.discriminatedUnion('how', [
   z.object({
     how: z.literal('dam'),
     area: positive,
+    sides: sides.optional(),
     printArea: z.number().min(0).max(1e3),
+    printSides: sides.optional(),
     printDepth: z.number().min(0).max(2),
     cover: positive,
   }),
   z.object({
     how: z.literal('shell'),
     area: positive,
+    sides: sides.optional(),
     relief: positive,
     thickness: positive,
     layers: z.int().min(1).max(50),

@@ -51,6 +51,12 @@ function sayLeft(kg: number | undefined) {
 }
 const measuring = ref<LibraryItem<'bag'>>()
 const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothing.'
+function setPrice(typed: string | undefined) {
+  bag.item.body.price = typed?.trim() ? Number(typed.replace(',', '.')) : undefined
+}
+function setOpened(event: Event) {
+  bag.item.body.opened = (event.target as HTMLInputElement).value || undefined
+}
 </script>
 
 <template>
@@ -219,7 +225,7 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
           id="bag-price"
           inputmode="decimal"
           :model-value="bag.item.body.price === undefined ? '' : String(bag.item.body.price)"
-          @update:model-value="bag.item.body.price = $event?.trim() ? Number($event.replace(',', '.')) : undefined" />
+          @update:model-value="setPrice" />
       </div>
       <QuantityField
         v-model="litre"
@@ -247,7 +253,7 @@ const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothi
           type="date"
           class="date"
           :value="bag.item.body.opened"
-          @change="bag.item.body.opened = ($event.target as HTMLInputElement).value || undefined"
+          @change="setOpened"
         >
       </div>
     </EditDialog>

@@ -9,7 +9,17 @@ import { useSession } from '~/sync/session'
  * A number with its unit, read as people type it. SI outside; a value that cannot be read is refused in words and the
  * old one kept.
  */
-const { kind, label, hideLabel = false, clearable = false, problem = '', invalid = false, check } = defineProps<{
+const {
+  modelValue = undefined,
+  kind,
+  label,
+  hideLabel = false,
+  clearable = false,
+  problem = '',
+  invalid = false,
+  check,
+} = defineProps<{
+  modelValue?: number
   kind: UnitKind
   label: string
   hideLabel?: boolean
@@ -21,9 +31,16 @@ const { kind, label, hideLabel = false, clearable = false, problem = '', invalid
   /** A further rule; returns a sentence when the value will not do. */
   check?: (value: number) => string | undefined
 }>()
-/** Told once the value is final: on leaving the field or Enter. */
-const emit = defineEmits<{ settled: [value: number] }>()
-const model = defineModel<number | undefined>()
+const emit = defineEmits<{
+  /** Whatever it says now; nothing when it was emptied. */
+  'update:modelValue': [value: number | undefined]
+  /** A number, as it is typed. */
+  'given': [value: number]
+  /** A number other than nothing. */
+  'amount': [value: number]
+  /** Told once the value is final: on leaving the field or Enter. */
+  'settled': [value: number]
+}>()
 const session = useSession()
 const id = useId()
 const typed = ref('')
@@ -38,22 +55,27 @@ const write: Record<UnitKind, (value: number) => string> = {
   temperature: v => formatTemperature(v, session.units),
   time: v => formatDuration(v),
 }
-const shown = computed(() => typing.value ? typed.value : model.value === undefined ? '' : write[kind](model.value))
+const shown = computed(() => typing.value ? typed.value : modelValue === undefined ? '' : write[kind](modelValue))
 const sentence = computed(() => own.value || problem)
 
+function tell(value: number | undefined) {
+  emit('update:modelValue', value)
+  if (value !== undefined) emit('given', value)
+  if (value) emit('amount', value)
+}
 function read(final: boolean) {
   if (typed.value.trim() === '') {
-    if (clearable && touched.value) model.value = undefined
+    if (clearable && touched.value) tell(undefined)
     return
   }
   const parsed = parseQuantity(typed.value, kind, session.units)
   const wrong = parsed.ok ? check?.(parsed.value) : parsed.sentence
   if (parsed.ok && !wrong) {
     own.value = ''
-    model.value = parsed.value
+    tell(parsed.value)
     if (final) emit('settled', parsed.value)
   }
-  else if (final) own.value = `${wrong}${model.value === undefined ? '' : ' The old value is kept.'}`
+  else if (final) own.value = `${wrong}${modelValue === undefined ? '' : ' The old value is kept.'}`
 }
 function begin(event: FocusEvent) {
   typed.value = shown.value

@@ -8,6 +8,14 @@ const put = (value: number) => {
   if (Number.isFinite(value))
     model.value = Math.min(max, Math.max(min, Number((Math.round(value / step) * step).toFixed(4))))
 }
+function type(event: Event) {
+  const box = event.target as HTMLInputElement
+  put(Number(box.value.replace(/[^\d.,-]/g, '').replace(',', '.')))
+  // What will not do is put back at once: the value may not have changed, and then nothing draws the box anew.
+  box.value = `${model.value}${unit}`
+}
+/** Half steps need the keys for a fraction, which a phone shows only when asked. */
+const keys = computed(() => Number.isInteger(step) ? 'numeric' : 'decimal')
 </script>
 
 <template>
@@ -15,10 +23,10 @@ const put = (value: number) => {
     <button :aria-label="`One less: ${label}`" :disabled="model <= min" @click="put(model - step)">−</button>
     <input
       class="num"
-      inputmode="numeric"
+      :inputmode="keys"
       :aria-label="label"
       :value="`${model}${unit}`"
-      @change="put(Number(($event.target as HTMLInputElement).value.replace(/[^\d.,-]/g, '').replace(',', '.')))"
+      @change="type"
     >
     <button :aria-label="`One more: ${label}`" :disabled="model >= max" @click="put(model + step)">+</button>
   </span>

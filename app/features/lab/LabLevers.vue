@@ -97,7 +97,7 @@ function typedRatio(event: Event) {
         kind="temperature"
         label="Water"
         :model-value="mix.waterTemperature"
-        @update:model-value="$event !== undefined && lab.change({ waterTemperature: $event })" />
+        @given="lab.change({ waterTemperature: $event })" />
     </Lever>
     <p class="small soft">{{ waterAdvice(mix.waterTemperature, mix.roomTemperature, mixed) }}</p>
     <Lever
@@ -113,7 +113,7 @@ function typedRatio(event: Event) {
         kind="temperature"
         label="Room and powder"
         :model-value="mix.roomTemperature"
-        @update:model-value="$event !== undefined && lab.change({ roomTemperature: $event })" />
+        @given="lab.change({ roomTemperature: $event })" />
     </Lever>
     <Lever
       label="Before stirring"
@@ -128,7 +128,7 @@ function typedRatio(event: Event) {
         label="Sift and soak"
         :model-value="mix.soak"
         :check="v => (v <= 7200 ? undefined : 'Two hours is far too long to soak.')"
-        @update:model-value="$event !== undefined && lab.change({ soak: $event })" />
+        @given="lab.change({ soak: $event })" />
     </Lever>
     <p class="small soft">{{ soakAdvice('weighed', powder, Math.max(0, mix.soak / 60 - 1)) }}</p>
     <Lever
@@ -144,7 +144,7 @@ function typedRatio(event: Event) {
         label="Stir"
         :model-value="mix.stir.minutes * 60"
         :check="v => (v <= 3600 ? undefined : 'An hour is far too long to stir.')"
-        @update:model-value="$event !== undefined && lab.change({ stir: { ...mix.stir, minutes: $event / 60 } })" />
+        @given="lab.change({ stir: { ...mix.stir, minutes: $event / 60 } })" />
     </Lever>
     <div class="pair">
       <span id="lab-tool" class="strong">With</span>
@@ -187,7 +187,7 @@ function typedRatio(event: Event) {
         label="Cast is thick"
         :model-value="mix.section"
         :check="v => (v > 0 && v <= 1 ? undefined : 'Between nothing and a metre.')"
-        @update:model-value="$event && lab.change({ section: $event })" />
+        @amount="lab.change({ section: $event })" />
     </Lever>
     <div class="pair">
       <template v-for="c in CHOICES" :key="c.key">

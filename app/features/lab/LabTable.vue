@@ -20,6 +20,9 @@ const rows = computed(() =>
     ),
   })),
 )
+function toggle(id: string) {
+  open.value = open.value === id ? '' : id
+}
 </script>
 
 <template>
@@ -37,7 +40,7 @@ const rows = computed(() =>
         <template v-for="r in rows" :key="r.fact.id">
           <tr>
             <th scope="row">
-              <button :aria-expanded="open === r.fact.id" @click="open = open === r.fact.id ? '' : r.fact.id">
+              <button :aria-expanded="open === r.fact.id" @click="toggle(r.fact.id)">
                 {{ r.fact.name }}
               </button>
             </th>

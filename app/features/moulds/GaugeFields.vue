@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import Select from 'primevue/select'
 import { aroundPart, atScale } from '~core/mould/gauge/around'
-import type { Gauge } from '~core/mould/gauge/gauge'
+import type { Gauge, Sides } from '~core/mould/gauge/gauge'
 import type { Shape } from '~core/mould/gauge/shapes'
 import { formatLength, formatMass, formatVolume } from '~core/units/format'
 import QuantityField from '~/ui/QuantityField.vue'
@@ -17,8 +17,18 @@ const emit = defineEmits<{ change: [gauge: Gauge] }>()
 const session = useSession()
 const set = (part: object) => emit('change', { ...gauge, ...part } as Gauge)
 const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
-/** An area is asked for as its two sides. */
-const sides = reactive({ width: 0.25, length: 0.2, printWidth: 0.1, printLength: 0.28 })
+/** An area is asked for as its two sides; where only the area is known, as those of a square. */
+const square = (area: number) => ({ width: Math.sqrt(area), length: Math.sqrt(area) })
+const sides = computed(() => 'area' in gauge ? gauge.sides ?? square(gauge.area) : square(0))
+const printSides = computed(() => gauge.how === 'dam' ? gauge.printSides ?? square(gauge.printArea) : square(0))
+function setSide(part: Partial<Sides>) {
+  const now = { ...sides.value, ...part }
+  set({ sides: now, area: now.width * now.length })
+}
+function setPrintSide(part: Partial<Sides>) {
+  const now = { ...printSides.value, ...part }
+  set({ printSides: now, printArea: now.width * now.length })
+}
 const material = ref<string | null>(null)
 function pickMaterial(name: string) {
   material.value = name
@@ -40,12 +50,12 @@ const around = computed(() => aroundPart(part))
         label="The water weighs"
         :model-value="gauge.mass"
         :check="positive"
-        @update:model-value="$event && set({ mass: $event })" />
+        @amount="set({ mass: $event })" />
       <QuantityField
         kind="temperature"
         label="It is at"
         :model-value="gauge.temperature"
-        @update:model-value="$event !== undefined && set({ temperature: $event })" />
+        @given="set({ temperature: $event })" />
     </template>
     <template v-else-if="gauge.how === 'water-jug' || gauge.how === 'gravel'">
       <QuantityField
@@ -53,26 +63,26 @@ const around = computed(() => aroundPart(part))
         label="The jug reads"
         :model-value="gauge.reading"
         :check="positive"
-        @update:model-value="$event && set({ reading: $event })" />
+        @amount="set({ reading: $event })" />
       <QuantityField
         kind="volume"
         label="One mark of the jug"
         :model-value="gauge.step"
         :check="positive"
-        @update:model-value="$event && set({ step: $event })" />
+        @amount="set({ step: $event })" />
       <template v-if="gauge.how === 'gravel'">
         <QuantityField
           kind="length"
           label="A grain is"
           :model-value="gauge.grain"
           :check="positive"
-          @update:model-value="$event && set({ grain: $event })" />
+          @amount="set({ grain: $event })" />
         <QuantityField
           kind="length"
           label="The narrowest gap is"
           :model-value="gauge.gap"
           :check="positive"
-          @update:model-value="$event && set({ gap: $event })" />
+          @amount="set({ gap: $event })" />
       </template>
     </template>
     <template v-else-if="gauge.how === 'water-part'">
@@ -81,7 +91,7 @@ const around = computed(() => aroundPart(part))
         label="You poured in"
         :model-value="gauge.water"
         :check="positive"
-        @update:model-value="$event && set({ water: $event })" />
+        @amount="set({ water: $event })" />
       <div class="pair">
         <span class="strong">It is full to</span
         ><Stepper
@@ -121,7 +131,7 @@ const around = computed(() => aroundPart(part))
           kind="length"
           label="Really"
           :model-value="scaled.real"
-          @update:model-value="$event && (scaled.real = $event)" />
+          @amount="scaled.real = $event" />
         <div class="pair">
           <span class="strong">Scale 1 :</span
           ><Stepper
@@ -140,7 +150,7 @@ const around = computed(() => aroundPart(part))
         kind="length"
         label="Measured to within"
         :model-value="gauge.error"
-        @update:model-value="$event !== undefined && set({ error: $event })" />
+        @given="set({ error: $event })" />
     </template>
     <template v-else-if="gauge.how === 'model-weight'">
       <QuantityField
@@ -148,7 +158,7 @@ const around = computed(() => aroundPart(part))
         label="The model weighs"
         :model-value="gauge.mass"
         :check="positive"
-        @update:model-value="$event && set({ mass: $event })" />
+        @amount="set({ mass: $event })" />
       <Select
         :model-value="material"
         :options="[...MODEL_MATERIALS]"
@@ -166,38 +176,34 @@ const around = computed(() => aroundPart(part))
         label="Ring, one side"
         :model-value="sides.width"
         :check="positive"
-        @update:model-value="$event && ((sides.width = $event), set({ area: sides.width * sides.length }))" />
+        @amount="setSide({ width: $event })" />
       <QuantityField
         kind="length"
         label="Ring, other side"
         :model-value="sides.length"
         :check="positive"
-        @update:model-value="$event && ((sides.length = $event), set({ area: sides.width * sides.length }))" />
+        @amount="setSide({ length: $event })" />
       <QuantityField
         kind="length"
         label="Print, width"
-        :model-value="sides.printWidth"
-        @update:model-value="
-          $event && ((sides.printWidth = $event), set({ printArea: sides.printWidth * sides.printLength }))
-        " />
+        :model-value="printSides.width"
+        @amount="setPrintSide({ width: $event })" />
       <QuantityField
         kind="length"
         label="Print, length"
-        :model-value="sides.printLength"
-        @update:model-value="
-          $event && ((sides.printLength = $event), set({ printArea: sides.printWidth * sides.printLength }))
-        " />
+        :model-value="printSides.length"
+        @amount="setPrintSide({ length: $event })" />
       <QuantityField
         kind="length"
         label="Print, depth"
         :model-value="gauge.printDepth"
-        @update:model-value="$event !== undefined && set({ printDepth: $event })" />
+        @given="set({ printDepth: $event })" />
       <QuantityField
         kind="length"
         label="Plaster above the ground"
         :model-value="gauge.cover"
         :problem="gauge.cover < 0.013 ? 'Thinner than 13 mm it breaks as it is lifted; 25 mm is better.' : ''"
-        @update:model-value="$event && set({ cover: $event })" />
+        @amount="set({ cover: $event })" />
     </template>
     <template v-else-if="gauge.how === 'shell'">
       <QuantityField
@@ -205,13 +211,13 @@ const around = computed(() => aroundPart(part))
         label="Outline, width"
         :model-value="sides.width"
         :check="positive"
-        @update:model-value="$event && ((sides.width = $event), set({ area: sides.width * sides.length }))" />
+        @amount="setSide({ width: $event })" />
       <QuantityField
         kind="length"
         label="Outline, length"
         :model-value="sides.length"
         :check="positive"
-        @update:model-value="$event && ((sides.length = $event), set({ area: sides.width * sides.length }))" />
+        @amount="setSide({ length: $event })" />
       <div class="pair">
         <span class="strong">Relief adds</span
         ><Stepper
@@ -227,7 +233,7 @@ const around = computed(() => aroundPart(part))
         label="One layer is thick"
         :model-value="gauge.thickness"
         :check="positive"
-        @update:model-value="$event && set({ thickness: $event })" />
+        @amount="set({ thickness: $event })" />
       <div class="pair">
         <span class="strong">Layers</span
         ><Stepper
@@ -250,7 +256,7 @@ const around = computed(() => aroundPart(part))
         label="It holds"
         :model-value="gauge.volume"
         :check="positive"
-        @update:model-value="$event && set({ volume: $event })" />
+        @amount="set({ volume: $event })" />
       <div class="pair">
         <span class="strong">Known to within</span
         ><Stepper
@@ -268,17 +274,17 @@ const around = computed(() => aroundPart(part))
         kind="length"
         label="It is wide"
         :model-value="part.width"
-        @update:model-value="$event && (part.width = $event)" />
+        @amount="part.width = $event" />
       <QuantityField
         kind="length"
         label="thick"
         :model-value="part.thickness"
-        @update:model-value="$event && (part.thickness = $event)" />
+        @amount="part.thickness = $event" />
       <QuantityField
         kind="length"
         label="and goes in"
         :model-value="part.depth"
-        @update:model-value="$event && (part.depth = $event)" />
+        @amount="part.depth = $event" />
       <p class="small">
         Container {{ formatLength(around.across, session.units) }} across and
         {{ formatLength(around.height, session.units) }} high inside. Soft impression

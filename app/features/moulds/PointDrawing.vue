@@ -68,6 +68,9 @@ const say = (p: Point, i: number) =>
   mirrored
     ? `Height ${i + 1}: ${formatLength(2 * p.x, session.units)} across at ${formatLength(p.y, session.units)}`
     : `Corner ${i + 1}: ${formatLength(p.x, session.units)} right, ${formatLength(p.y, session.units)} up`
+function leave() {
+  if (held.value !== undefined) release()
+}
 </script>
 
 <template>
@@ -79,7 +82,7 @@ const say = (p: Point, i: number) =>
     :aria-label="label"
     @pointermove="drag"
     @pointerup="release"
-    @pointerleave="held !== undefined && release()">
+    @pointerleave="leave">
     <path :d="path" class="inside" />
     <line v-if="mirrored" :x1="at({ x: 0, y: 0 }).x" :x2="at({ x: 0, y: 0 }).x" y1="8" :y2="SIZE - 8" class="axis" />
     <circle

@@ -118,13 +118,13 @@ const locks = computed(() => shape.kind === 'turned' ? turnedUndercuts(shape.poi
               hide-label
               :label="`Height ${i + 1}`"
               :model-value="p.height"
-              @update:model-value="$event !== undefined && move(i, { x: p.across / 2, y: $event })" />
+              @given="move(i, { x: p.across / 2, y: $event })" />
             <QuantityField
               kind="length"
               hide-label
               :label="`Across at height ${i + 1}`"
               :model-value="p.across"
-              @update:model-value="$event !== undefined && move(i, { x: $event / 2, y: p.height })" />
+              @given="move(i, { x: $event / 2, y: p.height })" />
           </template>
           <template v-else>
             <QuantityField
@@ -132,13 +132,13 @@ const locks = computed(() => shape.kind === 'turned' ? turnedUndercuts(shape.poi
               hide-label
               :label="`Corner ${i + 1}, right`"
               :model-value="p.x"
-              @update:model-value="$event !== undefined && move(i, { x: $event, y: p.y })" />
+              @given="move(i, { x: $event, y: p.y })" />
             <QuantityField
               kind="length"
               hide-label
               :label="`Corner ${i + 1}, up`"
               :model-value="p.y"
-              @update:model-value="$event !== undefined && move(i, { x: p.x, y: $event })" />
+              @given="move(i, { x: p.x, y: $event })" />
           </template>
           <button
             class="drop"

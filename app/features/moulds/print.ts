@@ -118,6 +118,10 @@ export const usePrint = defineStore('print', () => {
     taken.value = {}
   }
   /** Where the marks of a scale lie until somebody moves them. */
+  /** What a ruler or rectangle measures, m. */
+  function setScaleSize(size: { readonly length?: number, readonly width?: number }): void {
+    if (scale.value) scale.value = { ...scale.value, ...size } as PhotoScale
+  }
   function setScale(how: PhotoScale['how']): void {
     scale.value = how === 'ruler'
       ? { how, ends: [at(0.2, 0.85), at(0.6, 0.85)], length: 0.2 }
@@ -318,6 +322,7 @@ export const usePrint = defineStore('print', () => {
     take,
     takeOver,
     setScale,
+    setScaleSize,
     add,
     change,
     drop,

@@ -55,6 +55,15 @@ function addArea() {
 }
 const problems = computed(() => planning.result.problems.filter(p => p.field === 'coats'))
 const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
+function nameArea(i: number, event: Event) {
+  const name = (event.target as HTMLInputElement).value.trim()
+  if (name) setArea(i, { name })
+}
+function setThickness(i: number, k: number, thickness: number) {
+  setAreas(coats.value!.areas!.map((a, j) =>
+    j === i ? { ...a, thickness: a.thickness.map((t, l) => l === k ? thickness : t) } : a,
+  ))
+}
 </script>
 
 <template>
@@ -105,7 +114,7 @@ const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
             :value="a.name"
             maxlength="60"
             :aria-label="`Name of area ${i + 1}`"
-            @change="setArea(i, { name: ($event.target as HTMLInputElement).value.trim() || a.name })" />
+            @change="nameArea(i, $event)" />
           <button
             class="drop"
             :aria-label="`Take ${a.name} out`"
@@ -118,13 +127,13 @@ const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
           label="Width over the surface"
           :model-value="a.width"
           :check="positive"
-          @update:model-value="$event && setArea(i, { width: $event })" />
+          @amount="setArea(i, { width: $event })" />
         <QuantityField
           kind="length"
           label="Length over the surface"
           :model-value="a.length"
           :check="positive"
-          @update:model-value="$event && setArea(i, { length: $event })" />
+          @amount="setArea(i, { length: $event })" />
         <QuantityField
           v-for="(t, k) in a.thickness"
           :key="k"
@@ -132,9 +141,7 @@ const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
           :label="`Coat ${k + 1} is thick`"
           :model-value="t"
           :check="v => (v >= 0 ? undefined : 'Not less than nothing.')"
-          @update:model-value="
-            $event !== undefined && setArea(i, { thickness: a.thickness.map((x, j) => (j === k ? $event! : x)) })
-          " />
+          @given="setThickness(i, k, $event)" />
       </fieldset>
       <button v-if="coats.way === 'shell' || coats.way === 'swilled'" class="add" @click="addArea">
         {{ coats.areas ? 'One more area' : 'Say how thick where' }}

@@ -57,6 +57,13 @@ const onGround = computed(() =>
 )
 const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) =>
   value !== undefined && planning.change({ [key]: value })
+const setOverflow = (name: string | undefined) => planning.change({ overflow: name || undefined })
+const setSoak = (seconds: number) => planning.change({ soakMinutes: seconds / 60 })
+const setStirring = (seconds: number) => planning.change({ stir: { ...plan.value.stir, minutes: seconds / 60 } })
+/** The room's own sensor, to the half degree. */
+function takeRoom() {
+  if (room.celsius !== undefined) planning.change({ roomTemperature: Math.round(room.celsius * 2) / 2 })
+}
 </script>
 
 <template>
@@ -111,7 +118,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) =>
         label="One scoop holds"
         :model-value="plan.scoop.volume"
         :check="v => v > 0 ? undefined : 'A scoop holds more than nothing.'"
-        @update:model-value="$event && planning.change({ scoop: { ...plan.scoop, volume: $event } })"
+        @amount="planning.change({ scoop: { ...plan.scoop, volume: $event } })"
       />
       <SelectButton
         :model-value="plan.scoop.filling"
@@ -177,7 +184,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) =>
         :model-value="plan.known.amount || undefined"
         :problem="sentenceAt('known')"
         invalid
-        @update:model-value="$event !== undefined && planning.change({ known: { ...plan.known, amount: $event } })"
+        @given="planning.change({ known: { ...plan.known, amount: $event } })"
       />
     </div>
     <PlanCoats />
@@ -191,7 +198,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) =>
           @update:model-value="set('roomTemperature')($event)" />
         <p v-if="room.here && Math.abs(room.celsius! - plan.roomTemperature) >= 0.5" class="small">
           The room sensor reads {{ formatTemperature(room.celsius!, session.units) }}.
-          <button class="use" @click="planning.change({ roomTemperature: Math.round(room.celsius! * 2) / 2 })">
+          <button class="use" @click="takeRoom">
             Plan with that
           </button>
         </p>
@@ -201,7 +208,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) =>
           label="Soak"
           :model-value="plan.soakMinutes * 60"
           :check="v => v <= 3600 ? undefined : 'An hour is the longest soak.'"
-          @update:model-value="$event !== undefined && planning.change({ soakMinutes: $event / 60 })"
+          @given="setSoak"
         />
         <p class="small soft">{{ soakAdvice(plan.school, powder, plan.soakMinutes) }}</p>
         <QuantityField
@@ -210,9 +217,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) =>
           :model-value="plan.stir.minutes * 60"
           :problem="sentenceAt('stir')"
           :check="v => (v <= 3600 ? undefined : 'An hour is far too long to stir.')"
-          @update:model-value="
-            $event !== undefined && planning.change({ stir: { ...plan.stir, minutes: $event / 60 } })
-          " />
+          @given="setStirring" />
         <div class="pair">
           <span id="tool-label" class="strong">With</span>
           <Select
@@ -244,7 +249,7 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) =>
             maxlength="80"
             placeholder="an overflow mould"
             :model-value="plan.overflow"
-            @update:model-value="planning.change({ overflow: $event || undefined })"
+            @update:model-value="setOverflow"
           />
         </div>
         <AdditionPicker :additions="plan.additions" @change="planning.change({ additions: $event })" />

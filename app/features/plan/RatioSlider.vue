@@ -31,6 +31,9 @@ function typed(event: Event) {
   if (value >= 5 && value <= 300) planning.change({ ratio: value / 100 })
   field.value = formatConsistency(plan.value.ratio)
 }
+function slide(event: Event) {
+  planning.change({ ratio: Number((event.target as HTMLInputElement).value) })
+}
 </script>
 
 <template>
@@ -57,7 +60,7 @@ function typed(event: Event) {
       :style="{ background: track }"
       aria-labelledby="ratio-label"
       :aria-valuetext="`${formatConsistency(plan.ratio)} parts of water to 100 of powder`"
-      @input="planning.change({ ratio: Number(($event.target as HTMLInputElement).value) })"
+      @input="slide"
     >
     <div v-else class="shown" :style="{ background: track }" aria-hidden="true">
       <span

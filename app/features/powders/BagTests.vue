@@ -117,6 +117,11 @@ const density = computed(() =>
   volume.value ? bulkDensity(volume.value, masses.value.filter(m => m !== undefined)) : undefined,
 )
 const cups = computed(() => [...library.items.bag.find(b => b.id === bag?.id)?.body.cups ?? []].reverse().slice(0, 5))
+async function saveDensity() {
+  if (!density.value) return
+  const { low, high } = density.value
+  await save({ bulk: { low, high } }, 'Kept: scoops from this bag are truer now.')
+}
 </script>
 
 <template>
@@ -150,7 +155,7 @@ const cups = computed(() => [...library.items.bag.find(b => b.id === bag?.id)?.b
           kind="temperature"
           label="Water and room"
           :check="v => (v >= 5 && v <= 40 ? undefined : 'Between 5 and 40 °C a cup can be compared.')"
-          @update:model-value="celsius = $event ?? celsius" />
+          @given="celsius = $event" />
         <p class="small soft">
           A cup of its class loses its gloss after {{ formatDuration(expected!, 'minute') }} at
           {{ formatTemperature(celsius, units) }}.
@@ -202,9 +207,7 @@ const cups = computed(() => [...library.items.bag.find(b => b.id === bag?.id)?.b
         <Button
           label="Keep it"
           :disabled="!density || busy"
-          @click="
-            save({ bulk: { low: density!.low, high: density!.high } }, 'Kept: scoops from this bag are truer now.')
-          " />
+          @click="saveDensity" />
       </template>
     </div>
   </Dialog>

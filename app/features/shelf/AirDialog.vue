@@ -38,6 +38,9 @@ watch(() => open, (now) => {
 })
 const n = computed(() => counts.value.find(c => c.id === chosen.value)?.n ?? 0)
 const check = (t: number) => airProblem(t, session.units)
+function send() {
+  if (chosen.value) emit('air', chosen.value, { celsius: celsius.value, humidity: humidity.value })
+}
 </script>
 
 <template>
@@ -48,7 +51,7 @@ const check = (t: number) => airProblem(t, session.units)
     :style="{ width: 'min(460px, 95vw)' }"
     dismissable-mask
     @update:visible="emit('closed')">
-    <form class="air" @submit.prevent="chosen && emit('air', chosen, { celsius, humidity })">
+    <form class="air" @submit.prevent="send">
       <div class="field">
         <span id="air-where" class="small strong">For those that stand</span
         ><Select
@@ -64,7 +67,7 @@ const check = (t: number) => airProblem(t, session.units)
         label="Air there"
         :model-value="celsius"
         :check="check"
-        @update:model-value="celsius = $event ?? celsius" />
+        @given="celsius = $event" />
       <div class="pair">
         <span class="strong">Humidity</span
         ><Stepper

@@ -146,6 +146,10 @@ const yieldBars = computed(() =>
 )
 const consistency = (r: number) => formatConsistency(r)
 const times = (v: number) => roundTo(v, v < 1.995 ? 0.05 : 0.1)
+function pick(id: SayingId) {
+  chosen.value = id
+  typed.value = ''
+}
 </script>
 
 <template>
@@ -171,10 +175,7 @@ const times = (v: number) => roundTo(v, v < 1.995 ? 0.05 : 0.1)
           <li v-for="s in SAYINGS" :key="s.id">
             <button
               :aria-pressed="!typed.trim() && s.id === chosen"
-              @click="
-                chosen = s.id
-                typed = ''
-              ">
+              @click="pick(s.id)">
               {{ s.words }}
             </button>
           </li>

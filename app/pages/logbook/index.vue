@@ -122,6 +122,10 @@ const verdict = (p: PourRow) => {
   const { good, second, waste } = p.summary.verdicts
   return [good && `${good} good`, second && `${second} second`, waste && `${waste} waste`].filter(Boolean).join(', ')
 }
+function seekDay(end: 'from' | 'to', event: Event) {
+  seek({ ...sought.value, [end]: (event.target as HTMLInputElement).value || undefined })
+}
+const comparePicked = () => navigateTo(`/logbook/compare?pours=${picked.value.join(',')}`)
 </script>
 
 <template>
@@ -163,14 +167,14 @@ const verdict = (p: PourRow) => {
         <input
           type="month"
           :value="sought.from ?? ''"
-          @change="seek({ ...sought, from: ($event.target as HTMLInputElement).value || undefined })"
+          @change="seekDay('from', $event)"
         /></label>
       <label :class="['small month', { tucked: !narrowing }]"
       >to
         <input
           type="month"
           :value="sought.to ?? ''"
-          @change="seek({ ...sought, to: ($event.target as HTMLInputElement).value || undefined })"
+          @change="seekDay('to', $event)"
         /></label>
     </form>
     <div v-if="book.views.length > 0 || narrowed" class="views">
@@ -219,7 +223,7 @@ const verdict = (p: PourRow) => {
       <Button
         v-if="picked.length > 1 && picked.length <= MOST_COMPARED"
         label="Compare them"
-        @click="navigateTo(`/logbook/compare?pours=${picked.join(',')}`)" />
+        @click="comparePicked" />
       <Button label="Choose none" severity="secondary" size="small" @click="picked = []" />
     </div>
     <ul v-if="book.rows.length > 0" class="ruled">

@@ -123,6 +123,13 @@ async function plan() {
   await planning.save()
   await navigateTo(`/plan/${planning.id}`)
 }
+function toggle(i: number | undefined) {
+  chosen.value = chosen.value === i ? undefined : i
+}
+function setCost(event: Event) {
+  mould.change({ cost: Number((event.target as HTMLInputElement).value.replace(',', '.')) || undefined })
+}
+const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
 </script>
 
 <template>
@@ -156,7 +163,7 @@ async function plan() {
               v-if="r.g.how !== 'pours'"
               class="gauge"
               :aria-pressed="chosen === r.i"
-              @click="chosen = chosen === r.i ? undefined : r.i">
+              @click="toggle(r.i)">
               <span class="strong">{{ NAMES[r.g.how] }}</span>
               <span class="num"
               >{{ r.result ? volume(r.result.volume) : '—' }}
@@ -207,7 +214,7 @@ async function plan() {
           placeholder="Gauge it another way"
           aria-label="Gauge it another way"
           fluid
-          @update:model-value="$event && add($event)"
+          @update:model-value="add"
         />
       </section>
       <section aria-labelledby="holds-head" class="column">
@@ -303,26 +310,26 @@ async function plan() {
           :label="body.mouth.shape === 'round' ? 'Across the opening' : 'Opening, width'"
           :model-value="body.mouth.width"
           :check="positive"
-          @update:model-value="$event && mould.change({ mouth: { ...body.mouth, width: $event } })" />
+          @amount="mould.change({ mouth: { ...body.mouth, width: $event } })" />
         <QuantityField
           v-if="body.mouth.shape === 'rectangular'"
           kind="length"
           label="Opening, length"
           :model-value="body.mouth.length"
           :check="positive"
-          @update:model-value="$event && mould.change({ mouth: { ...body.mouth, length: $event } })" />
+          @amount="mould.change({ mouth: { ...body.mouth, length: $event } })" />
         <QuantityField
           kind="length"
           label="Its wall"
           :model-value="body.wall"
           :check="positive"
-          @update:model-value="$event && mould.change({ wall: $event })" />
+          @amount="mould.change({ wall: $event })" />
         <QuantityField
           kind="length"
           label="Thickest part of the cast"
           :model-value="body.section"
           :check="positive"
-          @update:model-value="$event && mould.change({ section: $event })" />
+          @amount="mould.change({ section: $event })" />
         <QuantityField
           kind="length"
           clearable
@@ -393,9 +400,7 @@ async function plan() {
             class="num typed"
             inputmode="decimal"
             :value="body.cost ?? ''"
-            @change="
-              mould.change({ cost: Number(($event.target as HTMLInputElement).value.replace(',', '.')) || undefined })
-            " />
+            @change="setCost" />
         </div>
         <h2 class="eyebrow">Wear and tears</h2>
         <div v-if="session.mayWrite" class="wear">
@@ -421,7 +426,7 @@ async function plan() {
             :model-value="body.note"
             maxlength="2000"
             fluid
-            @update:model-value="mould.change({ note: $event ?? '' })" />
+            @update:model-value="setNote" />
         </div>
       </section>
     </div>

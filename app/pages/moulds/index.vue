@@ -188,7 +188,7 @@ function setVolume(value: number | undefined, percent = spread.value) {
         :label="item.body.mouth.shape === 'round' ? 'Across the opening' : 'Width of the opening'"
         :model-value="item.body.mouth.width"
         :check="v => v > 0 ? undefined : 'An opening is wider than nothing.'"
-        @update:model-value="$event && (item.body.mouth.width = $event)"
+        @amount="item.body.mouth.width = $event"
       />
       <QuantityField
         v-if="item.body.mouth.shape === 'rectangular'"
@@ -196,21 +196,21 @@ function setVolume(value: number | undefined, percent = spread.value) {
         label="Length of the opening"
         :model-value="item.body.mouth.length"
         :check="v => v > 0 ? undefined : 'An opening is longer than nothing.'"
-        @update:model-value="$event && (item.body.mouth.length = $event)"
+        @amount="item.body.mouth.length = $event"
       />
       <QuantityField
         kind="length"
         label="Its wall"
         :model-value="item.body.wall"
         :check="v => v > 0 ? undefined : 'A wall is thicker than nothing.'"
-        @update:model-value="$event && (item.body.wall = $event)"
+        @amount="item.body.wall = $event"
       />
       <QuantityField
         kind="length"
         label="Thickest part of the cast"
         :model-value="item.body.section"
         :check="v => v > 0 ? undefined : 'The cast is thicker than nothing.'"
-        @update:model-value="$event && (item.body.section = $event)"
+        @amount="item.body.section = $event"
       />
       <label class="check"><Checkbox
         v-model="item.body.fragile"

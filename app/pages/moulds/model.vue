@@ -356,7 +356,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
             label="Radius of the hole"
             :model-value="hole"
             :check="v => (v > 0 ? undefined : 'More than nothing.')"
-            @update:model-value="$event && (hole = $event)" />
+            @amount="hole = $event" />
           <template v-if="air">
             <p role="status">
               <span class="strong">{{

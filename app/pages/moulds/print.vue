@@ -46,6 +46,7 @@ const beside = computed(() =>
 async function sample() {
   await print.take(await (await fetch('/samples/print.jpg')).blob())
 }
+const rename = (i: number, name: string | undefined) => print.change(i, { name: name ?? '' })
 </script>
 
 <template>
@@ -106,9 +107,7 @@ async function sample() {
               label="Between its two marks"
               :model-value="print.scale.length"
               :check="positive"
-              @update:model-value="
-                $event && print.scale && (print.scale = { ...print.scale, length: $event } as typeof print.scale)
-              " />
+              @amount="print.setScaleSize({ length: $event })" />
             <p class="small soft">
               A ruler cannot tell how the camera leaned: hold it square. A rectangle straightens the view.
             </p>
@@ -119,17 +118,13 @@ async function sample() {
               label="Its upper side in the photo"
               :model-value="print.scale.width"
               :check="positive"
-              @update:model-value="
-                $event && print.scale && (print.scale = { ...print.scale, width: $event } as typeof print.scale)
-              " />
+              @amount="print.setScaleSize({ width: $event })" />
             <QuantityField
               kind="length"
               label="Its right side in the photo"
               :model-value="print.scale.length"
               :check="positive"
-              @update:model-value="
-                $event && print.scale && (print.scale = { ...print.scale, length: $event } as typeof print.scale)
-              " />
+              @amount="print.setScaleSize({ length: $event })" />
           </template>
           <p v-if="print.standing && !print.standing.ok" class="problem">{{ print.standing.sentence }}</p>
           <QuantityField
@@ -137,14 +132,14 @@ async function sample() {
             label="The print’s floor lies deeper by"
             :model-value="print.camera.deeper"
             :check="v => (Math.abs(v) <= 2 ? undefined : 'That is out of reason here.')"
-            @update:model-value="$event !== undefined && (print.camera = { ...print.camera, deeper: $event })" />
+            @given="print.camera = { ...print.camera, deeper: $event }" />
           <QuantityField
             v-if="print.camera.deeper !== 0"
             kind="length"
             label="with the camera above it by"
             :model-value="print.camera.distance"
             :check="positive"
-            @update:model-value="$event && (print.camera = { ...print.camera, distance: $event })" />
+            @amount="print.camera = { ...print.camera, distance: $event }" />
         </section>
         <section class="column" aria-labelledby="measures-head">
           <h2 id="measures-head">Measures</h2>
@@ -154,7 +149,7 @@ async function sample() {
                 :model-value="m.name"
                 maxlength="60"
                 :aria-label="`Name of measure ${i + 1}`"
-                @update:model-value="print.change(i, { name: $event ?? '' })"
+                @update:model-value="rename(i, $event)"
                 @focus="chosen = i" />
               <span v-if="write(i)" class="value" :aria-label="m.name"
               ><span class="num strong">{{ write(i)!.value }}</span
@@ -189,14 +184,14 @@ async function sample() {
               label="Print, depth"
               :model-value="print.depth"
               :check="positive"
-              @update:model-value="$event && (print.depth = $event)" />
+              @amount="print.depth = $event" />
             <QuantityField
               kind="length"
               label="Plaster above the ground"
               :model-value="print.cover"
               :check="positive"
               :problem="print.cover < 0.013 ? 'Thinner than 13 mm it breaks as it is lifted; 25 mm is better.' : ''"
-              @update:model-value="$event && (print.cover = $event)" />
+              @amount="print.cover = $event" />
             <p>
               It takes <span class="num strong">{{ formatVolume(volume.value, units) }}</span>, in eight of ten
               <span class="num">{{ formatVolume(volume.low, units) }}</span> to

@@ -5,44 +5,43 @@ import { METRIC, type UnitPreferences } from '../../units/units'
 import { waterDensity } from '../../gypsum/mix'
 import { shapeDoubt, shapeProblem, shapeVolume, type Shape } from './shapes'
 
+/** Two sides of a rectangle, m. */
+export interface Sides { readonly width: Metres, readonly length: Metres }
+
+/** What is measured in each way of gauging: lengths m, areas m2, volumes m3, masses kg. */
+interface GaugeMeasures {
+  'water-weight': { readonly mass: Kilograms, readonly temperature: Celsius }
+  'water-jug': { readonly reading: CubicMetres, readonly step: CubicMetres }
+  'water-part': { readonly water: CubicMetres, readonly share: number }
+  'gravel': { readonly reading: CubicMetres, readonly step: CubicMetres, readonly grain: Metres, readonly gap: Metres }
+  'shapes': { readonly stack: readonly Shape[], readonly error: Metres }
+  'model-weight': { readonly mass: Kilograms, readonly density: { readonly low: number, readonly high: number } }
+  /** The areas lead; the sides are what was measured, where that is known. */
+  'dam': {
+    readonly area: number
+    readonly sides?: Sides
+    readonly printArea: number
+    readonly printSides?: Sides
+    readonly printDepth: Metres
+    readonly cover: Metres
+  }
+  'shell': {
+    readonly area: number
+    readonly sides?: Sides
+    readonly relief: number
+    readonly thickness: Metres
+    readonly layers: number
+    readonly radius?: Metres
+  }
+  'mesh': { readonly volume: CubicMetres, readonly trusted: boolean }
+  'pours': { readonly volume: CubicMetres, readonly casts: number }
+  'told': { readonly volume: CubicMetres, readonly percent: number }
+}
+
 /**
  * How a mould was gauged, as it was measured: kept with the mould, so that the volume can always be worked out again.
  */
-export type Gauge
-  = | { readonly how: 'water-weight', readonly mass: Kilograms, readonly temperature: Celsius }
-    | { readonly how: 'water-jug', readonly reading: CubicMetres, readonly step: CubicMetres }
-    | { readonly how: 'water-part', readonly water: CubicMetres, readonly share: number }
-    | {
-      readonly how: 'gravel'
-      readonly reading: CubicMetres
-      readonly step: CubicMetres
-      readonly grain: Metres
-      readonly gap: Metres
-    }
-    | { readonly how: 'shapes', readonly stack: readonly Shape[], readonly error: Metres }
-    | {
-      readonly how: 'model-weight'
-      readonly mass: Kilograms
-      readonly density: { readonly low: number, readonly high: number }
-    }
-    | {
-      readonly how: 'dam'
-      readonly area: number
-      readonly printArea: number
-      readonly printDepth: Metres
-      readonly cover: Metres
-    }
-    | {
-      readonly how: 'shell'
-      readonly area: number
-      readonly relief: number
-      readonly thickness: Metres
-      readonly layers: number
-      readonly radius?: Metres
-    }
-    | { readonly how: 'mesh', readonly volume: CubicMetres, readonly trusted: boolean }
-    | { readonly how: 'pours', readonly volume: CubicMetres, readonly casts: number }
-    | { readonly how: 'told', readonly volume: CubicMetres, readonly percent: number }
+export type Gauge = { [H in keyof GaugeMeasures]: { readonly how: H } & GaugeMeasures[H] }[keyof GaugeMeasures]
 
 export type GaugeHow = Gauge['how']
 

@@ -1,0 +1,50 @@
+import { expect, test } from '@playwright/test'
+import { execFileSync, spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { mkdtempSync, readFileSync, rmSync, utimesSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { freePort } from '../../bin/cluster.mjs'
+
+const changedFiles = () => execFileSync('git', ['status', '--porcelain'], { encoding: 'utf8' })
+const touch = (file: string) => utimesSync(file, new Date(), new Date())
+/** Everything that still runs with this folder in its command. */
+const runningWith = (folder: string) =>
+  execFileSync('ps', ['-eo', 'args'], { encoding: 'utf8' }).split('\n').filter(a => a.includes(folder) && !a.startsWith('ps '))
+
+test('npm run dev: a page, both kinds of reload, and nothing left behind', async ({ page }) => {
+  const before = changedFiles(), port = await freePort(), folder = mkdtempSync(join(tmpdir(), 'ripples-dev-'))
+  const dev = spawn(process.execPath, ['bin/dev.mjs'], {
+    env: { ...process.env, PORT: String(port), DEV_FOLDER: folder }, stdio: ['ignore', 'pipe', 'pipe'],
+  })
+  let said = ''
+  for (const stream of [dev.stdout, dev.stderr]) stream.on('data', (text: Buffer) => { said += text.toString() })
+  const faults: string[] = [], updates: string[] = []
+  page.on('pageerror', error => faults.push(error.message))
+  page.on('console', (message) => {
+    if (message.type() === 'error' || message.type() === 'warning') faults.push(message.text())
+    if (message.text().startsWith('[vite] hot updated')) updates.push(message.text())
+  })
+  try {
+    const address = `http://127.0.0.1:${port}/`
+    const answers = () => fetch(`${address}api/session`).then(r => r.ok, () => false)
+    await expect.poll(answers, { timeout: 120_000, message: said }).toBe(true)
+    await page.goto(address)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible({ timeout: 60_000 })
+    touch('app/pages/index.vue')
+    await expect.poll(() => updates.some(u => u.includes('index.vue')), { timeout: 60_000 }).toBe(true)
+    const seen = updates.length
+    touch('core/units/format.ts')
+    await expect.poll(() => updates.length, { timeout: 60_000 }).toBeGreaterThan(seen)
+    expect(faults).toEqual([])
+  }
+  finally {
+    dev.kill('SIGINT')
+    if (dev.exitCode === null) await once(dev, 'exit')
+  }
+  expect(dev.exitCode).toBe(0)
+  expect(runningWith(folder)).toEqual([])
+  expect(changedFiles()).toBe(before)
+  expect(readFileSync('.gitignore', 'utf8')).toMatch(/^\.env/m)
+  rmSync(folder, { recursive: true, force: true })
+})
