@@ -1,6 +1,7 @@
 import { layoutCut } from '../app/features/plan/cut'
 import { forecast } from '../core/setting/moments'
-import { workOutPlan, type MouldFacts } from '../core/plan/plan'
+import { workOutPlan } from '../core/plan/plan'
+import type { MouldFacts } from '../core/plan/types'
 import { settingCurve } from '../core/setting/hydration'
 import { expectedMilestones } from '../core/pour/milestones'
 import { layoutRipples } from '../core/pour/ripples'

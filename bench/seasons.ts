@@ -26,7 +26,7 @@ export async function seasons(db: Db) {
   const runs: FrozenRun[] = []
   for (const wish of Object.keys(WISHES) as WishKey[]) {
     const plan = planOf(ids, WISHES[wish]), frozen = freezeRun(plan, await worldOf(scope, plan))
-    if (!frozen.ok) throw new Error(`${wish}: ${frozen.problems[0]?.sentence}`)
+    if (!frozen.ok) throw new Error(`${wish}: ${frozen.problems[0]?.code}`)
     runs.push(frozen.run)
   }
   const word = () =>

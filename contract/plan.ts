@@ -1,5 +1,5 @@
 import { z } from './zod'
-import type { Plan } from '~core/plan/plan'
+import type { Plan } from '~core/plan/types'
 import { ADDITIONS, type AdditionId } from '~core/gypsum/additions'
 import { END_USES, type EndUseId } from '~core/gypsum/end-use'
 import { STIR_TOOLS, type StirTool } from '~core/gypsum/stirring'

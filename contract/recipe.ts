@@ -1,5 +1,5 @@
 import { z } from './zod'
-import type { Plan } from '~core/plan/plan'
+import type { Plan } from '~core/plan/types'
 import { planSchema } from './plan'
 
 /** How a mix is made, without what it is poured into: small enough to send to a friend. SI units; docs/formats.md. */

@@ -1,4 +1,4 @@
-import type { Plan } from '~core/plan/plan'
+import type { Plan } from '~core/plan/types'
 import { powderClass, type PowderClassId } from '~core/gypsum/powders'
 import { combineGauges, type Gauge } from '~core/mould/gauge/gauge'
 import type { BagBody, BucketBody, MouldBody } from '~contract/library'

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import { METRIC } from '~core/units/units'
 import { freezeRun, type FrozenRun } from '~core/plan/run'
+import { problemWords } from '~core/plan/words'
 import { REAL_TIME } from '~contract/clock'
 import type { Db } from '../server/store/open'
 import { within, type Scope } from '../server/store/scope'
@@ -93,7 +94,7 @@ export async function seedDemo(db: Db, now: number, { fresh = false, seed = 9 } 
     if (known) return known
     const plan = planOf(ids, WISHES[wish])
     const frozen = freezeRun(plan, await worldOf(scope, plan))
-    if (!frozen.ok) throw new Error(`The demo plan “${plan.name}” cannot be poured: ${frozen.problems[0]?.sentence}`)
+    if (!frozen.ok) throw new Error(`The demo plan “${plan.name}” cannot be poured: ${frozen.problems[0] && problemWords(frozen.problems[0])}`)
     runs.set(wish, frozen.run)
     return frozen.run
   }

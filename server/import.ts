@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { MOULD_MATERIALS } from '~core/setting/body'
 import { pastHappenings, pastPlan } from '~core/formats/past'
 import { freezing, type FrozenRun } from '~core/plan/run'
+import { problemWords } from '~core/plan/words'
 import type { ImportRows } from '~contract/import'
 import { LIBRARY, type BagBody, type MouldBody } from '~contract/library'
 import { sentEventSchema } from '~contract/pour'
@@ -94,7 +95,7 @@ async function pastPours(
       const { moulds: [mould], bag } = await worldOf(scope, { fills: [{ mould: row.mould, count: 1 }], bag: row.bag })
       if (!mould) throw new RowRefused(place, 'This mould is not in the library any more.')
       const { plan, world } = pastPlan(row, mould, bag), frozen = await frozenBetweenOthers(freezing(plan, world))
-      if (!frozen.ok) throw new RowRefused(place, frozen.problems[0]?.sentence ?? 'Nobody can have poured that.')
+      if (!frozen.ok) throw new RowRefused(place, frozen.problems[0] ? problemWords(frozen.problems[0]) : 'Nobody can have poured that.')
       runs.set(key, run = { ...frozen.run, daysOnly: true })
     }
     const entries = pastHappenings(row, run).map(({ at, batch, what }, i) => ({

@@ -1,6 +1,6 @@
 import type { DefectId } from '../core/pour/defects'
 import type { Happening, PourEvent } from '../core/pour/events'
-import type { MouldFacts, Plan } from '../core/plan/plan'
+import type { MouldFacts, Plan } from '../core/plan/types'
 import { freezeRun, type FrozenRun } from '../core/plan/run'
 import { foldPour } from '../core/pour/fold'
 import type { PourState } from '../core/pour/fold'
@@ -230,7 +230,7 @@ function runFor(w: World): FrozenRun {
     bucket: { id: 'b', name: 'Pail', vessel: { bottom: 0.2, top: 0.25, height: 0.25 } },
     bag: { id: 'g', name: 'The bag', classId: 'casting-plaster', uncertain: w.bag === 'old' },
   })
-  if (!frozen.ok) throw new Error(frozen.problems[0]?.sentence)
+  if (!frozen.ok) throw new Error(frozen.problems[0]?.code)
   runs.set(key, frozen.run)
   return frozen.run
 }

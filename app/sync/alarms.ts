@@ -3,7 +3,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { foldPour } from '~core/pour/fold'
 import type { PourAnswer } from '~contract/pour'
-import { cuesOf, type Cue } from '~/features/bench/cues'
+import { cuesOf, fallenDue, reachesFar, type Cue } from '~core/bench/cues'
 import { sound } from '~/features/bench/telling'
 import { remembered } from '~/sync/kept'
 import { useClock } from './clock'
@@ -11,8 +11,6 @@ import { usePours } from './pours'
 import { useRecords } from './records'
 import { useSession } from './session'
 
-/** Which cues reach someone who is not at the bench: those that do not wait for whoever stirs. */
-const FAR = /-(hurry|late|set|warm|open|mix|stands|bond)$/
 const MOST = 4
 /**
  * Live pours that are followed from afar: the newest of a day. Opening times that were learnt stand in their records;
@@ -34,9 +32,8 @@ export const useAlarms = defineStore('alarms', () => {
   let started = false, ready = false, before = 0
   const cues = computed(() =>
     known.value.flatMap(p =>
-      cuesOf(p.run, foldPour(p.run, [...p.events, ...records.pendingOf(p.id)])).filter(c => FAR.test(c.id)).map((
-        c,
-      ): Alarm => ({ ...c, id: `${p.id}-${c.id}`, pour: p.id, name: p.run.plan.name })),
+      cuesOf(p.run, foldPour(p.run, [...p.events, ...records.pendingOf(p.id)])).filter(reachesFar)
+        .map((c): Alarm => ({ ...c, id: `${p.id}-${c.id}`, pour: p.id, name: p.run.plan.name })),
     ),
   )
   /** What was told and still holds: a cue that was acted on is no cue any more. */
@@ -59,12 +56,11 @@ export const useAlarms = defineStore('alarms', () => {
   function tick(now: number): void {
     if (!ready) return
     // After a jump or a night’s sleep each pour is told once, by its last.
-    const last = new Map(
-      cues.value.filter(c => c.at > before && c.at <= now && c.pour !== here.value).map(c => [c.pour, c.id]),
-    )
+    const due = known.value.filter(p => p.id !== here.value)
+      .flatMap(p => fallenDue(cues.value.filter(c => c.pour === p.id), before, now))
     before = now
-    if (last.size === 0) return
-    told.value = new Set([...told.value, ...last.values()])
+    if (due.length === 0) return
+    told.value = new Set([...told.value, ...due.map(c => c.id)])
     if (!quiet.value) sound()
   }
   /** Begins once someone is signed in. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { cueWords } from '~core/bench/words'
 import { timeOfDay } from '~/ui/when'
 import { useAlarms } from '~/sync/alarms'
 
@@ -10,7 +11,7 @@ const alarms = useAlarms()
   <section v-if="alarms.standing.length > 0" class="alarms" aria-label="Moments of live pours" aria-live="assertive">
     <p v-for="(a, i) in alarms.standing" :key="a.id">
       <span class="num">{{ timeOfDay(a.at) }}</span>
-      <span class="what"><span class="strong">{{ a.name }}.</span> {{ a.words }}</span>
+      <span class="what"><span class="strong">{{ a.name }}.</span> {{ cueWords(a) }}</span>
       <NuxtLink :to="`/bench/${a.pour}`">To the bench</NuxtLink>
       <button @click="alarms.dismiss(a.id)">Seen</button>
       <button v-if="i === 0" :aria-pressed="alarms.quiet" @click="alarms.quiet = !alarms.quiet">

@@ -14,11 +14,7 @@ export interface CoatMoment {
   readonly to: Instant
   /** When to begin the next mix, so that it is ready as the coat before stands. */
   readonly mixAt: Instant
-  readonly how: string
 }
-
-/** What to do when the coat before has set. */
-const SCORE = 'Score it, wet it until it drinks no more, brush a thin bonding coat on, then the rest.'
 
 /**
  * The moment for coat `b` on the one before: from when a drawn finger leaves a standing peak (the model's “no longer
@@ -38,16 +34,10 @@ export function coatMoment(run: FrozenRun, state: PourState, b: number, now: Ins
   // Once it is being laid, what counts is when that began.
   const at = state.batches[b]!.stages.find(s => s.stage === 'fill')?.at ?? now
   const ready: Seconds = run.batches[b]!.steps.stirred.value
-  const place = at < from ? 'early' : at <= to ? 'now' : 'late'
-  return {
-    state: place,
-    from,
-    to,
-    mixAt: from - ready * 1000,
-    how: place === 'early'
-      ? 'The coat before still runs: wait until a drawn finger leaves a standing peak.'
-      : place === 'now'
-        ? 'The coat before stands and still has its gloss: it bonds by itself.'
-        : `The coat before has set. ${SCORE}`,
-  }
+  return { state: placeOf(at, from, to), from, to, mixAt: from - ready * 1000 }
+}
+
+function placeOf(at: Instant, from: Instant, to: Instant): CoatMoment['state'] {
+  if (at < from) return 'early'
+  return at <= to ? 'now' : 'late'
 }

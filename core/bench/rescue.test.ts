@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { Happening, PourEvent } from '../pour/events'
-import type { MouldFacts, Plan } from '../plan/plan'
-import { rescue } from './rescue'
+import type { MouldFacts, Plan } from '../plan/types'
+import { rescue, type Advice } from './rescue'
+import { actWords, NEVER_WORDS, rescueReasonWords } from './words'
 import { freezeRun, type FrozenRun } from '../plan/run'
 import { foldPour } from '../pour/fold'
 import { TROUBLES, type TroubleId } from '../pour/troubles'
@@ -38,7 +39,7 @@ function frozen(change: Partial<Plan> = {}, mould: Partial<MouldFacts> = {}): Fr
     moulds: [{ ...lantern, ...mould }],
     bucket: { id: 'pail', name: 'Pail', vessel: { bottom: 0.2, top: 0.24, height: 0.22 } },
   })
-  if (!result.ok) throw new Error(result.problems.map(p => p.sentence).join())
+  if (!result.ok) throw new Error(result.problems.map(p => p.code).join())
   return result.run
 }
 const run = frozen(), T0 = 1_800_000_000_000
@@ -66,7 +67,10 @@ const poured = [
   event(400, { kind: 'filled', data: { cast: '1.1' } }),
 ]
 const ask = (trouble: TroubleId, at: number, events = poured, given = run, missing?: number) =>
-  rescue(trouble, given, foldPour(given, events), { now: T0 + at * 1000, batch: 0, missing })
+  worded(rescue(trouble, given, foldPour(given, events), { now: T0 + at * 1000, batch: 0, missing }))
+const worded = ({ steps, why, never, mix }: Advice) => ({
+  steps: steps.map(s => actWords(s)), why: rescueReasonWords(why), never: never && NEVER_WORDS[never], mix,
+})
 
 describe('when it goes wrong', () => {
   it.each(TROUBLES.map(t => t.id))('%s: there is something to do now at every moment of a pour', (id) => {

@@ -1,28 +1,64 @@
-import type { CubicMetres, Kilograms, Seconds, WaterRatio } from '../units/quantity'
-import { formatConsistency, formatDuration, formatMass, formatVolume } from '../units/format'
-import { METRIC, type UnitPreferences } from '../units/units'
 import { solveMix } from '../gypsum/mix'
 import { powderClass } from '../gypsum/powders'
+import type { CastState, BatchState, PourState } from '../pour/fold'
 import type { Instant } from '../pour/events'
-import { momentsInput } from '../plan/plan'
-import type { FrozenRun } from '../plan/run'
-import type { PourState } from '../pour/fold'
-import { centreMoments } from '../setting/moments'
 import type { TroubleId } from '../pour/troubles'
+import { momentsInput } from '../plan/moments-input'
+import type { FrozenRun } from '../plan/run'
+import type { Stage } from '../plan/stages'
+import type { Batch, MouldFacts } from '../plan/types'
+import { centreMoments, type Moments } from '../setting/moments'
+import type { Celsius, CubicMetres, Kilograms, Seconds, WaterRatio } from '../units/quantity'
 
 /**
  * When it goes wrong: the best thing to do now, from the state of this pour. Common practice, no source, but where
- * numbers are worked out.
+ * numbers are worked out. Sentences: words.ts.
  */
+
+export interface Amounts { readonly water: Kilograms, readonly powder: Kilograms }
+
+/** One thing to do. Times are seconds, after wetting where they are a moment. */
+export type Act
+  = | { readonly code: 'leave-it' | 'stop-thick' | 'bin-the-rest' | 'stop-stirring' | 'pour-what-flows' | 'keep-still' | 'warm-it' }
+    | { readonly code: 'open-by-touch', readonly from: Seconds }
+    | { readonly code: 'fill-in-order', readonly casts: readonly string[] }
+    | { readonly code: 'time-left', readonly low: Seconds, readonly high: Seconds }
+    | { readonly code: 'colder-water', readonly gains: Seconds }
+    | { readonly code: 'wait-for-gloss', readonly latest: Seconds, readonly left: Seconds }
+    | { readonly code: 'look-again', readonly lost: Seconds }
+    | { readonly code: 'sieve' | 'press-lumps-back' | 'soak-longer' | 'crush-lumps' | 'lift-dry-out' }
+    | { readonly code: 'hold-leak' | 'press-leak' | 'leak-uppermost' | 'top-up' | 'note-leak' | 'say-missing' }
+    | { readonly code: 'mix-now', readonly mix: Amounts, readonly volume: CubicMetres }
+    | { readonly code: 'pour-within', readonly time: Seconds }
+    | { readonly code: 'roughen-face' }
+    | { readonly code: 'mix-later', readonly mix: Amounts }
+    | { readonly code: 'pour-off' | 'expect-soft' | 'draw-off' | 'close-surface' | 'thicker-next' }
+    | { readonly code: 'keep-to-ratio', readonly planned: WaterRatio, readonly ratio: WaterRatio }
+    | { readonly code: 'lift-with-soil' | 'leave-in-mould' | 'thaw' | 'dry-slowly' | 'rinse-eye' | 'free-skin' | 'cool-burn' }
+
+export type RescueReason
+  = | { readonly code: 'set-is-set' | 'stirring-seeds' | 'within-range' | 'usual-dead' | 'stirring-costs' | 'wet-through' }
+    | { readonly code: 'likely', readonly because: readonly NotSetting[] }
+    | { readonly code: 'blocks-itself' | 'still-thin' | 'mix-depends' | 'knits' | 'only-rough' | 'powder-settles' | 'ice-holds' }
+    | { readonly code: 'more-water-than-held', readonly ratio: WaterRatio }
+    | { readonly code: 'burns', readonly warmest: Celsius, readonly at: Seconds }
+
+/** What keeps a mix from setting, as far as its record tells. */
+export type NotSetting
+  = | { readonly code: 'thin', readonly ratio: WaterRatio, readonly planned: WaterRatio }
+    | { readonly code: 'cold' | 'retarder' | 'doubtful-bag' }
+
+export type Never
+  = 'no-water' | 'no-sprinkling' | 'no-whisk' | 'no-squeezing' | 'no-thinning' | 'no-dry-powder' | 'no-boiling' | 'no-waiting'
 
 export interface Advice {
   /** What to do, in order; the first is for now. */
-  readonly steps: readonly string[]
-  readonly why: string
+  readonly steps: readonly Act[]
+  readonly why: RescueReason
   /** What makes it worse. */
-  readonly never?: string
+  readonly never?: Never
   /** Water and powder of a further mix, when one helps. */
-  readonly mix?: { readonly water: Kilograms, readonly powder: Kilograms }
+  readonly mix?: Amounts
 }
 
 /** A tenth more than is missing. */
@@ -30,235 +66,203 @@ const SPARE = 1.1
 /** A small mix is all in, wetted and stirred in about this (engineering guess). */
 const QUICK_MIX: Seconds = 180
 
-interface Facts {
+interface Told {
   readonly now: Instant
   readonly batch: number
-  readonly prefs?: UnitPreferences
   /** How much is missing, m3; what the unfilled moulds still take unless it is said. */
   readonly missing?: CubicMetres
 }
 
-/** @returns what to do now. The run's moments should be those that were learnt. */
-export function rescue(
-  trouble: TroubleId,
-  run: FrozenRun,
-  state: PourState,
-  { now, batch: b, prefs = METRIC, missing }: Facts,
-): Advice {
-  const batch = state.batches[b]!, planned = run.batches[b]!, powder = powderClass(run.plan.classId)
-  const wetFor: Seconds | undefined = batch.wetAt === undefined ? undefined : (now - batch.wetAt) / 1000
-  const moulds = planned.fills.map(f => f.mould)
-  const slowest = moulds.reduce((a, m) => run.moments[m.id]!.open.from > run.moments[a.id]!.open.from ? m : a)
-  const moments = run.moments[slowest.id]!
-  const unfilled = state.casts.filter(c => c.cast.batch === b && c.filledAt === undefined)
-  const ratio: WaterRatio = batch.ratio ?? run.ratio.value
-  const stage = state.steps[batch.step ?? state.step]?.stage
-  const inBucket = stage === 'sift' || stage === 'soak' || stage === 'stir' || stage === 'fill'
-  const left = (at: Seconds) =>
-    wetFor === undefined ? '' : formatDuration(Math.max(0, Math.round((at - wetFor) / 5) * 5))
+/** What advice is given from. */
+interface Case {
+  readonly run: FrozenRun
+  readonly batch: BatchState
+  readonly planned: Batch
+  /** Moments of the mould that takes longest. */
+  readonly moments: Moments
+  readonly unfilled: readonly CastState[]
+  readonly ratio: WaterRatio
+  readonly stage?: Stage
+  /** Seconds since powder met water. */
+  readonly wetFor?: Seconds
+  readonly missing?: CubicMetres
+}
 
-  switch (trouble) {
-    case 'too-fast': {
-      if (!inBucket)
-        return {
-          steps: [
-            'Leave it alone: what is in the moulds is fine.',
-            `Open by touch rather than by the clock: it may be ready from ${
-              formatDuration(moments.openEarliest.low, 'minute')
-            } after wetting.`,
-            ...warmer(run),
-          ],
-          why: 'Set once, it is as strong whether it set fast or slowly; only bubbles and detail suffer from haste.',
-        }
-      const order = unfilled.length > 0
-        ? `Fill now, thinnest and most detailed first: ${unfilled.slice(0, 3).map(c => c.cast.label).join(', ')}.`
-        : 'Pour what flows now, into the most detailed places first.'
-      return {
-        steps: wetFor !== undefined && wetFor > moments.pourBy.value
-          ? [
-              'Stop: it no longer levels itself. Press what is thick into open moulds and backs only.',
-              'Let the rest set in the bucket, then bin it.',
-              ...warmer(run),
-            ]
-          : [
-              'Stop stirring.',
-              order,
-              `You have about ${left(moments.pourBy.low)} to ${left(moments.pourBy.high)}.`,
-              ...warmer(run),
-            ],
-        why: 'Each further turn of the stick makes more seeds and takes time away.',
-        never: 'No more water: it does not bring time back, it only makes a weak, chalky face.',
-      }
-    }
-    case 'will-not-set': {
-      const late = moments.glossGone.high
-      if (wetFor !== undefined && wetFor < late)
-        return {
-          steps: [
-            `Wait: gloss may go as late as ${formatDuration(late, 'minute')} after wetting, ${left(late)} from now.`,
-            'Keep it still, out of draught, and warm the room if it is cold.',
-          ],
-          why: 'This is still within its range.',
-        }
-      const reasons: string[] = []
-      if (ratio > run.ratio.value * 1.05)
-        reasons.push(
-          `it is thinner than planned (${formatConsistency(ratio)} for ${formatConsistency(run.ratio.value)})`,
-        )
-      if (run.plan.roomTemperature < 12 || run.plan.waterTemperature < 10) reasons.push('it is cold')
-      if (run.plan.additions.some(a => (a.id === 'citrate' || a.id === 'borax') && a.share > 0))
-        reasons.push('a retarder is in it')
-      if (run.world.bag?.uncertain) reasons.push('the bag is old or unknown')
-      return {
-        steps: [
-          'Cover it and bring it to 20 to 25 °C; warm air, not a flame or an oven.',
-          `Look again in half an hour. If a nail still goes in after ${
-            formatDuration(Math.max(2 * late, 3600), 'minute')
-          }, it will not become sound: take it out, clean the mould, pour again with a fresh bag and a cup test first.`,
-        ],
-        why: reasons.length > 0
-          ? `Likely because ${[reasons.slice(0, -1).join(', '), reasons.at(-1)].filter(Boolean).join(' and ')}.`
-          : 'Dead powder, a dirty bag or a retarding release are the usual reasons.',
-        never: 'Dry powder sprinkled on, or heat above 45 °C, harden the skin only.',
-      }
-    }
-    case 'lumps':
-      if (!inBucket || stage === 'fill')
-        return {
-          steps: [
-            'Pour through a coarse sieve or leave the last of the bucket behind.',
-            'In the mould, press the lumps you can see to the back with a wet finger or brush.',
-          ],
-          why: 'Stirring now would cost more time than the lumps cost strength.',
-        }
-      return {
-        steps: [
-          stage === 'soak'
-            ? 'Let it soak for another minute; hands off.'
-            : 'Crush the lumps between your fingers against the side of the bucket, under the surface.',
-          'What stays dry inside is lifted out, not beaten in.',
-        ],
-        why: 'Lumps are powder that went in too fast to be wet through.',
-        never: 'No whisk at full speed: it makes bubbles and takes minutes off the pouring time.',
-      }
-    case 'leak': {
-      const stiff = wetFor !== undefined && wetFor > moments.webbing.value
-      return {
-        steps: [
-          stiff
-            ? 'Hold a wad of soft clay or a wet rag on it for a minute: it is about to stop by itself.'
-            : 'Press soft clay, or a pinch of plaster powder in a wet finger, on the leak from outside.',
-          'Tip the mould so that the leak is uppermost, if it can be without spilling.',
-          'When it holds, top up at once from the bucket.',
-          'Note where it was: a key, a strap or a bead of clay there before the next pour.',
-        ],
-        why: stiff ? 'At this stiffness it blocks small gaps by itself.' : 'It is still thin enough to run out.',
-        never: 'Do not squeeze the halves together: the cast warps and the leak moves.',
-      }
-    }
-    case 'short': {
-      const volume = missing ?? unfilled.reduce((v, c) => v + c.cast.mould.volume.value, 0)
-      if (!(volume > 0))
-        return {
-          steps: ['Say how much is missing, or mark which moulds are filled.'],
-          why: 'What to mix depends on it.',
-        }
-      const mixed = solveMix({
-        powder,
-        ratio: run.ratio.value,
-        waterTemperature: run.plan.waterTemperature,
-        additions: run.plan.additions,
-      }, { what: 'slurry', amount: volume * SPARE })
-      const mix = { water: mixed.water, powder: mixed.powder }
-      const amounts = `${formatMass(mix.water, prefs)} water and ${formatMass(mix.powder, prefs)} powder`
-      // A second pour knits to the first until that loses its gloss (common practice).
-      const until = wetFor === undefined ? undefined : moments.glossGone.low - wetFor - QUICK_MIX
-      const intime = until !== undefined && until > 0
-      return {
-        steps: intime
-          ? [
-              `Mix ${amounts} now, the same way but quickly: that is the missing ${
-                formatVolume(volume, prefs)
-              } and a tenth.`,
-              `Pour it within ${
-                formatDuration(Math.round((until + QUICK_MIX) / 30) * 30)
-              }, before the gloss goes; stir the two together a little where they meet.`,
-            ]
-          : [
-              'Let the first pour lose its gloss, then roughen its face with a fork or rasp and wet it until it no longer drinks.',
-              `Mix ${amounts}. Brush a thin coat of it on first, then pour the rest.`,
-            ],
-        why: intime
-          ? 'While the first still gives, both set as one.'
-          : 'On a set face the second only sticks where the first is rough and wet; on a dry one it loses its water and peels.',
-        never: 'Do not thin what is left in the bucket to make it go round.',
-        mix,
-      }
-    }
-    case 'water-on-top': {
-      const set = wetFor !== undefined && wetFor > moments.glossGone.value
-      return set
-        ? {
-            steps: [
-              'Nothing: a little clear water on a set cast is what it did not need. Pour it off.',
-              'Expect a softer skin there; scrape it when it is dry.',
-            ],
-            why: `At ${formatConsistency(ratio)} there is more water than the set plaster holds.`,
-          }
-        : {
-            steps: [
-              'Do not stir it in. Draw it off with a sponge at the edge when the mix below has webbed.',
-              'Tap gently, once, to close the surface.',
-              ratio > run.ratio.value * 1.03
-                ? `Next time keep to ${formatConsistency(run.ratio.value)}: this is ${formatConsistency(ratio)}.`
-                : 'Next time a little thicker, or stir half a minute longer.',
-            ],
-            why: 'The powder settles until it stiffens, and the water rises.',
-            never: 'No dry powder on top: it makes a crust over a weak layer.',
-          }
-    }
-    case 'frozen-in': {
-      const ground = moulds.some(m => m.material === 'ground')
-      return {
-        steps: [
-          ground ? 'Cut a spade’s width around it and lift it with its soil, on a board.' : 'Leave it in its mould.',
-          'Let it stand in a cool room for an hour, then pour hand-warm water (up to 40 °C) along its edge until it comes free.',
-          'Dry it slowly, on a rack; look at it before it is handled.',
-        ],
-        why: 'Ice between grains holds it; what froze before it had set stays crumbly for good.',
-        never: 'No boiling water and no heater: the cast cracks.',
-      }
-    }
-    case 'on-skin':
-      return {
-        steps: [
-          'Eye: rinse with clean running water for fifteen minutes, lids held open, and see a doctor.',
-          'Skin: rinse it off while it is wet. Set around a finger or limb, take it off at once, before it warms: cut the mould, break the plaster.',
-          'Burnt: cool under running water for twenty minutes and get help.',
-        ],
-        why: `It gets as warm as ${Math.round(moments.warmestTemperature.high)} °C inside, ${
-          formatDuration(moments.warmest.value, 'minute')
-        } after wetting, and cannot be pulled off.`,
-        never: 'Do not wait for it to cool.',
-      }
+function slowestMould(run: FrozenRun, { fills }: Batch): MouldFacts {
+  return fills.map(f => f.mould).reduce((a, m) => run.moments[m.id]!.open.from > run.moments[a.id]!.open.from ? m : a)
+}
+
+function caseOf(run: FrozenRun, state: PourState, { now, batch: b, missing }: Told): Case {
+  const batch = state.batches[b]!, planned = run.batches[b]!
+  return {
+    run, batch, planned, missing,
+    moments: run.moments[slowestMould(run, planned).id]!,
+    unfilled: state.casts.filter(c => c.cast.batch === b && c.filledAt === undefined),
+    ratio: batch.ratio ?? run.ratio.value,
+    stage: state.steps[batch.step ?? state.step]?.stage,
+    wetFor: batch.wetAt === undefined ? undefined : (now - batch.wetAt) / 1000,
   }
 }
 
-/** What to change so that the next batch is slower, by how much it helps. */
-function warmer(run: FrozenRun): string[] {
+const inBucket = ({ stage }: Case) => stage === 'sift' || stage === 'soak' || stage === 'stir' || stage === 'fill'
+const pastMoment = ({ wetFor }: Case, at: Seconds) => wetFor !== undefined && wetFor > at
+/** To the nearest five seconds, and nothing below nothing. */
+const leftUntil = ({ wetFor = 0 }: Case, at: Seconds) => Math.max(0, Math.round((at - wetFor) / 5) * 5)
+
+/** How much longer cold water would leave it, when that is worth saying. */
+function colderWater(run: FrozenRun): readonly Act[] {
   const powder = powderClass(run.plan.classId), mould = run.world.moulds[0]
   if (!mould || run.plan.waterTemperature < 13) return []
-  const input = (t: number) =>
-    centreMoments({
-      ...momentsInput({ ...run.plan, waterTemperature: t }, run.ratio, mould, 180, run.world.bag),
-      powder,
-    })
-  const gained = input(10).pourBy - input(run.plan.waterTemperature).pourBy
-  return gained > 20
-    ? [
-        `Next time: water at 10 °C gives about ${
-          formatDuration(Math.round(gained / 10) * 10)
-        } more, a clean bucket more than that.`,
-      ]
-    : []
+  const pourBy = (waterTemperature: Celsius) => centreMoments({
+    ...momentsInput({ ...run.plan, waterTemperature }, run.ratio, mould, QUICK_MIX, run.world.bag),
+    powder,
+  }).pourBy
+  const gains = pourBy(10) - pourBy(run.plan.waterTemperature)
+  return gains > 20 ? [{ code: 'colder-water', gains }] : []
+}
+
+function tooFast(c: Case): Advice {
+  const next = colderWater(c.run)
+  if (!inBucket(c))
+    return {
+      steps: [{ code: 'leave-it' }, { code: 'open-by-touch', from: c.moments.openEarliest.low }, ...next],
+      why: { code: 'set-is-set' },
+    }
+  const { pourBy } = c.moments
+  const fill: Act = c.unfilled.length > 0
+    ? { code: 'fill-in-order', casts: c.unfilled.slice(0, 3).map(x => x.cast.label) }
+    : { code: 'pour-what-flows' }
+  const left: readonly Act[] = c.wetFor === undefined
+    ? []
+    : [{ code: 'time-left', low: leftUntil(c, pourBy.low), high: leftUntil(c, pourBy.high) }]
+  return {
+    steps: pastMoment(c, pourBy.value)
+      ? [{ code: 'stop-thick' }, { code: 'bin-the-rest' }, ...next]
+      : [{ code: 'stop-stirring' }, fill, ...left, ...next],
+    why: { code: 'stirring-seeds' },
+    never: 'no-water',
+  }
+}
+
+function reasonsNotToSet({ run, ratio }: Case): readonly NotSetting[] {
+  const { plan } = run, retards = plan.additions.some(a => (a.id === 'citrate' || a.id === 'borax') && a.share > 0)
+  return [
+    ...ratio > run.ratio.value * 1.05 ? [{ code: 'thin', ratio, planned: run.ratio.value } as const] : [],
+    ...plan.roomTemperature < 12 || plan.waterTemperature < 10 ? [{ code: 'cold' } as const] : [],
+    ...retards ? [{ code: 'retarder' } as const] : [],
+    ...run.world.bag?.uncertain ? [{ code: 'doubtful-bag' } as const] : [],
+  ]
+}
+
+function willNotSet(c: Case): Advice {
+  const latest = c.moments.glossGone.high
+  if (c.wetFor !== undefined && !pastMoment(c, latest))
+    return {
+      steps: [{ code: 'wait-for-gloss', latest, left: leftUntil(c, latest) }, { code: 'keep-still' }],
+      why: { code: 'within-range' },
+    }
+  const because = reasonsNotToSet(c)
+  return {
+    steps: [{ code: 'warm-it' }, { code: 'look-again', lost: Math.max(2 * latest, 3600) }],
+    why: because.length > 0 ? { code: 'likely', because } : { code: 'usual-dead' },
+    never: 'no-sprinkling',
+  }
+}
+
+function lumps(c: Case): Advice {
+  if (!inBucket(c) || c.stage === 'fill')
+    return { steps: [{ code: 'sieve' }, { code: 'press-lumps-back' }], why: { code: 'stirring-costs' } }
+  return {
+    steps: [{ code: c.stage === 'soak' ? 'soak-longer' : 'crush-lumps' }, { code: 'lift-dry-out' }],
+    why: { code: 'wet-through' },
+    never: 'no-whisk',
+  }
+}
+
+function leak(c: Case): Advice {
+  const stiff = pastMoment(c, c.moments.webbing.value)
+  return {
+    steps: [
+      { code: stiff ? 'hold-leak' : 'press-leak' }, { code: 'leak-uppermost' }, { code: 'top-up' }, { code: 'note-leak' },
+    ],
+    why: { code: stiff ? 'blocks-itself' : 'still-thin' },
+    never: 'no-squeezing',
+  }
+}
+
+function short(c: Case): Advice {
+  const { run, moments } = c
+  const volume = c.missing ?? c.unfilled.reduce((v, x) => v + x.cast.mould.volume.value, 0)
+  if (!(volume > 0)) return { steps: [{ code: 'say-missing' }], why: { code: 'mix-depends' } }
+  const { plan } = run
+  const { water, powder } = solveMix({
+    powder: powderClass(plan.classId), ratio: run.ratio.value, waterTemperature: plan.waterTemperature, additions: plan.additions,
+  }, { what: 'slurry', amount: volume * SPARE })
+  const mix = { water, powder }
+  // A second pour knits to the first until that loses its gloss (common practice).
+  const until = c.wetFor === undefined ? 0 : moments.glossGone.low - c.wetFor - QUICK_MIX
+  return until > 0
+    ? {
+        steps: [{ code: 'mix-now', mix, volume }, { code: 'pour-within', time: until + QUICK_MIX }],
+        why: { code: 'knits' },
+        never: 'no-thinning',
+        mix,
+      }
+    : {
+        steps: [{ code: 'roughen-face' }, { code: 'mix-later', mix }],
+        why: { code: 'only-rough' },
+        never: 'no-thinning',
+        mix,
+      }
+}
+
+function waterOnTop(c: Case): Advice {
+  const { ratio, run } = c
+  if (pastMoment(c, c.moments.glossGone.value))
+    return { steps: [{ code: 'pour-off' }, { code: 'expect-soft' }], why: { code: 'more-water-than-held', ratio } }
+  const next: Act = ratio > run.ratio.value * 1.03
+    ? { code: 'keep-to-ratio', planned: run.ratio.value, ratio }
+    : { code: 'thicker-next' }
+  return {
+    steps: [{ code: 'draw-off' }, { code: 'close-surface' }, next],
+    why: { code: 'powder-settles' },
+    never: 'no-dry-powder',
+  }
+}
+
+function frozenIn({ planned }: Case): Advice {
+  const ground = planned.fills.some(f => f.mould.material === 'ground')
+  return {
+    steps: [{ code: ground ? 'lift-with-soil' : 'leave-in-mould' }, { code: 'thaw' }, { code: 'dry-slowly' }],
+    why: { code: 'ice-holds' },
+    never: 'no-boiling',
+  }
+}
+
+function onSkin({ moments }: Case): Advice {
+  return {
+    steps: [{ code: 'rinse-eye' }, { code: 'free-skin' }, { code: 'cool-burn' }],
+    why: { code: 'burns', warmest: moments.warmestTemperature.high, at: moments.warmest.value },
+    never: 'no-waiting',
+  }
+}
+
+const RESCUES: Readonly<Record<TroubleId, (c: Case) => Advice>> = {
+  'too-fast': tooFast,
+  'will-not-set': willNotSet,
+  'lumps': lumps,
+  'leak': leak,
+  'short': short,
+  'water-on-top': waterOnTop,
+  'frozen-in': frozenIn,
+  'on-skin': onSkin,
+}
+
+/**
+ * What to do now.
+ * @param run its moments should be those that were learnt.
+ * @example rescue('leak', run, state, { now, batch: 0 }).steps[0] // { code: 'press-leak' }
+ */
+export function rescue(trouble: TroubleId, run: FrozenRun, state: PourState, told: Told): Advice {
+  return RESCUES[trouble](caseOf(run, state, told))
 }

@@ -1,4 +1,5 @@
 import type { Celsius, Kilograms, Metres, Seconds } from '../units/quantity'
+import { PLACE_WORDS } from './words'
 import { bisect, latentHeat, saturationPressure, vapourDensity, type Air } from './air'
 
 /**
@@ -8,17 +9,19 @@ import { bisect, latentHeat, saturationPressure, vapourDensity, type Air } from 
  */
 
 /** Where a cast stands. */
-export const PLACES = [
-  { id: 'mould', name: 'Still in its mould, one face free', faces: 0.5, speed: 0.1, sun: 0 },
-  { id: 'board', name: 'Flat on a board', faces: 0.55, speed: 0.1, sun: 0 },
-  { id: 'rack', name: 'On a rack, air all round', faces: 1, speed: 0.1, sun: 0 },
-  { id: 'fan', name: 'On a rack before a fan', faces: 1, speed: 1, sun: 0 },
-  { id: 'cabinet', name: 'In a drying cabinet', faces: 1, speed: 0.5, sun: 0 },
-  { id: 'sun', name: 'In the sun', faces: 1, speed: 0.3, sun: 500 },
-  { id: 'ground', name: 'On the ground, face up', faces: 0.5, speed: 0.1, sun: 0 },
-  { id: 'damp', name: 'Kept damp, wrapped', faces: 0, speed: 0, sun: 0 },
+const PLACE_FACTS = [
+  { id: 'mould', faces: 0.5, speed: 0.1, sun: 0 },
+  { id: 'board', faces: 0.55, speed: 0.1, sun: 0 },
+  { id: 'rack', faces: 1, speed: 0.1, sun: 0 },
+  { id: 'fan', faces: 1, speed: 1, sun: 0 },
+  { id: 'cabinet', faces: 1, speed: 0.5, sun: 0 },
+  { id: 'sun', faces: 1, speed: 0.3, sun: 500 },
+  { id: 'ground', faces: 0.5, speed: 0.1, sun: 0 },
+  { id: 'damp', faces: 0, speed: 0, sun: 0 },
 ] as const
-export type PlaceId = typeof PLACES[number]['id']
+
+export const PLACES = PLACE_FACTS.map(x => ({ ...x, ...PLACE_WORDS[x.id] }))
+export type PlaceId = typeof PLACE_FACTS[number]['id']
 export const place = (id: PlaceId) => PLACES.find(p => p.id === id)!
 
 /**

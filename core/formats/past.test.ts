@@ -20,7 +20,7 @@ const row = (over: Partial<PourRow> = {}): PourRow => ({
 })
 function told(r: PourRow) {
   const { plan, world } = pastPlan(r, mould, undefined), frozen = freezeRun(plan, world)
-  if (!frozen.ok) throw new Error(frozen.problems[0]?.sentence)
+  if (!frozen.ok) throw new Error(frozen.problems[0]?.code)
   const run: FrozenRun = { ...frozen.run, daysOnly: true }
   const events = pastHappenings(r, run).map(({ at, batch, what }, i): PourEvent => ({
     ...what,

@@ -1,7 +1,7 @@
 import type { PourRow } from './table-in'
 import { powderClass } from '../gypsum/powders'
 import type { Happening, Instant, Verdict } from '../pour/events'
-import type { MouldFacts, Plan, PlanWorld } from '../plan/plan'
+import type { MouldFacts, Plan, PlanWorld } from '../plan/types'
 import { castsOf, type FrozenRun } from '../plan/run'
 
 /** Pours of the past, of which a table tells the day, the mould and what came of it. */

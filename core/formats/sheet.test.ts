@@ -16,7 +16,7 @@ const run = (wish: WishKey) => {
     bucket: listed(BUCKETS, ids.buckets).find(b => b.id === plan.bucket),
     bag: listed(BAGS, ids.bags).find(b => b.id === plan.bag),
   })
-  if (!frozen.ok) throw new Error(frozen.problems[0]?.sentence)
+  if (!frozen.ok) throw new Error(frozen.problems[0]?.code)
   return frozen.run
 }
 

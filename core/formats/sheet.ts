@@ -1,3 +1,4 @@
+import { cautionWords, stepWords } from '../plan/words'
 import { additionKind } from '../gypsum/additions'
 import { endUse } from '../gypsum/end-use'
 import { powderClass } from '../gypsum/powders'
@@ -15,7 +16,7 @@ import {
 import type { UnitPreferences } from '../units/units'
 import { cautionsFor } from '../plan/cautions'
 import { expectedMilestones } from '../pour/milestones'
-import { alikeBatches } from '../plan/plan'
+import { alikeBatches } from '../plan/batches'
 import { stepsOf, type FrozenRun } from '../plan/run'
 
 /** A plan for a bench without a screen: what to weigh, what to do when, and room to write what happened. */
@@ -85,7 +86,7 @@ export function benchSheet(run: FrozenRun, units: UnitPreferences): BenchSheet {
         ['makes', formatVolume(b.mix.slurry, units)],
       ],
     })),
-    steps: stepsOf(run).filter(s => s.batch === 0).map(({ stage, instruction, detail }) => ({
+    steps: stepsOf(run).filter(s => s.batch === 0).map(step => ({ ...step, ...stepWords(step) })).map(({ stage, instruction, detail }) => ({
       instruction,
       detail,
       until: stage in ends ? `until ${formatDuration(ends[stage as 'sift'].value)}` : '',
@@ -93,7 +94,7 @@ export function benchSheet(run: FrozenRun, units: UnitPreferences): BenchSheet {
     moments: expected.filter(m => ['set', 'warm', 'open', 'dry'].includes(m.id)).map(
       m => [m.phrase, formatDurationRange(m.low, m.high)],
     ),
-    cautions: cautionsFor(plan, world).map(c => c.sentence).slice(0, 6),
+    cautions: cautionsFor(plan, world).map(cautionWords).slice(0, 6),
     blanks: [
       'water weighed',
       'powder weighed',

@@ -1,4 +1,5 @@
 import type { KilogramsPerCubicMetre } from '../units/quantity'
+import { ADDITION_WORDS, type AdditionWords } from './words'
 
 export type AdditionId
   = | 'dry-pigment' | 'sand' | 'silica-flour' | 'glass-fibre'
@@ -7,9 +8,10 @@ export type AdditionId
 /** How well the effect on the set is known; it widens the ranges and is said beside the dose. */
 export type Sureness = 'physics' | 'order of magnitude' | 'direction only'
 
-export interface AdditionKind {
+export interface AdditionKind extends AdditionWords {
   readonly id: AdditionId
-  readonly name: string
+  /** Someone can be hurt by it: its words have a caution. */
+  readonly cautioned?: true
   readonly density: KilogramsPerCubicMetre
   /** Water each kilogram holds on to, so that it no longer thins the mix, kg/kg (engineering guess). */
   readonly waterUptake: number
@@ -19,14 +21,11 @@ export interface AdditionKind {
   readonly most: number
   /** From this share on it does more harm than good (common practice). */
   readonly harmful: number
-  readonly does: string
-  readonly harm: string
   readonly sure: Sureness
   /** Multiplier of the hydration rate at a dose in percent of the powder; 1 when it does not take part. */
   readonly speed?: (percent: number) => number
   /** Seeds it brings, per kilogram of it. */
   readonly seeds?: number
-  readonly caution?: string
 }
 
 /**
@@ -36,137 +35,109 @@ export interface AdditionKind {
  * citrate and borax
  * slow down, salt loses its effect again at high dose): try a cup before relying on them.
  */
-export const ADDITIONS: readonly AdditionKind[] = [
+const ADDITION_FACTS: readonly Omit<AdditionKind, keyof AdditionWords>[] = [
   {
     id: 'dry-pigment',
-    name: 'Dry pigment',
     density: 4500,
     waterUptake: 0.5,
     step: 0.005,
     most: 0.05,
     harmful: 0.05,
     sure: 'physics',
-    does: 'Colours the body; drinks about half its weight of water.',
-    harm: 'Weaker and streaky, and the mix stiffens. A liquid colour brings its own water: count it as water.',
   },
   {
     id: 'sand',
-    name: 'Fine sand',
     density: 2650,
     waterUptake: 0.10,
     step: 0.05,
     most: 1,
     harmful: 1,
     sure: 'physics',
-    does: 'Bulk, weight and tooth; cooler, since it makes no heat.',
-    harm: 'It settles out of anything thin and the piece is weak.',
   },
   {
     id: 'silica-flour',
-    name: 'Silica flour',
+    cautioned: true,
     density: 2650,
     waterUptake: 0.27,
     step: 0.05,
     most: 1,
     harmful: 1.2,
     sure: 'physics',
-    does: 'Keeps a kiln mould from shrinking; drinks about a quarter of its weight of water.',
-    harm: 'Too little plaster is left to hold it together.',
-    caution: 'Silica dust harms the lungs for good: fitted respirator, extraction, wet clean-up, never sweep it dry.',
   },
   {
     id: 'glass-fibre',
-    name: 'Glass fibre',
+    cautioned: true,
     density: 2550,
     waterUptake: 0,
     step: 0.005,
     most: 0.03,
     harmful: 0.03,
     sure: 'direction only',
-    does: 'Holds a broken shell together; stiffens the mix at once. How much tougher it gets is not worked out here.',
-    harm: 'It will not pour; press it into layers instead.',
-    caution: 'Glass fibre pricks and itches: gloves, sleeves, and eye protection when it is cut.',
   },
   {
     id: 'salt',
-    name: 'Table salt',
     density: 2165,
     waterUptake: 0,
     step: 0.001,
     most: 0.02,
     harmful: 0.03,
     sure: 'order of magnitude',
-    does: 'Speeds the set, most at about 2 %; by 10 % nothing of it is left, and above that it slows.',
-    harm: 'Blooms white, rusts metal nearby, keeps the cast damp.',
     speed: c => 1 + 0.38 * c * Math.exp(1 - c / 2),
   },
   {
     id: 'potassium-sulfate',
-    name: 'Potassium sulfate',
     density: 2660,
     waterUptake: 0,
     step: 0.001,
     most: 0.02,
     harmful: 0.03,
     sure: 'order of magnitude',
-    does: 'Speeds the set strongly and takes away a third of the expansion.',
-    harm: 'It sets before it is poured; crystals may bloom.',
     speed: c => 1 + 2 * c / (0.7 + c),
   },
   {
     id: 'ground-gypsum',
-    name: 'Ground set plaster',
     density: 2317,
     waterUptake: 0.3,
     step: 0.001,
     most: 0.01,
     harmful: 0.02,
     sure: 'order of magnitude',
-    does: 'Seeds the set: a hundredth about halves the time.',
-    harm: 'It sets in the bucket. This is what a dirty bucket does.',
     seeds: 3,
   },
   {
     id: 'citrate',
-    name: 'Citric acid or citrate',
     density: 1760,
     waterUptake: 0,
     step: 0.0005,
     most: 0.002,
     harmful: 0.003,
     sure: 'order of magnitude',
-    does: 'Slows the set: a thousandth makes it about two and a half times as long.',
-    harm: 'It may never harden right through, and stays chalky.',
     speed: c => 1 / (1 + 15 * c),
   },
   {
     id: 'borax',
-    name: 'Borax',
+    cautioned: true,
     density: 1730,
     waterUptake: 0,
     step: 0.0005,
     most: 0.005,
     harmful: 0.01,
     sure: 'order of magnitude',
-    does: 'Slows the set; half a percent makes it about three and a half times as long.',
-    harm: 'Soft faces. In more places than not it is sold with a warning about fertility.',
     speed: c => 1 / (1 + 5 * c),
-    caution: 'Borax may harm fertility: gloves, no dust, away from children.',
   },
   {
     id: 'polymer',
-    name: 'Polymer, counted dry',
     density: 1100,
     waterUptake: 0,
     step: 0.005,
     most: 0.1,
     harmful: 0.15,
     sure: 'direction only',
-    does: 'Tougher, less chalky, sheds water; it may slow the set. A liquid polymer brings water: count it as water.',
-    harm: 'Foams, stays rubbery, sticks to polyurethane moulds; release is needed.',
     speed: c => 1 / (1 + 0.04 * c),
   },
 ]
+
+export const ADDITIONS: readonly AdditionKind[] = ADDITION_FACTS.map(x => ({ ...x, ...ADDITION_WORDS[x.id] }))
 
 const BY_ID = new Map(ADDITIONS.map(a => [a.id, a]))
 

@@ -1,4 +1,5 @@
 import type { WaterRatio } from '../units/quantity'
+import { END_USE_WORDS, type EndUseWords } from './words'
 import type { PowderClass, PowderClassId } from './powders'
 
 /** What the piece is for: the first question, because it steers ratio, opening and dryness. */
@@ -12,10 +13,10 @@ export type EndUseId
     | 'investment'
     | 'outdoors'
 
-export interface EndUse {
+export interface EndUse extends EndUseWords {
   readonly id: EndUseId
-  readonly name: string
-  readonly wants: string
+  /** Someone can be hurt by it: its words have a caution. */
+  readonly cautioned?: true
   /** Where in the usable range to aim: -1 thickest usable, 0 recommended, +1 thinnest usable. */
   readonly lean: number
   /** Classes that are commonly chosen for it, best first. */
@@ -24,96 +25,72 @@ export interface EndUse {
   readonly openNotBefore: number
   /** Free water over dry mass at which the piece is ready; undefined when it is never dried. */
   readonly dryAt?: number
-  readonly dryWord: string
-  readonly caution?: string
 }
 
 /** Steering by end use. Leans, opening floors: common practice, no source. Dryness limits: engineering guess. */
-export const END_USES: readonly EndUse[] = [
+const END_USE_FACTS: readonly Omit<EndUse, keyof EndUseWords>[] = [
   {
     id: 'painted',
-    name: 'To be painted',
-    wants: 'A clean face, dry enough for paint that breathes.',
     lean: 0,
     suits: ['casting-plaster', 'gypsum-cement', 'plaster-of-paris'],
     openNotBefore: 0,
     dryAt: 0.05,
-    dryWord: 'dry enough to paint',
   },
   {
     id: 'sealed',
-    name: 'To be sealed',
-    wants: 'Dry right through, or the sealer lifts.',
     lean: 0,
     suits: ['gypsum-cement', 'high-strength-gypsum-cement', 'casting-plaster'],
     openNotBefore: 0,
     dryAt: 0.01,
-    dryWord: 'dry enough to seal',
   },
   {
     id: 'absorbent',
-    name: 'To draw water from clay',
-    wants: 'Pores: a thinner mix, dried well but never baked.',
     lean: 0.2,
     suits: ['pottery-plaster', 'plaster-of-paris'],
     openNotBefore: 60,
     dryAt: 0.05,
-    dryWord: 'dry enough for clay',
   },
   {
     id: 'kept-damp',
-    name: 'To stay damp on purpose',
-    wants: 'Pores that hold water; re-wet it and watch for mildew.',
     lean: 0,
     suits: ['pottery-plaster', 'plaster-of-paris'],
     openNotBefore: 60,
-    dryWord: 'kept damp',
   },
   {
     id: 'meant-to-break',
-    name: 'Meant to break',
-    wants: 'Thin and weak, with no hard shards.',
+    cautioned: true,
     lean: 0.8,
     suits: ['plaster-of-paris', 'casting-plaster'],
     openNotBefore: 0,
     dryAt: 0.05,
-    dryWord: 'dry enough to use',
-    caution: 'A breaking prop throws shards: keep it away from eyes and faces and try one first.',
   },
   {
     id: 'dental',
-    name: 'Dental model',
-    wants: 'The stated ratio, weighed; measured for size afterwards.',
+    cautioned: true,
     lean: 0,
     suits: ['dental-type-3', 'dental-type-4', 'dental-type-2', 'dental-type-5'],
     openNotBefore: 40,
     dryAt: 0.05,
-    dryWord: 'dry enough to trim dry',
-    caution: 'The licensed person stays responsible for anything that is fitted to a patient.',
   },
   {
     id: 'investment',
-    name: 'To hold molten glass',
-    wants: 'Even thickness, no lumps, bone dry before heat.',
+    cautioned: true,
     lean: 0,
     suits: ['plaster-silica'],
     openNotBefore: 60,
     dryAt: 0.005,
-    dryWord: 'bone dry',
-    caution: 'Damp plaster in a kiln bursts with steam. Heat only what is bone dry, slowly, with trained people.',
   },
   {
     id: 'outdoors',
-    name: 'To live outdoors',
-    wants: 'The densest mix that still pours, then dried and sealed.',
+    cautioned: true,
     lean: -0.6,
     suits: ['high-strength-gypsum-cement', 'gypsum-cement'],
     openNotBefore: 45,
     dryAt: 0.01,
-    dryWord: 'dry enough to seal',
-    caution: 'Gypsum dissolves slowly in rain: sealed and off the ground it lasts, bare it does not.',
   },
 ]
+
+export const END_USES: readonly EndUse[] = END_USE_FACTS.map(x => ({ ...x, ...END_USE_WORDS[x.id] }))
 
 const BY_ID = new Map(END_USES.map(u => [u.id, u]))
 

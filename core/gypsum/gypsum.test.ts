@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { SCHOOL_ADVICE_WORDS } from './words'
 import { advisedRatio, END_USES, endUse } from './end-use'
 import {
   freshStiffness,
@@ -104,7 +105,7 @@ describe('powders and schools', () => {
       for (const powder of POWDER_CLASSES) {
         const r = ratioOf(school.id, powder, powder.ratio.recommended, 20)
         expect(r.low < r.value && r.value < r.high).toBe(true)
-        expect(schoolAdvice(school.id, powder).why.length).toBeGreaterThan(20)
+        expect(SCHOOL_ADVICE_WORDS[schoolAdvice(school.id, powder).code].length).toBeGreaterThan(20)
       }
     }
     expect(schoolAdvice('saturation', powderClass('dental-type-4')).fit).toBe('against')

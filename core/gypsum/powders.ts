@@ -1,4 +1,5 @@
 import type { Basis, KilogramsPerCubicMetre, WaterRatio } from '../units/quantity'
+import { POWDER_WORDS, type PowderWords } from './words'
 
 export type PowderClassId
   = | 'plaster-of-paris' | 'casting-plaster' | 'pottery-plaster' | 'gypsum-cement' | 'high-strength-gypsum-cement'
@@ -7,9 +8,8 @@ export type PowderClassId
 /** A span of values people meet in practice; read as an 80 % range where a distribution is needed. */
 export interface Span { readonly low: number, readonly high: number }
 
-export interface PowderClass {
+export interface PowderClass extends PowderWords {
   readonly id: PowderClassId
-  readonly name: string
   /** Everyday words that the same class goes by; search only. */
   readonly alsoCalled: readonly string[]
   readonly family: 'plaster' | 'cement' | 'dental' | 'investment'
@@ -60,10 +60,9 @@ function span(low: number, high: number): Span {
  * expansions: handbook values from memory (the dental ones inside the ISO 6873 limits);
  * `rate`: fitted to `nominalSet`. See docs/model.md.
  */
-export const POWDER_CLASSES: readonly PowderClass[] = [
+const POWDER_FACTS: readonly Omit<PowderClass, keyof PowderWords>[] = [
   {
     id: 'plaster-of-paris',
-    name: 'Plaster of Paris',
     alsoCalled: ['gauging plaster', 'craft plaster'],
     family: 'plaster',
     crystal: 'beta',
@@ -84,7 +83,6 @@ export const POWDER_CLASSES: readonly PowderClass[] = [
   },
   {
     id: 'casting-plaster',
-    name: 'Casting plaster',
     alsoCalled: ['moulding plaster'],
     family: 'plaster',
     crystal: 'beta',
@@ -105,7 +103,6 @@ export const POWDER_CLASSES: readonly PowderClass[] = [
   },
   {
     id: 'pottery-plaster',
-    name: 'Pottery plaster',
     alsoCalled: ['potter’s plaster'],
     family: 'plaster',
     crystal: 'beta',
@@ -126,7 +123,6 @@ export const POWDER_CLASSES: readonly PowderClass[] = [
   },
   {
     id: 'gypsum-cement',
-    name: 'Gypsum cement',
     alsoCalled: ['hard plaster'],
     family: 'cement',
     crystal: 'alpha',
@@ -147,7 +143,6 @@ export const POWDER_CLASSES: readonly PowderClass[] = [
   },
   {
     id: 'high-strength-gypsum-cement',
-    name: 'High-strength gypsum cement',
     alsoCalled: ['casting stone'],
     family: 'cement',
     crystal: 'alpha',
@@ -168,7 +163,6 @@ export const POWDER_CLASSES: readonly PowderClass[] = [
   },
   {
     id: 'dental-type-2',
-    name: 'Dental plaster, Type 2',
     alsoCalled: ['model plaster'],
     family: 'dental',
     crystal: 'beta',
@@ -189,7 +183,6 @@ export const POWDER_CLASSES: readonly PowderClass[] = [
   },
   {
     id: 'dental-type-3',
-    name: 'Dental stone, Type 3',
     alsoCalled: ['model stone'],
     family: 'dental',
     crystal: 'alpha',
@@ -210,7 +203,6 @@ export const POWDER_CLASSES: readonly PowderClass[] = [
   },
   {
     id: 'dental-type-4',
-    name: 'Die stone, Type 4',
     alsoCalled: [],
     family: 'dental',
     crystal: 'alpha',
@@ -231,7 +223,6 @@ export const POWDER_CLASSES: readonly PowderClass[] = [
   },
   {
     id: 'dental-type-5',
-    name: 'Die stone, Type 5',
     alsoCalled: [],
     family: 'dental',
     crystal: 'alpha',
@@ -252,7 +243,6 @@ export const POWDER_CLASSES: readonly PowderClass[] = [
   },
   {
     id: 'plaster-silica',
-    name: 'Plaster and silica, 1 : 1',
     alsoCalled: ['investment', 'kiln mould mix'],
     family: 'investment',
     crystal: 'beta',
@@ -272,6 +262,8 @@ export const POWDER_CLASSES: readonly PowderClass[] = [
     nominalSet: { minutes: 13, basis: CP },
   },
 ]
+
+export const POWDER_CLASSES: readonly PowderClass[] = POWDER_FACTS.map(x => ({ ...x, ...POWDER_WORDS[x.id] }))
 
 const BY_ID = new Map(POWDER_CLASSES.map(p => [p.id, p]))
 

@@ -1,4 +1,5 @@
 import { Z80, type Basis, type Celsius, type CubicMetres, type Estimate, type WaterRatio } from '../units/quantity'
+import { SCHOOL_WORDS, type SchoolWords } from './words'
 import { saturationRatio, waterDensity } from './mix'
 import type { EndUseId } from './end-use'
 import type { PowderClass, Span } from './powders'
@@ -6,31 +7,23 @@ import type { PowderClass, Span } from './powders'
 /** How people measure and bring powder and water together. */
 export type SchoolId = 'weighed' | 'saturation' | 'scoops' | 'bag' | 'dumped'
 
-export interface School {
+export interface School extends SchoolWords {
   readonly id: SchoolId
-  readonly name: string
-  /** One word, for where there is little room. */
-  readonly short: string
-  readonly how: string
 }
 
-export const SCHOOLS: readonly School[] = [
-  { id: 'weighed', name: 'Weigh', short: 'Weigh', how: 'Water and powder on a scale, then sift the powder in.' },
+const SCHOOL_FACTS: readonly Omit<School, keyof SchoolWords>[] = [
+  { id: 'weighed',},
   {
     id: 'saturation',
-    name: 'Sift to islands',
-    short: 'Islands',
-    how: 'Measure the water, sift until dry islands stay on top.',
   },
-  { id: 'scoops', name: 'Scoops', short: 'Scoops', how: 'Count scoops of powder to scoops of water.' },
-  { id: 'bag', name: 'The bag', short: 'Bag', how: 'Water into a bag of measured powder, knead, cut a corner.' },
+  { id: 'scoops',},
+  { id: 'bag',},
   {
     id: 'dumped',
-    name: 'All at once',
-    short: 'At once',
-    how: 'Weighed powder goes in together, so that all of it meets water at the same time.',
   },
 ]
+
+export const SCHOOLS: readonly School[] = SCHOOL_FACTS.map(x => ({ ...x, ...SCHOOL_WORDS[x.id] }))
 
 export interface Scoop {
   readonly volume: CubicMetres
@@ -106,54 +99,31 @@ export function scoopsFor(powder: PowderClass, target: WaterRatio, filling: Scoo
   return Math.max(0.5, Math.round(2 * 998 / (target * Math.sqrt(bulk.low * bulk.high))) / 2)
 }
 
-export interface SchoolAdvice { readonly fit: 'suits' | 'possible' | 'against', readonly why: string }
+export type SchoolAdviceCode
+  = | 'pottery-alike' | 'outdoors-dense' | 'weighed' | 'islands-dental' | 'islands-investment' | 'islands-stiff' | 'islands'
+    | 'scoops-stiff' | 'scoops' | 'bag' | 'dumped-investment' | 'dumped'
 
-/** Which school suits which powder and purpose, in a sentence. Common practice, no published source. */
+export interface SchoolAdvice { readonly fit: 'suits' | 'possible' | 'against', readonly code: SchoolAdviceCode }
+
+/** Which school suits which powder and purpose, and why. Common practice, no published source. */
 export function schoolAdvice(school: SchoolId, powder: PowderClass, use?: EndUseId): SchoolAdvice {
   if (use === 'absorbent' && school !== 'weighed')
-    return {
-      fit: school === 'saturation' ? 'possible' : 'against',
-      why: 'Pottery moulds that work side by side must drink alike: weigh, so that each has the same pores.',
-    }
+    return { fit: school === 'saturation' ? 'possible' : 'against', code: 'pottery-alike' }
   if (use === 'outdoors' && (school === 'saturation' || school === 'scoops'))
-    return { fit: 'against', why: 'Outdoors density is what lasts, and that needs a thick, weighed mix.' }
+    return { fit: 'against', code: 'outdoors-dense' }
   const stiff = powder.ratio.recommended < 0.4
   switch (school) {
-    case 'weighed':
-      return { fit: 'suits', why: 'Repeatable with any powder; the ratio is known to a percent or two.' }
+    case 'weighed': return { fit: 'suits', code: 'weighed' }
     case 'saturation':
-      if (powder.family === 'dental')
-        return {
-          fit: 'against',
-          why: 'A dental product is weighed: sifting to islands leaves the ratio, expansion and strength to chance.',
-        }
-      if (powder.family === 'investment')
-        return {
-          fit: 'against',
-          why: 'Plaster and silica settle at different speeds, so islands tell nothing about the ratio; weigh both.',
-        }
-      if (stiff)
-        return {
-          fit: 'against',
-          why: 'Sifted to islands this powder gives a thin mix and much waste; weigh it if you can.',
-        }
-      return {
-        fit: 'suits',
-        why: 'Made for this powder: forgiving, no scale needed; the ratio lands within about a tenth.',
-      }
-    case 'scoops':
-      return stiff
-        ? { fit: 'against', why: 'A thick mix has little room for error and a scoop can be out by a sixth; weigh it.' }
-        : { fit: 'possible', why: 'Quick; how the scoop was filled moves the ratio by a tenth or more.' }
-    case 'bag':
-      return {
-        fit: powder.family === 'dental' ? 'against' : 'possible',
-        why: 'For the field, kits and classes: clean and quick, one bag one pour.',
-      }
+      if (powder.family === 'dental') return { fit: 'against', code: 'islands-dental' }
+      if (powder.family === 'investment') return { fit: 'against', code: 'islands-investment' }
+      return stiff ? { fit: 'against', code: 'islands-stiff' } : { fit: 'suits', code: 'islands' }
+    case 'scoops': return stiff ? { fit: 'against', code: 'scoops-stiff' } : { fit: 'possible', code: 'scoops' }
+    case 'bag': return { fit: powder.family === 'dental' ? 'against' : 'possible', code: 'bag' }
     case 'dumped':
       return powder.family === 'investment'
-        ? { fit: 'suits', why: 'Custom for investment: all of it meets water together.' }
-        : { fit: 'possible', why: 'Fast, but lumps stay dry inside unless it soaks; sift where the surface matters.' }
+        ? { fit: 'suits', code: 'dumped-investment' }
+        : { fit: 'possible', code: 'dumped' }
   }
 }
 

@@ -1,17 +1,21 @@
+import { STIR_WORDS } from './words'
+import { withWords } from '../units/sentences'
 /**
  * Stirring tools: how many spatula turns a minute each is worth (engineering guess, fitted only between 20 and 200
  * turns) and the air it leaves in a mix.
  */
-export const STIR_TOOLS = {
-  'spatula': { name: 'Spatula', turnsPerMinute: 110 },
-  'hand': { name: 'Hand', turnsPerMinute: 60 },
-  'whisk': { name: 'Whisk', turnsPerMinute: 60 },
-  'drill': { name: 'Drill paddle', turnsPerMinute: 120 },
-  'kneaded-bag': { name: 'Kneaded bag', turnsPerMinute: 40 },
-  'vacuum-mixer': { name: 'Vacuum mixer', turnsPerMinute: 350 },
+export const STIR_FACTS = {
+  'spatula': { turnsPerMinute: 110 },
+  'hand': { turnsPerMinute: 60 },
+  'whisk': { turnsPerMinute: 60 },
+  'drill': { turnsPerMinute: 120 },
+  'kneaded-bag': { turnsPerMinute: 40 },
+  'vacuum-mixer': { turnsPerMinute: 350 },
 } as const
 
-export type StirTool = keyof typeof STIR_TOOLS
+export const STIR_TOOLS = withWords(STIR_FACTS, STIR_WORDS)
+
+export type StirTool = keyof typeof STIR_FACTS
 
 export interface Stirring {
   readonly tool: StirTool

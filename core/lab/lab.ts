@@ -26,7 +26,7 @@ import { DRIVING, type Driving } from '../setting/flow'
 import { ratioOf } from '../gypsum/schools'
 import { STIR_TOOLS, turnsOf, type Stirring } from '../gypsum/stirring'
 import type { centreMoments, Forecast, MomentsInput } from '../setting/moments'
-import type { Plan, PlanResult } from '../plan/plan'
+import type { Plan, PlanResult } from '../plan/types'
 
 /** A mix to try out without pouring it: everything that can be moved in the Lab. */
 export interface LabMix {

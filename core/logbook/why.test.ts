@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { powderClass } from '../gypsum/powders'
 import { failure } from '../../tests/failures'
-import { CAUSE_IDS } from '../pour/causes'
+import { evidenceWords } from './words'
+import { CAUSE_IDS, causeOf } from '../pour/causes'
 import { DEFECTS } from '../pour/defects'
 import { commonest, why } from './why'
 
@@ -24,7 +25,7 @@ describe('why, on made-up failed pours', () => {
   it('shows evidence for what it puts first, and says what to do', () => {
     for (const f of found) {
       expect(f.said.reduce((s, x) => s + x.share, 0)).toBeCloseTo(1, 9)
-      expect(f.said[0]!.nextTime).toMatch(/\.$/)
+      expect(causeOf(f.said[0]!.cause).nextTime).toMatch(/\.$/)
     }
     expect(share(f => f.said[0]!.evidence.some(e => e.weight > 0))).toBeGreaterThan(0.8)
   })
@@ -46,7 +47,7 @@ describe('why, on made-up failed pours', () => {
     const timed = failures.filter(f => f.causes[0] !== 'too-thin').slice(0, 20)
     for (const f of timed) {
       const state = { ...f.state, batches: f.state.batches.map(b => ({ ...b, room: undefined, water: undefined })) }
-      const words = why({ ...f.run, daysOnly: true }, state, '1.1', f.defect).flatMap(x => x.evidence.map(e => e.words))
+      const words = why({ ...f.run, daysOnly: true }, state, '1.1', f.defect).flatMap(x => x.evidence.map(e => evidenceWords(e.said)))
         .join(' ')
       expect(words).not.toMatch(
         /\b(minutes?|min|hours?|h \d|late|early|after|planned|added|scoops|warm enough|not warm)\b/i,
@@ -56,10 +57,10 @@ describe('why, on made-up failed pours', () => {
       f.causes[0] === 'too-thin' && f.defect === 'soft' && f.state.batches[0]!.ratio !== undefined,
     )!
     const { ratio } = thin.state.batches[0]!, { high } = powderClass(thin.run.plan.classId).ratio
-    const { words } = why({ ...thin.run, daysOnly: true }, thin.state, '1.1', 'soft').find(x => x.cause === 'too-thin')!
+    const { said } = why({ ...thin.run, daysOnly: true }, thin.state, '1.1', 'soft').find(x => x.cause === 'too-thin')!
       .evidence[0]!
     // Nobody knows any more what was planned: it is held against what the powder is used at.
-    expect(words).toMatch(ratio! > 1.04 * high ? /more water than its powder is used at/ : /one its powder is used at/)
+    expect(evidenceWords(said)).toMatch(ratio! > 1.04 * high ? /more water than its powder is used at/ : /one its powder is used at/)
   })
 
   it('every defect has causes, every cause a defect', () => {

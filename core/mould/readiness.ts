@@ -1,49 +1,41 @@
-import type { MouldMaterial } from '../setting/body'
 import type { Addition } from '../gypsum/additions'
+import type { MouldMaterial } from '../setting/body'
 
-/** Common practice of readying and opening, no source. */
+/** Common practice of readying and opening, no source. Sentences: words.ts. */
 
-export interface ReleaseRule { readonly needs: string, readonly why: string }
+/** What has to lie between a mould and what is poured. Only the last four are release in the sense that it can be missing. */
+export type Release = 'none' | 'usually-none' | 'talc' | 'soap-or-grease' | 'thin-film' | 'seal-and-film' | 'always'
 
-/** What has to lie between a mould of this material and what is poured, and why. */
-export function releaseRule(mould: MouldMaterial, poured: { readonly additions: readonly Addition[] }): ReleaseRule {
-  const polymer = poured.additions.some(a => a.id === 'polymer' && a.share > 0)
-  switch (mould) {
-    case 'silicone':
-      return {
-        needs: polymer ? 'None, usually' : 'None',
-        why: 'nothing sticks to silicone but silicone; a release only prints.',
-      }
-    case 'polyurethane':
-      return polymer
-        ? { needs: 'Release, always', why: 'polymer in the mix bonds to polyurethane.' }
-        : { needs: 'Usually none', why: 'plain plaster lets go of it; when in doubt, a breath of spray.' }
-    case 'latex':
-      return { needs: 'Talc as you peel', why: 'latex sticks to itself, not to plaster.' }
-    case 'plaster':
-      return { needs: 'Soap or grease, to a shine', why: 'plaster bonds to bare plaster for good.' }
-    case 'plastic':
-    case 'glass':
-    case 'metal':
-      return {
-        needs: 'A very thin, even film',
-        why: 'it does not stick, but suction holds it; every streak of jelly prints.',
-      }
-    case 'wood':
-      return { needs: 'Seal, then a thin film', why: 'bare wood drinks water, swells and grips.' }
-    case 'clay':
-      return { needs: 'None', why: 'the clay comes off wet; take it out soon after set, before it dries.' }
-    case 'soft-impression':
-      return { needs: 'None', why: 'it is torn away. Pour the same day, before it dries and shrinks.' }
-    case 'ground':
-      return { needs: 'None', why: 'the print is lifted with its soil.' }
-  }
+/** Why, where it is not told by the material alone. */
+export interface ReleaseRule { readonly release: Release, readonly material: MouldMaterial, readonly polymer: boolean }
+
+const RELEASES: Readonly<Record<MouldMaterial, Release>> = {
+  'silicone': 'none',
+  'polyurethane': 'usually-none',
+  'latex': 'talc',
+  'plaster': 'soap-or-grease',
+  'plastic': 'thin-film',
+  'glass': 'thin-film',
+  'metal': 'thin-film',
+  'wood': 'seal-and-film',
+  'clay': 'none',
+  'soft-impression': 'none',
+  'ground': 'none',
 }
 
-/** The rule as one sentence. */
-export function releaseSentence(mould: MouldMaterial): string {
-  const { needs, why } = releaseRule(mould, { additions: [] })
-  return `Release: ${needs.charAt(0).toLowerCase()}${needs.slice(1)}; ${why}`
+/** What has to lie between a mould of this material and what is poured. Polymer in the mix bonds to polyurethane. */
+export function releaseRule(
+  material: MouldMaterial,
+  poured: { readonly additions: readonly Addition[] },
+): ReleaseRule {
+  const polymer = poured.additions.some(a => a.id === 'polymer' && a.share > 0)
+  const release = material === 'polyurethane' && polymer ? 'always' : RELEASES[material]
+  return { release, material, polymer }
+}
+
+/** Whether a cast can stick because release was left out: talc is for the mould itself, and some moulds need nothing. */
+export function needsRelease({ release }: ReleaseRule): boolean {
+  return release === 'soap-or-grease' || release === 'thin-film' || release === 'seal-and-film' || release === 'always'
 }
 
 export interface ReadyFacts {
@@ -58,31 +50,35 @@ export interface ReadyFacts {
   readonly life?: number
 }
 
+export type ReadyItem
+  = | { readonly code: 'halves', /** 0: taped. */ readonly straps: number }
+    | { readonly code: 'ground' | 'soft-impression' | 'clean' | 'cradle' | 'pour-hole' | 'torn' | 'worn-out' | 'thin-parts' | 'level' }
+    | { readonly code: 'release', readonly rule: ReleaseRule }
+
+/** How near the end of its life a mould is looked over for it. */
+const NEARLY_WORN = 0.9
+/** More than a tired hand reads. */
+const MOST_ITEMS = 5
+
+/** What has to be done to the face that is poured against. */
+function faceItem(rule: ReleaseRule): ReadyItem {
+  if (rule.material === 'ground' || rule.material === 'soft-impression') return { code: rule.material }
+  return rule.release === 'none' ? { code: 'clean' } : { code: 'release', rule }
+}
+
 /** What to look at before this mould is poured: its own list, short, the likeliest failure first. */
-export function readinessOf(m: ReadyFacts, poured: { readonly additions: readonly Addition[] }): readonly string[] {
-  const list: string[] = []
-  const rule = releaseRule(m.material, poured)
-  if ((m.halves ?? 1) > 1)
-    list.push(
-      m.straps
-        ? `Halves keyed; ${m.straps === 1 ? 'its strap' : `all ${m.straps} straps`} on, snug and not squeezing.`
-        : 'Halves keyed and taped without stretch; not squeezed.',
-    )
-  if (m.material === 'ground')
-    list.push(
-      'Photographed from straight above with a ruler. Ring pressed in and sealed; at least 13 mm of plaster above the ground.',
-    )
-  else if (m.material === 'soft-impression') list.push('Crumbs out. Wet, no puddle, poured today.')
-  else if (!/^None/.test(rule.needs)) list.push(`${rule.needs}: ${rule.why}`)
-  else list.push('Clean and dry; last cast’s crumbs out of the corners.')
-  if (m.cradle) list.push('Soft mould in its cradle.')
-  if (m.pourHole) list.push('Pour hole and vents clear.')
-  if (m.wear?.some(w => w.tear)) list.push('Torn before: look at the tear and its tear-stop.')
-  if (m.life && m.uses && m.uses >= 0.9 * m.life)
-    list.push('Near the end of its expected life: look it over, and think of the next.')
-  if (m.fragile) list.push('Thin parts: talc or a breath of release in the tips, brush in the first coat.')
-  list.push('Level, and not to be moved again.')
-  return list.slice(0, 5)
+export function readinessOf(m: ReadyFacts, poured: { readonly additions: readonly Addition[] }): readonly ReadyItem[] {
+  const list: readonly (ReadyItem | false | undefined)[] = [
+    (m.halves ?? 1) > 1 && { code: 'halves', straps: m.straps ?? 0 },
+    faceItem(releaseRule(m.material, poured)),
+    m.cradle && { code: 'cradle' },
+    Boolean(m.pourHole) && { code: 'pour-hole' },
+    m.wear?.some(w => w.tear) && { code: 'torn' },
+    Boolean(m.life && m.uses && m.uses >= NEARLY_WORN * m.life) && { code: 'worn-out' },
+    m.fragile && { code: 'thin-parts' },
+    { code: 'level' },
+  ]
+  return list.filter(item => item !== undefined && item !== false).slice(0, MOST_ITEMS)
 }
 
 /** Expected life when nobody has said: pours before detail is lost (common practice, wide). */

@@ -1,3 +1,5 @@
+import type { Batch } from './types'
+
 /**
  * Splits casts, in the order they will be filled, into the fewest batches that the bucket and the pouring window allow,
  * as even as possible.
@@ -49,5 +51,21 @@ function greedy(
     count++
   }
   if (count > 0) groups.push(count)
+  return groups
+}
+
+/** Batches that are alike, as one with their numbers from 1; coats stand each for itself. */
+export function alikeBatches(
+  batches: readonly Batch[],
+): readonly { readonly batch: Batch, readonly numbers: readonly number[] }[] {
+  const groups: { batch: Batch, numbers: number[] }[] = [],
+    fills = (b: Batch) => b.fills.map(f => `${f.copies} ${f.mould.id}`).join()
+  batches.forEach((batch, i) => {
+    const same = batch.coat
+      ? undefined
+      : groups.find(g => Math.abs(g.batch.mix.powder / batch.mix.powder - 1) < 1e-6 && fills(g.batch) === fills(batch))
+    if (same) same.numbers.push(i + 1)
+    else groups.push({ batch, numbers: [i + 1] })
+  })
   return groups
 }

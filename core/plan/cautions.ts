@@ -1,11 +1,19 @@
-import { ADDITIONS } from '../gypsum/additions'
-import { endUse } from '../gypsum/end-use'
+import { ADDITIONS, type AdditionId } from '../gypsum/additions'
+import { endUse, type EndUseId } from '../gypsum/end-use'
 import { powderClass } from '../gypsum/powders'
-import { formatDuration } from '../units/format'
 import type { CentreMoments } from '../setting/moments'
-import type { Plan, PlanWorld } from './plan'
+import type { Seconds } from '../units/quantity'
+import type { Plan, PlanWorld } from './types'
 
-export interface Caution { readonly id: string, readonly sentence: string }
+export type Caution
+  /** `hotFor`: how long the inside stays above 43 degC, where it is a minute or more. */
+  = | { readonly code: 'skin', readonly hotFor?: Seconds }
+    | { readonly code: 'dust' | 'drain' | 'silica' | 'glass' | 'drill' | 'sheet' }
+    | { readonly code: 'addition', readonly addition: AdditionId }
+    | { readonly code: 'end-use', readonly endUse: EndUseId }
+
+/** Dust of silica is cautioned of once, whether it comes with the powder or is added. */
+const isSilica = (id: AdditionId) => id === 'silica-flour'
 
 /**
  * The cautions that belong to this pour, the gravest first; the product's data sheet and local rules come before any of
@@ -17,37 +25,20 @@ export function cautionsFor(
   world: PlanWorld,
   setting?: Pick<CentreMoments, 'above43'>,
 ): readonly Caution[] {
-  const hot = setting && setting.above43 >= 60
-    ? ` Inside, this one stays above 43 °C for about ${
-      formatDuration(Math.round(setting.above43 / 300) * 300 || 60, 'minute')
-    }.`
-    : ''
-  const list: Caution[] = [
-    {
-      id: 'skin',
-      sentence:
-        `Never set plaster around a hand or any skin: it heats as it hardens, burns deeply and cannot be pulled off.${hot}`,
-    },
-    { id: 'dust', sentence: 'Mask on from opening the bag until the powder is wet.' },
-    { id: 'drain', sentence: 'Nothing down a drain: it sets under water.' },
-  ]
-  if (powderClass(plan.classId).family === 'investment')
-    list.unshift({
-      id: 'silica',
-      sentence:
-        'Silica dust harms the lungs for good: fitted respirator, extraction, wet clean-up, never sweep it dry.',
-    })
-  for (const { id } of plan.additions) {
-    const kind = ADDITIONS.find(a => a.id === id)
-    if (kind?.caution && !list.some(c => c.sentence === kind.caution)) list.unshift({ id, sentence: kind.caution })
-  }
+  const investment = powderClass(plan.classId).family === 'investment'
+  const added = plan.additions.map(a => a.id)
+    .filter(id => ADDITIONS.some(a => a.id === id && a.cautioned) && !(investment && isSilica(id)))
   const use = endUse(plan.endUse)
-  if (use.caution) list.push({ id: use.id, sentence: use.caution })
   const materials = new Set(plan.fills.map(f => world.moulds.find(m => m.id === f.mould)?.material))
-  if (materials.has('glass'))
-    list.push({ id: 'glass', sentence: 'A glass mould can break in opening: gloves and eye protection.' })
-  if (plan.stir.tool === 'drill')
-    list.push({ id: 'drill', sentence: 'Drill on a dry, earthed supply; start and stop the paddle under the surface.' })
-  list.push({ id: 'sheet', sentence: 'The data sheet of your powder comes before anything said here.' })
-  return list
+  return [
+    ...added.map(addition => ({ code: 'addition', addition }) as const).reverse(),
+    ...investment ? [{ code: 'silica' } as const] : [],
+    { code: 'skin', ...setting && setting.above43 >= 60 && { hotFor: setting.above43 } },
+    { code: 'dust' },
+    { code: 'drain' },
+    ...use.cautioned ? [{ code: 'end-use', endUse: use.id } as const] : [],
+    ...materials.has('glass') ? [{ code: 'glass' } as const] : [],
+    ...plan.stir.tool === 'drill' ? [{ code: 'drill' } as const] : [],
+    { code: 'sheet' },
+  ]
 }

@@ -1,6 +1,7 @@
 import type { Estimate, Seconds, WaterRatio } from '../units/quantity'
 import { pourableUntil } from '../setting/hydration'
-import { momentsInput, type Batch, type Plan, type PlanWorld } from './plan'
+import { momentsInput } from './moments-input'
+import type { Batch, Plan, PlanWorld } from './types'
 
 /** When the next batch may be begun while one is still in hand. */
 export interface Overlap {
@@ -11,7 +12,9 @@ export interface Overlap {
   /** How much sooner the last mould is poured than one after the other. */
   readonly saves: Seconds
 }
-export interface NoOverlap { readonly hands: 1 | 2, readonly why: string }
+/** Why the next batch has to wait. */
+export type NoOverlapReason = 'last-batch' | 'coats' | 'soak-too-short' | 'thickens' | 'thickens-even-so'
+export interface NoOverlap { readonly hands: 1 | 2, readonly why: NoOverlapReason }
 
 /** To turn round to the other bucket and back (engineering guess). */
 const TURN_ROUND: Seconds = 15
@@ -33,8 +36,8 @@ export function overlapOf(
   hands: 1 | 2,
 ): Overlap | NoOverlap {
   const first = batches[b], next = batches[b + 1]
-  if (!first || !next) return { hands, why: 'There is no batch after it.' }
-  if (plan.coats) return { hands, why: 'A coat waits for the one before it.' }
+  if (!first || !next) return { hands, why: 'last-batch' }
+  if (plan.coats) return { hands, why: 'coats' }
   const [one, two] = [first.steps, next.steps]
   const sift2 = two.sifted.value, stir2 = two.stirred.value - two.soaked.value
   const oneAfterOther = one.poured.value + CLEAN + two.poured.value
@@ -49,15 +52,15 @@ export function overlapOf(
     if (sift2 + 2 * TURN_ROUND > soak1)
       return {
         hands,
-        why: 'Sifting the next batch takes longer than this one soaks: one after the other, or two of you.',
+        why: 'soak-too-short',
       }
     const { ok, poured } = inTime(one.sifted.value + TURN_ROUND)
-    if (!ok) return { hands, why: 'The next batch would thicken while this one is poured.' }
+    if (!ok) return { hands, why: 'thickens' }
     return { hands, siftAt: one.sifted.value + TURN_ROUND, saves: Math.max(0, oneAfterOther - poured) }
   }
   const siftAt = Math.max(0, one.poured.value + TURN_ROUND - two.stirred.value)
   const { ok, poured } = inTime(siftAt)
   return ok
     ? { hands, siftAt, saves: Math.max(0, oneAfterOther - poured) }
-    : { hands, why: 'Even mixed by someone else it would thicken before it can be poured.' }
+    : { hands, why: 'thickens-even-so' }
 }

@@ -1,10 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { METRIC } from '../units/units'
+import { problemWords } from './words'
 import { safeHeight, vesselHeight, vesselVolume } from '../mould/gauge/vessel'
 import { splitIntoBatches } from './batches'
 import { centreMoments, forecast } from '../setting/moments'
-import { momentsInput, ratioRestored, workOutPlan, type MouldFacts, type Plan, type PlanWorld } from './plan'
+import { momentsInput } from './moments-input'
+import { ratioRestored } from './mending'
+import { workOutPlan } from './plan'
+import type { MouldFacts, Plan, PlanWorld } from './types'
 import { batchSteps, NINE_STAGES, schoolStages, signsAt } from './stages'
 
 const lantern: MouldFacts = {
@@ -46,8 +49,8 @@ const plan: Plan = {
   known: { what: 'moulds', amount: 0 },
 }
 const sentences = (p: Partial<Plan>, w: Partial<PlanWorld> = {}) =>
-  workOutPlan({ ...plan, ...p }, { ...world, ...w }, METRIC).problems.map(x =>
-    `${x.severity} ${x.field}: ${x.sentence}`,
+  workOutPlan({ ...plan, ...p }, { ...world, ...w }).problems.map(x =>
+    `${x.severity} ${x.field}: ${problemWords(x)}`,
   ).join('\n')
 
 describe('working out a plan', () => {

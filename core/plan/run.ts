@@ -2,8 +2,11 @@ import type { Estimate, Seconds, WaterRatio } from '../units/quantity'
 import { endUse } from '../gypsum/end-use'
 import { expectedDrying } from '../drying/expected'
 import { forecasting, MODEL_VERSION, type Moments } from '../setting/moments'
-import { momentsInput, workOutPlan, type Batch, type MouldFacts, type Plan, type PlanWorld, type Problem } from './plan'
-import { castSection, castVolume, coatStep, finishesCasts } from './coats'
+import { momentsInput } from './moments-input'
+import { workOutPlan } from './plan'
+import type { Problem } from './problems'
+import type { Batch, MouldFacts, Plan, PlanWorld } from './types'
+import { castSection, castVolume, finishesCasts } from './coats'
 import { batchSteps, type Step } from './stages'
 
 /**
@@ -119,12 +122,11 @@ export function stepsOf(run: FrozenRun): readonly RunStep[] {
   return run.batches.flatMap(({ coat }, batch) =>
     batchSteps(run.plan.school, batch === 0)
       .filter(step => step.stage !== 'set' || batch === last)
-      .map((step): RunStep => {
-        const own = { ...step, batch }
-        if (coat && run.plan.coats) return coatStep(own, run.plan.coats.way, coat)
-        return step.stage === 'clean-up' && batch < last
-          ? { ...own, done: `Bucket clean, on to batch ${batch + 2}` }
-          : own
-      }),
+      .map((step): RunStep => ({
+        ...step,
+        batch,
+        ...coat && run.plan.coats && { coat: { ...coat, way: run.plan.coats.way } },
+        ...step.stage === 'clean-up' && batch < last && { next: batch + 2 },
+      })),
   )
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { dryingAdvice, dryingDates, missingWeight, type DryingSummary } from './drying'
 import type { Happening, PourEvent } from './events'
-import type { MouldFacts, Plan } from '../plan/plan'
+import type { MouldFacts, Plan } from '../plan/types'
 import { freezeRun } from '../plan/run'
 import { summariseCasts } from './projection'
 import { foldPour } from './fold'

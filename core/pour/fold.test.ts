@@ -6,7 +6,7 @@ import { milestonesOf } from './milestones'
 import { layoutRipples, rippleRadius } from './ripples'
 import { castsOf, freezeRun, stepsOf, type FrozenRun } from '../plan/run'
 import { foldPour } from './fold'
-import type { MouldFacts, Plan } from '../plan/plan'
+import type { MouldFacts, Plan } from '../plan/types'
 
 const lantern: MouldFacts = {
   id: 'lantern',
@@ -40,7 +40,7 @@ function frozen(change: Partial<Plan> = {}): FrozenRun {
     moulds: [lantern],
     bucket: { id: 'pail', name: 'Small pail', vessel: { bottom: 0.12, top: 0.14, height: 0.12 } },
   })
-  if (!result.ok) throw new Error(result.problems.map(p => p.sentence).join())
+  if (!result.ok) throw new Error(result.problems.map(p => p.code).join())
   return result.run
 }
 const run = frozen()
@@ -308,13 +308,13 @@ describe('the ripple chart', () => {
 
 describe('cautions', () => {
   it('skin comes with every pour, silica and glass where they are', () => {
-    expect(cautionsFor(plan, run.world).map(c => c.id)).toEqual(['skin', 'dust', 'drain', 'sheet'])
+    expect(cautionsFor(plan, run.world).map(c => c.code)).toEqual(['skin', 'dust', 'drain', 'sheet'])
     const kiln = cautionsFor({
       ...plan,
       classId: 'plaster-silica',
       endUse: 'investment',
       stir: { tool: 'drill', minutes: 2 },
     }, { moulds: [{ ...lantern, material: 'glass' }] })
-    expect(kiln.map(c => c.id)).toEqual(['silica', 'skin', 'dust', 'drain', 'investment', 'glass', 'drill', 'sheet'])
+    expect(kiln.map(c => c.code)).toEqual(['silica', 'skin', 'dust', 'drain', 'end-use', 'glass', 'drill', 'sheet'])
   })
 })

@@ -1,3 +1,4 @@
+import { stepWords } from '../plan/words'
 import type { Celsius, Seconds, WaterRatio } from '../units/quantity'
 import { solveMix } from '../gypsum/mix'
 import { powderClass } from '../gypsum/powders'
@@ -9,7 +10,7 @@ import type { Taught } from '../forecast/learning'
 import type { CauseId } from './causes'
 import { milestonesOf, type MilestoneId, type Tone } from './milestones'
 import { dryingDates, type DryingSummary } from './drying'
-import type { Batch } from '../plan/plan'
+import type { Batch } from '../plan/types'
 import { castCounts, type FrozenRun } from '../plan/run'
 import type { BatchState, CastStatus, PourState, PourStatus } from './fold'
 
@@ -117,7 +118,7 @@ export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
     startedAt: state.startedAt,
     wetAt: state.batches[0]?.wetAt,
     endedAt: state.endedAt,
-    step: { stage: step.stage, instruction: step.instruction, batch: step.batch },
+    step: { stage: step.stage, instruction: stepWords(step).instruction, batch: step.batch },
     verdicts,
     defects: [...new Set(state.casts.flatMap(c => c.defects))],
     causes: state.casts.flatMap(c => c.causes),

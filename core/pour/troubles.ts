@@ -1,13 +1,16 @@
+import { TROUBLE_WORDS } from './words'
 /** What can go wrong on the bench, as it is told. What to do about each: rescue. */
-export const TROUBLES = [
-  { id: 'too-fast', words: 'It sets too fast' },
-  { id: 'will-not-set', words: 'It will not set' },
-  { id: 'lumps', words: 'Lumps' },
-  { id: 'leak', words: 'It leaks' },
-  { id: 'short', words: 'Not enough mix' },
-  { id: 'water-on-top', words: 'Water stands on it' },
-  { id: 'frozen-in', words: 'The print is frozen in' },
-  { id: 'on-skin', words: 'It is on skin or in an eye' },
+const TROUBLE_FACTS = [
+  { id: 'too-fast',},
+  { id: 'will-not-set',},
+  { id: 'lumps',},
+  { id: 'leak',},
+  { id: 'short',},
+  { id: 'water-on-top',},
+  { id: 'frozen-in',},
+  { id: 'on-skin',},
 ] as const
-export type TroubleId = typeof TROUBLES[number]['id']
+
+export const TROUBLES = TROUBLE_FACTS.map(x => ({ ...x, ...TROUBLE_WORDS[x.id] }))
+export type TroubleId = typeof TROUBLE_FACTS[number]['id']
 export const troubleWords = (id: TroubleId) => TROUBLES.find(t => t.id === id)!.words

@@ -1,4 +1,6 @@
 import type { Celsius, Metres } from '../units/quantity'
+import { withWords } from '../units/sentences'
+import { MATERIAL_WORDS, type MaterialWords, CAST_SHAPE_WORDS, SURROUNDING_WORDS } from './words'
 
 /** The cast as a body that holds and loses heat: its shape, the mould around it and what that stands on. */
 
@@ -15,8 +17,7 @@ export type MouldMaterial
     | 'soft-impression'
     | 'ground'
 
-interface MaterialFacts {
-  readonly name: string
+interface MaterialFacts extends MaterialWords {
   readonly flexible: boolean
   /** W/(m K), and J/(m3 K). */
   readonly conductivity: number
@@ -27,54 +28,58 @@ interface MaterialFacts {
 /**
  * Mould materials. Conductivity and heat capacity: handbook values from memory, rounded; usual walls: common practice.
  */
-export const MOULD_MATERIALS: Readonly<Record<MouldMaterial, MaterialFacts>> = {
-  'silicone': { name: 'Silicone', flexible: true, conductivity: 0.2, heatCapacity: 1.5e6, usualWall: 0.010 },
+const MATERIAL_FACTS: Readonly<Record<MouldMaterial, Omit<MaterialFacts, keyof MaterialWords>>> = {
+  'silicone': { flexible: true, conductivity: 0.2, heatCapacity: 1.5e6, usualWall: 0.010 },
   'polyurethane': {
-    name: 'Polyurethane rubber',
     flexible: true,
     conductivity: 0.2,
     heatCapacity: 1.9e6,
     usualWall: 0.010,
   },
-  'latex': { name: 'Latex', flexible: true, conductivity: 0.15, heatCapacity: 1.8e6, usualWall: 0.003 },
-  'plastic': { name: 'Rigid plastic', flexible: false, conductivity: 0.2, heatCapacity: 1.7e6, usualWall: 0.001 },
-  'plaster': { name: 'Plaster', flexible: false, conductivity: 0.5, heatCapacity: 1.67e6, usualWall: 0.030 },
-  'clay': { name: 'Clay', flexible: true, conductivity: 1.2, heatCapacity: 2.8e6, usualWall: 0.030 },
-  'wood': { name: 'Wood', flexible: false, conductivity: 0.13, heatCapacity: 0.8e6, usualWall: 0.020 },
-  'metal': { name: 'Metal', flexible: false, conductivity: 50, heatCapacity: 3.6e6, usualWall: 0.001 },
-  'glass': { name: 'Glass', flexible: false, conductivity: 1, heatCapacity: 2.1e6, usualWall: 0.004 },
+  'latex': { flexible: true, conductivity: 0.15, heatCapacity: 1.8e6, usualWall: 0.003 },
+  'plastic': { flexible: false, conductivity: 0.2, heatCapacity: 1.7e6, usualWall: 0.001 },
+  'plaster': { flexible: false, conductivity: 0.5, heatCapacity: 1.67e6, usualWall: 0.030 },
+  'clay': { flexible: true, conductivity: 1.2, heatCapacity: 2.8e6, usualWall: 0.030 },
+  'wood': { flexible: false, conductivity: 0.13, heatCapacity: 0.8e6, usualWall: 0.020 },
+  'metal': { flexible: false, conductivity: 50, heatCapacity: 3.6e6, usualWall: 0.001 },
+  'glass': { flexible: false, conductivity: 1, heatCapacity: 2.1e6, usualWall: 0.004 },
   'soft-impression': {
-    name: 'Soft one-use impression',
     flexible: true,
     conductivity: 0.55,
     heatCapacity: 3.9e6,
     usualWall: 0.025,
   },
-  'ground': { name: 'Print in the ground', flexible: true, conductivity: 1.3, heatCapacity: 2.5e6, usualWall: 0.030 },
+  'ground': { flexible: true, conductivity: 1.3, heatCapacity: 2.5e6, usualWall: 0.030 },
 }
+
+export const MOULD_MATERIALS: Readonly<Record<MouldMaterial, MaterialFacts>> = withWords(MATERIAL_FACTS, MATERIAL_WORDS)
 
 /** What the cast's heat can get out of: open on top, closed between two walls, or round and closed. */
 export type CastShape = 'open-slab' | 'closed-slab' | 'rod' | 'ball'
 
-export const CAST_SHAPES: Readonly<Record<CastShape, { readonly name: string, readonly power: 0 | 1 | 2 }>> = {
-  'open-slab': { name: 'Open on top', power: 0 },
-  'closed-slab': { name: 'Closed, flat', power: 0 },
-  'rod': { name: 'Closed, long and round', power: 1 },
-  'ball': { name: 'Closed, as thick as wide', power: 2 },
+const SHAPE_FACTS: Readonly<Record<CastShape, { readonly power: 0 | 1 | 2 }>> = {
+  'open-slab': { power: 0 },
+  'closed-slab': { power: 0 },
+  'rod': { power: 1 },
+  'ball': { power: 2 },
 }
+
+export const CAST_SHAPES = withWords(SHAPE_FACTS, CAST_SHAPE_WORDS)
 
 /**
  * What is behind the mould, and how the air moves over an open face. Films in W/(m2 K): engineering guesses of natural
  * convection with
  * radiation, of contact, of wind, of damp soil.
  */
-export const SURROUNDINGS = {
-  air: { name: 'Air all round', film: 8, convection: 4 },
-  bench: { name: 'On a bench', film: 5, convection: 4 },
-  wind: { name: 'Outdoors, in wind', film: 20, convection: 16 },
-  ground: { name: 'On damp ground', film: 22, convection: 4 },
+const SURROUNDING_FACTS = {
+  air: { film: 8, convection: 4 },
+  bench: { film: 5, convection: 4 },
+  wind: { film: 20, convection: 16 },
+  ground: { film: 22, convection: 4 },
 } as const
-export type Surroundings = keyof typeof SURROUNDINGS
+
+export const SURROUNDINGS = withWords(SURROUNDING_FACTS, SURROUNDING_WORDS)
+export type Surroundings = keyof typeof SURROUNDING_FACTS
 
 export interface Body {
   readonly shape: CastShape

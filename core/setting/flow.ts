@@ -1,4 +1,6 @@
 import type { Celsius, Metres, Seconds, WaterRatio } from '../units/quantity'
+import { withWords } from '../units/sentences'
+import { DRIVING_WORDS } from './words'
 import { powderSpecificVolume, saturationRatio, waterDensity } from '../gypsum/mix'
 import type { PowderClass } from '../gypsum/powders'
 
@@ -93,11 +95,13 @@ export function freeBubble(mix: FreshMix, tau: number = mix.yieldStress): Metres
 export type Driving = 'none' | 'tapped' | 'vibrated'
 
 /** Ways to drive bubbles out; acceleration in m/s2 (engineering guesses: a knocked bench, a vibrating table). */
-export const DRIVING: Readonly<Record<Driving, { readonly name: string, readonly acceleration: number }>> = {
-  none: { name: 'Left alone', acceleration: 0 },
-  tapped: { name: 'Tapped', acceleration: 2 * GRAVITY },
-  vibrated: { name: 'Vibrating table', acceleration: 4 * GRAVITY },
+const DRIVING_FACTS: Readonly<Record<Driving, { readonly acceleration: number }>> = {
+  none: { acceleration: 0 },
+  tapped: { acceleration: 2 * GRAVITY },
+  vibrated: { acceleration: 4 * GRAVITY },
 }
+
+export const DRIVING = withWords(DRIVING_FACTS, DRIVING_WORDS)
 
 /** Stress that shaking puts into a mix of this depth, Pa; a third of the depth, at most 20 mm, is shaken as one. */
 export function drivingStress(mix: FreshMix, driving: Driving, depth: Metres): number {

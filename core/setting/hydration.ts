@@ -164,8 +164,11 @@ export interface SettingMix {
   readonly strength: number
 }
 
-/** A sentence when this mix cannot be worked out at all; undefined when it can. */
-export function settingProblem(input: SettingInput): string | undefined {
+/** Why a mix cannot be worked out at all. */
+export type SettingProblem = 'missing-number' | 'no-water' | 'no-thickness' | 'negative' | 'no-liquid-water'
+
+/** What keeps this mix from being worked out; undefined when nothing does. */
+export function settingProblem(input: SettingInput): SettingProblem | undefined {
   const numbers = [
     input.ratio,
     input.waterTemperature,
@@ -179,22 +182,22 @@ export function settingProblem(input: SettingInput): string | undefined {
     input.wall ?? 0.01,
     ...(input.additions ?? []).map(a => a.share),
   ]
-  if (!numbers.every(Number.isFinite)) return 'A number is missing.'
-  if (!(input.ratio > 0)) return 'A mix needs some water.'
+  if (!numbers.every(Number.isFinite)) return 'missing-number'
+  if (!(input.ratio > 0)) return 'no-water'
   if (!(input.section > 0) || (input.wall !== undefined && !(input.wall > 0)))
-    return 'Cast and mould wall have some thickness.'
+    return 'no-thickness'
   if (
     input.stir.minutes < 0 || (input.stirFrom ?? 0) < 0 || (input.dirt ?? 0) < 0
     || (input.additions ?? []).some(a => a.share < 0)
-  ) return 'Times and amounts cannot be less than nothing.'
+  ) return 'negative'
   if (
     !(input.waterTemperature > -30 && input.waterTemperature < 110 && input.roomTemperature > -40
       && input.roomTemperature < 80)
-  ) return 'Plaster needs liquid water and a room that people can stand in.'
+  ) return 'no-liquid-water'
   return undefined
 }
 
-/** Constants of a setting mix. @throws RangeError with the sentence of `settingProblem`. */
+/** Constants of a setting mix. @throws RangeError with the code of `settingProblem`. */
 export function settingMix(input: SettingInput, scatter: Scatter = CENTRE): SettingMix {
   const problem = settingProblem(input)
   if (problem) throw new RangeError(problem)

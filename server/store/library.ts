@@ -5,7 +5,7 @@ import { powderClass, type PowderClassId } from '~core/gypsum/powders'
 import type { Taught } from '~core/forecast/learning'
 import { agedBag } from '~core/gypsum/bag-age'
 import { taughtBag } from '~core/forecast/observations'
-import type { Plan, PlanWorld } from '~core/plan/plan'
+import type { Plan, PlanWorld } from '~core/plan/types'
 import type { Scope } from './scope'
 
 /** Someone else saved it in between; nothing was written. */

@@ -1,5 +1,5 @@
 import type { ColumnType, Generated, JSONColumnType } from 'kysely'
-import type { Plan } from '~core/plan/plan'
+import type { Plan } from '~core/plan/types'
 import type { FrozenRun } from '~core/plan/run'
 import type { CastSummary, PourSummary } from '~core/pour/projection'
 import type { Series, Tally } from '~core/logbook/tallies'

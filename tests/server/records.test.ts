@@ -76,7 +76,7 @@ beforeAll(async () => {
   await saveItem(scope, 'bucket', ids.buckets.bowl, { ...BUCKETS.bowl }, 0)
   const plan = { ...planOf(ids, WISHES.lanterns), bag: undefined }
   const frozen = freezeRun(plan, await worldOf(scope, plan))
-  if (!frozen.ok) throw new Error(frozen.problems[0]?.sentence)
+  if (!frozen.ok) throw new Error(frozen.problems[0]?.code)
   run = frozen.run
 })
 afterAll(() => close())

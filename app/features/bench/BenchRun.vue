@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { cautionWords, stepWords } from '~core/plan/words'
 import { useFullscreen, useLocalStorage, useWakeLock } from '@vueuse/core'
 import { formatDuration, formatTemperature } from '~core/units/format'
 import type { LeftoverPlace } from '~core/pour/events'
 import { readinessOf } from '~core/mould/readiness'
+import { readyWords } from '~core/mould/words'
 import { cautionsFor } from '~core/plan/cautions'
 import { counting, timeOfDay, windowOf } from '~/ui/when'
 import HoldButton from '~/ui/HoldButton.vue'
@@ -62,6 +64,7 @@ const {
   take,
   SIGNS,
 } = bench
+const worded = computed(() => stepWords(step.value))
 const live = useLive(), records = useRecords()
 const bright = useLocalStorage('bench-bright', false)
 const keysOn = useLocalStorage('bench-keys', true)
@@ -120,11 +123,11 @@ async function forward() {
   }
   if (await weighing.advance()) return
   await next()
-  said.value = `${step.value.instruction}. ${step.value.detail}`
+  said.value = `${worded.value.instruction}. ${worded.value.detail}`
 }
 async function goBack() {
   await back()
-  said.value = `Back: ${step.value.instruction}.`
+  said.value = `Back: ${worded.value.instruction}.`
 }
 const { possible: canListen, listening, toggle: listen } = useListening((command) => {
   if (over.value || wrong.value) return
@@ -162,8 +165,8 @@ const places = computed<readonly { id: LeftoverPlace, word: string }[]>(() => [
 const caution = computed(() =>
   cautionsFor(run.value.plan, run.value.world).filter(c =>
     step.value.stage === 'ready' || step.value.stage === 'weigh' || step.value.stage === 'sift'
-      ? c.id !== 'sheet'
-      : c.id === 'skin' || c.id === 'drain',
+      ? c.code !== 'sheet'
+      : c.code === 'skin' || c.code === 'drain',
   ),
 )
 /** Each kind of mould of this pour with its own short list, before anything is wet. */
@@ -171,7 +174,7 @@ const readiness = computed(() =>
   step.value.stage !== 'ready'
     ? []
     : [...new Map(run.value.batches.flatMap(b => b.fills.map(f => [f.mould.id, f.mould] as const))).values()].map(
-        m => ({ name: m.name, list: readinessOf(m, run.value.plan) }),
+        m => ({ name: m.name, list: readinessOf(m, run.value.plan).map(readyWords) }),
       ),
 )
 const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan.school === 'saturation')
@@ -249,8 +252,8 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           >{{ place.number }} of {{ place.of }} · {{ step.stage.replace(/^./, c => c.toUpperCase()) }}</template
           >
         </p>
-        <h2>{{ over ? 'This pour has left the bench' : step.instruction }}</h2>
-        <p class="detail">{{ over ? 'Its casts are on the shelf.' : step.detail }}</p>
+        <h2>{{ over ? 'This pour has left the bench' : worded.instruction }}</h2>
+        <p class="detail">{{ over ? 'Its casts are on the shelf.' : worded.detail }}</p>
         <p v-if="words" class="cue" role="alert">{{ words }}</p>
         <div v-if="expected !== undefined" class="elapsed">
           <p>
@@ -300,7 +303,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           <ol><li v-for="line in r.list" :key="line">{{ line }}</li></ol>
         </div>
         <ul v-if="['ready', 'weigh', 'sift', 'clean-up', 'set'].includes(step.stage)" class="cautions">
-          <li v-for="c in caution" :key="c.id">{{ c.sentence }}</li>
+          <li v-for="c in caution" :key="cautionWords(c)">{{ cautionWords(c) }}</li>
         </ul>
         <MinuteStrip v-if="wetFor !== undefined && !over" :cues="cues" :now="clock.now" />
         <p v-if="wetFor !== undefined" class="both">
@@ -350,7 +353,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
     </section>
     <footer>
       <button class="go" :data-settled="settled" :disabled="!session.mayWrite && !over" @click="forward">
-        {{ over ? 'To the shelf' : weighingPress ?? step.done }}
+        {{ over ? 'To the shelf' : weighingPress ?? worded.done }}
       </button>
       <button class="side" :aria-pressed="muted" @click="muted = !muted">{{ muted ? 'Muted' : 'Mute' }}</button>
       <HoldButton

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { COAT_MOMENT_WORDS } from '~core/bench/words'
 import type { CoatMoment } from '~core/bench/coat-moment'
 import { formatDuration, formatFine } from '~core/units/format'
 import { timeOfDay } from '~/ui/when'
@@ -31,7 +32,7 @@ const untilMix = computed(() => (coat.mixAt - clock.now) / 1000)
       >
       <template v-else>Too late to bond by itself</template>
     </p>
-    <p class="how">{{ coat.how }}</p>
+    <p class="how">{{ COAT_MOMENT_WORDS[coat.state] }}</p>
     <ul v-if="areas.length > 0">
       <li v-for="a in areas" :key="a.name">
         <span class="strong">{{ a.name }}</span>

@@ -3,7 +3,7 @@ import { formatDuration } from '~core/units/format'
 import { useClock } from '~/sync/clock'
 import { useRun } from '~/sync/run'
 import { useSession } from '~/sync/session'
-import { pouringEnds } from './cues'
+import { pouringEnds } from '~core/bench/cues'
 
 /** The moulds of this batch in the order of filling; a press says “filled”, with its minute. */
 const { batch } = defineProps<{ batch: number }>()

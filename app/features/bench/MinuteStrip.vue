@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { formatDuration } from '~core/units/format'
-import type { Cue } from './cues'
+import type { Cue } from '~core/bench/cues'
+import { cueShort, cueUntil } from '~core/bench/words'
 
 /** The next few minutes drawn plainly, because the ripple chart crowds them. */
 const { cues, now } = defineProps<{ cues: readonly Cue[], now: number }>()
@@ -23,16 +24,11 @@ const marks = computed(() => {
   <div v-if="next" class="strip">
     <p class="next">
       <span class="num">{{ formatDuration((next.at - now) / 1000) }}</span> until:
-      {{
-        next.words
-          .replace(/^Batch \d+\. /, '')
-          .replace(/\.$/, '')
-          .toLowerCase()
-      }}
+      {{ cueUntil(next) }}
     </p>
     <div class="line" aria-hidden="true">
       <span v-for="m in marks" :key="m.id" class="mark" :style="{ left: `${m.x}%` }"
-      ><span v-if="m.word">{{ m.short }}</span></span
+      ><span v-if="m.word">{{ cueShort(m) }}</span></span
       >
       <span class="end num">{{ formatDuration(span, 'minute') }}</span>
     </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog'
 import { rescue } from '~core/bench/rescue'
+import { actWords, NEVER_WORDS, rescueReasonWords } from '~core/bench/words'
 import { TROUBLES, troubleWords, type TroubleId } from '~core/pour/troubles'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useClock } from '~/sync/clock'
@@ -28,7 +29,6 @@ const advice = computed(() =>
   && rescue(chosen.value, store.runFor(batch), store.state!, {
     now: at.value,
     batch,
-    prefs: session.units,
     missing: missing.value,
   }),
 )
@@ -48,9 +48,9 @@ watch(open, (now) => {
       </button>
     </div>
     <div v-else class="advice">
-      <div role="status"><ol><li v-for="s in advice.steps" :key="s">{{ s }}</li></ol></div>
-      <p v-if="advice.never" class="never">{{ advice.never }}</p>
-      <p class="soft">{{ advice.why }}</p>
+      <div role="status"><ol><li v-for="s in advice.steps" :key="s.code">{{ actWords(s, session.units) }}</li></ol></div>
+      <p v-if="advice.never" class="never">{{ NEVER_WORDS[advice.never] }}</p>
+      <p class="soft">{{ rescueReasonWords(advice.why) }}</p>
       <QuantityField
         v-if="chosen === 'short'"
         v-model="missing"

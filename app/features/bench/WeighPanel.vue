@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import { needsScale } from '~core/gypsum/schools'
 import { formatConsistency, formatLength, formatMass, formatVolume, roundTo } from '~core/units/format'
-import { ratioRestored } from '~core/plan/plan'
+import { ratioRestored } from '~core/plan/mending'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useRun } from '~/sync/run'
 import { useSession } from '~/sync/session'

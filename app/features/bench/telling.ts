@@ -1,6 +1,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { ref, watch } from 'vue'
-import { fallenDue, withLead, type Cue } from './cues'
+import { fallenDue, withLead, type Cue } from '~core/bench/cues'
+import { cueWords } from '~core/bench/words'
 
 export type Telling = 'spoken' | 'tone' | 'flash'
 export const TELLINGS: readonly { readonly id: Telling, readonly word: string }[] = [{ id: 'spoken', word: 'Spoken' }, {
@@ -39,20 +40,23 @@ export function useTelling(cues: () => readonly Cue[], now: () => number) {
   const flashing = ref(0)
   let before = now()
 
-  function tell(cue: Cue): void {
-    words.value = cue.words
+  /** Several that fall due together are all told: side by side on the screen, one after the other aloud. */
+  function tell(due: readonly Cue[]): void {
+    const said = due.map(cueWords)
+    words.value = said.join(' ')
     // The flash goes with every cue unless muted: under extraction nothing is heard.
     if (muted.value) return
     if (telling.value === 'flash') flashing.value++
     else if (telling.value === 'spoken' && 'speechSynthesis' in globalThis) {
       speechSynthesis.cancel()
-      speechSynthesis.speak(new SpeechSynthesisUtterance(cue.words))
+      for (const sentence of said) speechSynthesis.speak(new SpeechSynthesisUtterance(sentence))
     }
     else sound()
   }
   watch(now, (at) => {
-    for (const cue of fallenDue(withLead(cues(), lead.value), before, at)) tell(cue)
+    const due = fallenDue(withLead(cues(), lead.value), before, at)
     before = at
+    if (due.length > 0) tell(due)
   })
   return { telling, muted, lead, words, flashing }
 }

@@ -8,7 +8,7 @@ import { SIGNS, signsAt, NINE_STAGES, schoolStages, type SignFacts } from '~core
 import { useClock } from '~/sync/clock'
 import { useRun } from '~/sync/run'
 import { useSession } from '~/sync/session'
-import { cuesOf } from './cues'
+import { cuesOf } from '~core/bench/cues'
 
 /** More than these are not shown side by side, but those that are under way or next. */
 const FEW_BATCHES = 5

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { SOAK_ADVICE_WORDS, stirAdviceWords, waterAdviceWords } from '~core/plan/words'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { CAST_SHAPES, MOULD_MATERIALS, SURROUNDINGS } from '~core/setting/body'
@@ -99,7 +100,7 @@ function typedRatio(event: Event) {
         :model-value="mix.waterTemperature"
         @given="lab.change({ waterTemperature: $event })" />
     </Lever>
-    <p class="small soft">{{ waterAdvice(mix.waterTemperature, mix.roomTemperature, mixed) }}</p>
+    <p class="small soft">{{ waterAdviceWords(waterAdvice(mix.waterTemperature, mix.roomTemperature, mixed)) }}</p>
     <Lever
       label="Room temperature"
       :min="0"
@@ -130,7 +131,7 @@ function typedRatio(event: Event) {
         :check="v => (v <= 7200 ? undefined : 'Two hours is far too long to soak.')"
         @given="lab.change({ soak: $event })" />
     </Lever>
-    <p class="small soft">{{ soakAdvice('weighed', powder, Math.max(0, mix.soak / 60 - 1)) }}</p>
+    <p class="small soft">{{ SOAK_ADVICE_WORDS[soakAdvice('weighed', powder, Math.max(0, mix.soak / 60 - 1))] }}</p>
     <Lever
       label="Stirring"
       :min="0.25"
@@ -157,7 +158,7 @@ function typedRatio(event: Event) {
         class="wide"
         @update:model-value="lab.change({ stir: { ...mix.stir, tool: $event } })" />
     </div>
-    <p class="small soft">{{ stirAdvice(mix.stir, powder, 2) }}</p>
+    <p class="small soft">{{ stirAdviceWords(stirAdvice(mix.stir, powder, 2)) }}</p>
     <AdditionPicker :additions="mix.additions" @change="lab.change({ additions: $event })" />
     <div class="pair">
       <span id="lab-dirt" class="strong">Bucket</span>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { defectWords } from '~core/pour/defects'
 import type { FaultMark } from '~core/pour/events'
-import type { MouldFacts } from '~core/plan/plan'
+import type { MouldFacts } from '~core/plan/types'
 import { DEFECT_MARKS } from './defect-marks'
 
 /**

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { defectWords, type DefectId } from '~core/pour/defects'
-import { causeWords, type CauseId } from '~core/pour/causes'
+import { causeOf, causeWords, type CauseId } from '~core/pour/causes'
 import { why, type Confirmed } from '~core/logbook/why'
+import { evidenceWords } from '~core/logbook/words'
 import { remembered } from '~/sync/kept'
 import { useRecords } from '~/sync/records'
 import { useRun } from '~/sync/run'
@@ -27,7 +28,7 @@ const rows = computed(() => {
   >()
   for (const c of state.casts) {
     for (const defect of c.defects) {
-      const likely = why(run, state, c.cast.id, defect, confirmed.value, session.units),
+      const likely = why(run, state, c.cast.id, defect, confirmed.value),
         found = c.causes.find(x => x.defect === defect)?.cause
       const key = [defect, c.cast.batch, found, ...likely.slice(0, MOST).map(l => l.cause)].join()
       const group = groups.get(key) ?? { defect, casts: [], labels: [], found, likely }
@@ -43,8 +44,9 @@ const rows = computed(() => {
     shown: g.likely.filter((l, i) => i < MOST && (i === 0 || l.share > 0.05)),
   }))
 })
-const sure = (share: number) =>
-  share > 0.75 ? 'very likely' : share > 0.45 ? 'likely' : share > 0.2 ? 'possible' : 'less likely'
+/** How sure a share of all causes makes one. */
+const SURE = [[0.75, 'very likely'], [0.45, 'likely'], [0.2, 'possible']] as const
+const sure = (share: number) => SURE.find(([least]) => share > least)?.[1] ?? 'less likely'
 const confirm = (casts: readonly string[], defect: DefectId, cause: CauseId) =>
   records.recordAll(store.id, casts.map(cast => ({ kind: 'cause', data: { cast, defect, cause } })))
 </script>
@@ -65,22 +67,22 @@ const confirm = (casts: readonly string[], defect: DefectId, cause: CauseId) =>
       <ol>
         <li v-for="l in r.shown" :key="l.cause" :class="{ chosen: r.found === l.cause }">
           <p>
-            <span class="strong">{{ l.words }}</span> <span class="sure">{{ sure(l.share) }}</span>
+            <span class="strong">{{ causeWords(l.cause) }}</span> <span class="sure">{{ sure(l.share) }}</span>
           </p>
           <ul v-if="l.evidence.length > 0" class="evidence">
-            <li v-for="e in l.evidence" :key="e.words" :class="e.weight > 0 ? 'for' : 'against'">
+            <li v-for="e in l.evidence" :key="e.said.code" :class="e.weight > 0 ? 'for' : 'against'">
               <span class="sr-only">{{ e.weight > 0 ? 'for it:' : 'against it:' }}</span
-              >{{ e.words }}
+              >{{ evidenceWords(e.said, session.units) }}
             </li>
           </ul>
           <p v-else class="small soft">Nothing in the record speaks for or against it.</p>
-          <p class="next"><span class="small strong">Next time</span> {{ l.nextTime }}</p>
+          <p class="next"><span class="small strong">Next time</span> {{ causeOf(l.cause).nextTime }}</p>
           <Button
             v-if="session.mayWrite && r.found !== l.cause"
             label="That was it"
             severity="secondary"
             size="small"
-            :aria-label="`${l.words} was behind: ${r.words.toLowerCase()}, ${r.labels.join(', ')}`"
+            :aria-label="`${causeWords(l.cause)} was behind: ${r.words.toLowerCase()}, ${r.labels.join(', ')}`"
             @click="confirm(r.casts, r.defect, l.cause)" />
         </li>
       </ol>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatLength, formatMass, formatVolume, roundTo } from '~core/units/format'
-import type { Batch } from '~core/plan/plan'
+import type { Batch } from '~core/plan/types'
 import type { Vessel } from '~core/mould/gauge/vessel'
 import type { SchoolId } from '~core/gypsum/schools'
 import { useSession } from '~/sync/session'

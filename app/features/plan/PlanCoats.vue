@@ -147,8 +147,8 @@ function setThickness(i: number, k: number, thickness: number) {
         {{ coats.areas ? 'One more area' : 'Say how thick where' }}
       </button>
     </template>
-    <p v-for="p in problems" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
-      {{ p.sentence }}
+    <p v-for="p in problems" :key="p.code" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
+      {{ planning.say(p) }}
     </p>
   </div>
 </template>

@@ -65,8 +65,8 @@ function add(mould: string | null) {
           @update:model-value="setCount(r.mould, $event)" />
       </li>
     </ul>
-    <p v-for="p in problems" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
-      {{ p.sentence }}
+    <p v-for="p in problems" :key="p.code" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
+      {{ planning.say(p) }}
     </p>
     <Select
       v-if="unused.length > 0"

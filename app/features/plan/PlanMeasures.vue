@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { SOAK_ADVICE_WORDS, stirAdviceWords, waterAdviceWords } from '~core/plan/words'
+import { SCHOOL_ADVICE_WORDS } from '~core/gypsum/words'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
@@ -7,7 +9,8 @@ import { STIR_TOOLS } from '~core/gypsum/stirring'
 import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
 import { schoolAdvice, SCHOOLS } from '~core/gypsum/schools'
 import { bagWords } from '~core/forecast/observations'
-import type { Plan, PlanField } from '~core/plan/plan'
+import type { Plan } from '~core/plan/types'
+import type { PlanField } from '~core/plan/problems'
 import QuantityField from '~/ui/QuantityField.vue'
 import AdditionPicker from '~/ui/AdditionPicker.vue'
 import Stepper from '~/ui/Stepper.vue'
@@ -28,7 +31,7 @@ const powder = computed(() => planning.result.powder)
 const advice = computed(() => schoolAdvice(plan.value.school, powder.value, plan.value.endUse))
 const school = computed(() => SCHOOLS.find(s => s.id === plan.value.school)!)
 const at = (...fields: PlanField[]) => planning.result.problems.filter(p => fields.includes(p.field))
-const sentenceAt = (field: PlanField) => at(field).map(p => p.sentence).join(' ')
+const sentenceAt = (field: PlanField) => at(field).map(planning.say).join(' ')
 const refusedAt = (field: PlanField) => at(field).some(p => p.severity === 'refuse')
 
 const powders = computed(() => [
@@ -81,10 +84,10 @@ function takeRoom() {
     />
     <p class="small soft">
       <span class="strong">{{ school.name }}.</span> {{ school.how }}
-      <span :class="{ against: advice.fit === 'against' }">{{ advice.why }}</span>
+      <span :class="{ against: advice.fit === 'against' }">{{ SCHOOL_ADVICE_WORDS[advice.code] }}</span>
     </p>
-    <p v-for="p in at('school')" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
-      {{ p.sentence }}
+    <p v-for="p in at('school')" :key="p.code" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
+      {{ planning.say(p) }}
     </p>
     <div class="pair">
       <span id="powder-label" class="strong">Powder</span>
@@ -138,7 +141,7 @@ function takeRoom() {
       :invalid="refusedAt('waterTemperature')"
       @update:model-value="set('waterTemperature')($event)"
     />
-    <p class="small soft">{{ waterAdvice(plan.waterTemperature, plan.roomTemperature, mixed) }}</p>
+    <p class="small soft">{{ waterAdviceWords(waterAdvice(plan.waterTemperature, plan.roomTemperature, mixed)) }}</p>
     <QuantityField
       v-if="onGround"
       kind="temperature"
@@ -163,7 +166,7 @@ function takeRoom() {
           Measure your first bucket
         </NuxtLink>.
       </p>
-      <p v-for="p in at('bucket')" :key="p.sentence" class="problem full" role="status">{{ p.sentence }}</p>
+      <p v-for="p in at('bucket')" :key="p.code" class="problem full" role="status">{{ planning.say(p) }}</p>
     </div>
     <div class="pair">
       <span id="known-label" class="strong">How much</span>
@@ -210,7 +213,7 @@ function takeRoom() {
           :check="v => v <= 3600 ? undefined : 'An hour is the longest soak.'"
           @given="setSoak"
         />
-        <p class="small soft">{{ soakAdvice(plan.school, powder, plan.soakMinutes) }}</p>
+        <p class="small soft">{{ SOAK_ADVICE_WORDS[soakAdvice(plan.school, powder, plan.soakMinutes)] }}</p>
         <QuantityField
           kind="time"
           :label="plan.school === 'bag' ? 'Knead' : 'Stir'"
@@ -230,7 +233,7 @@ function takeRoom() {
             @update:model-value="planning.change({ stir: { ...plan.stir, tool: $event } })"
           />
         </div>
-        <p class="small soft">{{ stirAdvice(plan.stir, powder, largest) }}</p>
+        <p class="small soft">{{ stirAdviceWords(stirAdvice(plan.stir, powder, largest)) }}</p>
         <div class="pair">
           <span class="strong">Spare for losses</span>
           <Stepper
@@ -253,7 +256,7 @@ function takeRoom() {
           />
         </div>
         <AdditionPicker :additions="plan.additions" @change="planning.change({ additions: $event })" />
-        <p v-for="p in at('additions')" :key="p.sentence" class="problem">{{ p.sentence }}</p>
+        <p v-for="p in at('additions')" :key="p.code" class="problem">{{ planning.say(p) }}</p>
         <QuantityField
           kind="time"
           label="I mean to open it after"

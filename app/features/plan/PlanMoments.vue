@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { cautionWords } from '~core/plan/words'
 import { castSection, castVolume } from '~core/plan/coats'
 import { endUse } from '~core/gypsum/end-use'
 import { needsScale } from '~core/gypsum/schools'
@@ -104,7 +105,7 @@ const lines = computed<Line[]>(() => {
       Ranges hold eight pours of ten. From {{ planning.moments.glossGone.basis.note }}.
     </p>
     <ul class="cautions">
-      <li v-for="c in planning.cautions" :key="c.id">{{ c.sentence }}</li>
+      <li v-for="c in planning.cautions" :key="cautionWords(c)">{{ cautionWords(c) }}</li>
     </ul>
   </section>
 </template>

@@ -75,8 +75,8 @@ function slide(event: Event) {
       Truly <span class="num">{{ formatConsistency(ratio.low) }}–{{ formatConsistency(ratio.high) }}</span> in eight
       pours of ten: {{ ratio.basis.note }}.
     </p>
-    <p v-for="p in problems" :key="p.sentence" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
-      {{ p.sentence }}
+    <p v-for="p in problems" :key="p.code" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
+      {{ planning.say(p) }}
     </p>
   </div>
 </template>

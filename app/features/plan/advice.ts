@@ -1,7 +1,7 @@
 import { advisedRatio, endUse } from '~core/gypsum/end-use'
 import { powderClass } from '~core/gypsum/powders'
 import { scoopsFor } from '~core/gypsum/schools'
-import type { Plan } from '~core/plan/plan'
+import type { Plan } from '~core/plan/types'
 
 /**
  * A change of powder or purpose, with the ratio and scoops moved to what is advised for the new pair.

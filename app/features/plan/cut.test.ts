@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { BatchFill, MouldFacts } from '~core/plan/plan'
+import type { BatchFill, MouldFacts } from '~core/plan/types'
 import { CUT, layoutCut } from './cut'
 
 const mould = (width: number, volume: number): MouldFacts => ({

@@ -1,5 +1,5 @@
 import { evenDepth, vesselDiameter, type Vessel } from '~core/mould/gauge/vessel'
-import type { BatchFill } from '~core/plan/plan'
+import type { BatchFill } from '~core/plan/types'
 
 /**
  * Layout of the cut drawing: bucket and moulds of one batch side by side, to one scale, standing on one table. Units:

@@ -3,10 +3,13 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { advisedRatio, endUse } from '~core/gypsum/end-use'
 import { powderClass } from '~core/gypsum/powders'
 import type { Forecast } from '~core/setting/moments'
-import { workOutPlan, type Plan } from '~core/plan/plan'
+import { workOutPlan } from '~core/plan/plan'
+import type { Plan } from '~core/plan/types'
 import { planSchema, type SavedPlan } from '~contract/plan'
 import { settingCurve } from '~core/setting/hydration'
 import { cautionsFor } from '~core/plan/cautions'
+import type { PlanProblem } from '~core/plan/problems'
+import { problemWords } from '~core/plan/words'
 import { forecast } from '~/features/plan/forecasts'
 import { api, newId } from '~/sync/api'
 import { remembered } from '~/sync/kept'
@@ -55,7 +58,9 @@ export const usePlanning = defineStore('planning', () => {
   const latest = latestOnly()
 
   const world = computed(() => library.worldOf(plan.value))
-  const result = computed(() => workOutPlan(plan.value, world.value, session.units))
+  const result = computed(() => workOutPlan(plan.value, world.value))
+  /** A problem in the units of the workshop. */
+  const say = (problem: PlanProblem) => problemWords(problem, session.units)
   /** The cast that takes longest to open, which the plan's moments are about. */
   const governing = computed(() => result.value.setting?.mould)
   const input = computed(() => result.value.setting?.input)
@@ -175,6 +180,7 @@ export const usePlanning = defineStore('planning', () => {
     plan,
     world,
     result,
+    say,
     governing,
     centre,
     outlook,

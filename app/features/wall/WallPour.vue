@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { stepWords } from '~core/plan/words'
 import { milestonesOf } from '~core/pour/milestones'
 import type { FrozenRun } from '~core/plan/run'
 import type { PourState } from '~core/pour/fold'
 import { formatDuration } from '~core/units/format'
-import { cuesOf } from '~/features/bench/cues'
+import { cuesOf } from '~core/bench/cues'
+import { cueUntil } from '~core/bench/words'
 import { counting, windowOf } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import RippleChart from '~/ui/RippleChart.vue'
@@ -52,16 +54,11 @@ const batchName = (i: number) => run.batches.length > 1 ? `${run.plan.coats ? 'C
       </p></template
       >
       <p v-for="b in atWork.filter(x => x.step.stage !== 'set')" v-else :key="b.i" class="step">
-        {{ batchName(b.i) }}{{ b.step.instruction }}
+        {{ batchName(b.i) }}{{ stepWords(b.step).instruction }}
       </p>
       <p v-if="next" class="next">
         <span class="num">{{ formatDuration((next.at - clock.now) / 1000) }}</span> until:
-        {{
-          next.words
-            .replace(/^(Batch|Coat) \d+\. /, '')
-            .replace(/\.$/, '')
-            .toLowerCase()
-        }}
+        {{ cueUntil(next) }}
       </p>
       <p v-if="wetFor !== undefined" class="wet">
         wet <span class="num">{{ counting(wetFor) }}</span>

@@ -33,7 +33,7 @@ function startFrom(value: string | null) {
   const [kind, id = ''] = value.split(':')
   const saved = planning.saved.find(p => p.id === id)
   if (kind === 'plan' && saved)
-    lab.startFrom(mixOfPlan(saved.plan, workOutPlan(saved.plan, library.worldOf(saved.plan), session.units)))
+    lab.startFrom(mixOfPlan(saved.plan, workOutPlan(saved.plan, library.worldOf(saved.plan))))
   else lab.startFrom(usualMix(id as PowderClassId))
 }
 </script>

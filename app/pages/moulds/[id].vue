@@ -7,7 +7,8 @@ import SelectButton from 'primevue/selectbutton'
 import { MOULD_MATERIALS } from '~core/setting/body'
 import { GAUGE_WAYS, gaugeProblem, gaugeRange, gaugeResult, type Gauge, type GaugeHow } from '~core/mould/gauge/gauge'
 import { photoArea, photoLength } from '~core/mould/photo/photo'
-import { readinessOf, releaseSentence, USUAL_LIFE } from '~core/mould/readiness'
+import { readinessOf, USUAL_LIFE } from '~core/mould/readiness'
+import { readyWords, releaseSentence } from '~core/mould/words'
 import { evenDepth } from '~core/mould/gauge/vessel'
 import { formatArea, formatLength, formatPercent, formatVolume, roundTo } from '~core/units/format'
 import { Z80 } from '~core/units/quantity'
@@ -90,7 +91,7 @@ const KINDS: readonly { readonly id: NonNullable<MouldBody['kind']>, readonly na
 ]
 const SHAPES = [{ id: 'round', name: 'Round opening' }, { id: 'rectangular', name: 'Rectangular' }]
 const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
-const ready = computed(() => readinessOf({ ...body.value, uses: item.uses }, { additions: [] }))
+const ready = computed(() => readinessOf({ ...body.value, uses: item.uses }, { additions: [] }).map(readyWords))
 const measures = computed(() => {
   const photo = body.value.impression?.photo
   return (photo?.marks ?? []).map((m) => {

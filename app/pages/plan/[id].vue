@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { NO_OVERLAP_WORDS } from '~core/plan/words'
 import Button from 'primevue/button'
 import { additionKind } from '~core/gypsum/additions'
 import { formatConsistency, formatDuration, formatMass, formatVolume, roundTo } from '~core/units/format'
-import { alikeBatches } from '~core/plan/plan'
+import { alikeBatches } from '~core/plan/batches'
 import { overlapOf, type NoOverlap, type Overlap } from '~core/plan/overlap'
 import CutDrawing from '~/features/plan/CutDrawing.vue'
 import PlanFills from '~/features/plan/PlanFills.vue'
@@ -53,7 +54,7 @@ const overlaps = computed(() =>
       ),
 )
 function overlapWords(o: Overlap | NoOverlap): string {
-  if (!('siftAt' in o)) return o.why
+  if (!('siftAt' in o)) return NO_OVERLAP_WORDS[o.why]
   const how = o.hands === 1
     ? 'sift the next batch while one soaks, in a second bucket'
     : `the second begins sifting ${formatDuration(Math.round(o.siftAt / 10) * 10)} after the first, in a second bucket`
@@ -158,7 +159,7 @@ async function toBench() {
       <div class="middle">
         <div v-if="refused" id="why-not" class="sheet cannot">
           <h2>Not yet</h2>
-          <p>{{ refused.sentence }}</p>
+          <p>{{ planning.say(refused) }}</p>
         </div>
         <article v-for="{ batch: b, title } in drawn.slice(0, 6)" :key="title" class="sheet batch">
           <h2>{{ title }}</h2>

@@ -1,5 +1,6 @@
 import { freezing } from '~core/plan/run'
 import { startPourSchema } from '~contract/pour'
+import { notYet } from '../../frozen-plan'
 import { worldOf } from '../../store/library'
 import { pourWithEvents } from '../../store/pours'
 import { EventsRefused, startPour } from '../../store/recording'
@@ -13,7 +14,7 @@ import { found, refuse, route } from '../../route'
 export default route('member', { body: startPourSchema }, async ({ scope, person, body, now }) => {
   const frozen = await frozenBetweenOthers(freezing(body.plan, await worldOf(scope, body.plan)))
   if (!frozen.ok)
-    throw refuse(422, frozen.problems[0]?.sentence ?? 'This plan cannot be poured yet.', frozen.problems[0]?.field)
+    throw notYet(frozen.problems)
   const first = {
     id: body.eventId,
     version: 1 as const,

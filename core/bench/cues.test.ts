@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { freezeRun } from '~core/plan/run'
-import { foldPour } from '~core/pour/fold'
-import type { PourEvent } from '~core/pour/events'
-import { chance } from '~demo/random'
-import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '~demo/saltmarsh'
-import { commandOf } from './commands'
+import { freezeRun } from '../plan/run'
+import { foldPour } from '../pour/fold'
+import type { PourEvent } from '../pour/events'
+import { chance } from '../../demo/random'
+import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../../demo/saltmarsh'
 import { cuesOf, fallenDue, pouringEnds, withLead } from './cues'
+import { cueWords } from './words'
 
 const ids = makeIds(chance(3))
 const plan = { ...planOf(ids, WISHES.lanterns), fills: [{ mould: ids.moulds.lantern, count: 2 }] }
@@ -60,28 +60,17 @@ describe('cues', () => {
     expect(fallenDue(cues, T0, T0 + 86_400_000).map(c => c.id)).toEqual(['0-open'])
     expect(fallenDue(cues, cues[0]!.at, cues[0]!.at + 1)).toEqual([])
     expect(fallenDue(cues, cues[0]!.at - 1, cues[0]!.at)).toEqual([cues[0]])
+    const together = cues.slice(0, 2).map(c => ({ ...c, at: T0 }))
+    expect(fallenDue(together, T0 - 250, T0)).toEqual(together)
   })
 
   it('can be told early, and then say so; a warning that is ahead already stays', () => {
     const cues = cuesOf(run, stages([0, 'sift'])), early = withLead(cues, 10)
     for (const [i, c] of cues.entries()) expect(early[i]!.at).toBe(c.id === '0-hurry' ? c.at : c.at - 10_000)
-    expect(early.find(c => c.id === '0-fill')!.words).toBe('In 10 seconds: it should all be poured.')
-    expect(withLead([{ id: '0-soak', at: 0, words: 'Batch 1. Soaked. Start stirring.', short: 'stir' }], 5)[0]!.words)
-      .toBe('In 5 seconds: Batch 1, soaked. Start stirring.')
+    expect(cueWords(early.find(c => c.id === '0-fill')!)).toBe('In 10 seconds: it should all be poured.')
+    const soak = { id: '0-soak', kind: 'soak', batch: 0, at: 0, named: 'batch' } as const
+    expect(cueWords(soak)).toBe('Batch 1. Soaked. Start stirring.')
+    expect(cueWords(withLead([soak], 5)[0]!)).toBe('In 5 seconds: Batch 1, soaked. Start stirring.')
     expect(withLead(cues, 0)).toBe(cues)
   })
-})
-
-describe('what is said to the bench', () => {
-  it.each([
-    ['Bench, next.', { do: 'next' }],
-    ['bench take it back', { do: 'back' }],
-    ['Bench: gloss is gone', { do: 'sign', sign: 'gloss-gone' }],
-    ['bench won’t pour', { do: 'sign', sign: 'will-not-pour' }],
-    ['BENCH COLD AGAIN', { do: 'sign', sign: 'cold-again' }],
-  ])('%s', (heard, command) => expect(commandOf(heard)).toEqual(command))
-  it.each(['next', 'the gloss is gone', 'bench sing a song', 'on the bench next', ''])(
-    'talk in the room moves nothing: “%s”',
-    heard => expect(commandOf(heard)).toBeUndefined(),
-  )
 })

@@ -1,0 +1,159 @@
+import { formatConsistency, formatDuration, formatMass, formatVolume } from '../units/format'
+import { listed, sentenceOf, within, type Sentences } from '../units/sentences'
+import { METRIC, type UnitPreferences } from '../units/units'
+import type { Cue, CueKind } from './cues'
+import type { CoatMoment } from './coat-moment'
+import type { Act, Amounts, Never, NotSetting, RescueReason } from './rescue'
+
+/** What the bench says. Nothing reads these sentences. */
+
+const minutes = (t: number) => formatDuration(t, 'minute')
+const amounts = ({ water, powder }: Amounts, prefs: UnitPreferences) =>
+  `${formatMass(water, prefs)} water and ${formatMass(powder, prefs)} powder`
+
+const ACTS: Sentences<Act, [prefs: UnitPreferences]> = {
+  'leave-it': 'Leave it alone: what is in the moulds is fine.',
+  'stop-thick': 'Stop: it no longer levels itself. Press what is thick into open moulds and backs only.',
+  'bin-the-rest': 'Let the rest set in the bucket, then bin it.',
+  'stop-stirring': 'Stop stirring.',
+  'pour-what-flows': 'Pour what flows now, into the most detailed places first.',
+  'keep-still': 'Keep it still, out of draught, and warm the room if it is cold.',
+  'warm-it': 'Cover it and bring it to 20 to 25 °C; warm air, not a flame or an oven.',
+  'open-by-touch': a =>
+    `Open by touch rather than by the clock: it may be ready from ${minutes(a.from)} after wetting.`,
+  'fill-in-order': a => `Fill now, thinnest and most detailed first: ${a.casts.join(', ')}.`,
+  'time-left': a => `You have about ${formatDuration(a.low)} to ${formatDuration(a.high)}.`,
+  'colder-water': a =>
+    `Next time: water at 10 °C gives about ${formatDuration(Math.round(a.gains / 10) * 10)} more, a clean bucket more `
+    + 'than that.',
+  'wait-for-gloss': a =>
+    `Wait: gloss may go as late as ${minutes(a.latest)} after wetting, ${formatDuration(a.left)} from now.`,
+  'look-again': a =>
+    `Look again in half an hour. If a nail still goes in after ${minutes(a.lost)}, it will not become sound: take it out, `
+    + 'clean the mould, pour again with a fresh bag and a cup test first.',
+  'sieve': 'Pour through a coarse sieve or leave the last of the bucket behind.',
+  'press-lumps-back': 'In the mould, press the lumps you can see to the back with a wet finger or brush.',
+  'soak-longer': 'Let it soak for another minute; hands off.',
+  'crush-lumps': 'Crush the lumps between your fingers against the side of the bucket, under the surface.',
+  'lift-dry-out': 'What stays dry inside is lifted out, not beaten in.',
+  'hold-leak': 'Hold a wad of soft clay or a wet rag on it for a minute: it is about to stop by itself.',
+  'press-leak': 'Press soft clay, or a pinch of plaster powder in a wet finger, on the leak from outside.',
+  'leak-uppermost': 'Tip the mould so that the leak is uppermost, if it can be without spilling.',
+  'top-up': 'When it holds, top up at once from the bucket.',
+  'note-leak': 'Note where it was: a key, a strap or a bead of clay there before the next pour.',
+  'say-missing': 'Say how much is missing, or mark which moulds are filled.',
+  'mix-now': (a, prefs) =>
+    `Mix ${amounts(a.mix, prefs)} now, the same way but quickly: that is the missing ${formatVolume(a.volume, prefs)} and `
+    + 'a tenth.',
+  'pour-within': a =>
+    `Pour it within ${formatDuration(Math.round(a.time / 30) * 30)}, before the gloss goes; stir the two together a little `
+    + 'where they meet.',
+  'roughen-face':
+    'Let the first pour lose its gloss, then roughen its face with a fork or rasp and wet it until it no longer drinks.',
+  'mix-later': (a, prefs) => `Mix ${amounts(a.mix, prefs)}. Brush a thin coat of it on first, then pour the rest.`,
+  'pour-off': 'Nothing: a little clear water on a set cast is what it did not need. Pour it off.',
+  'expect-soft': 'Expect a softer skin there; scrape it when it is dry.',
+  'draw-off': 'Do not stir it in. Draw it off with a sponge at the edge when the mix below has webbed.',
+  'close-surface': 'Tap gently, once, to close the surface.',
+  'thicker-next': 'Next time a little thicker, or stir half a minute longer.',
+  'keep-to-ratio': a => `Next time keep to ${formatConsistency(a.planned)}: this is ${formatConsistency(a.ratio)}.`,
+  'lift-with-soil': 'Cut a spade’s width around it and lift it with its soil, on a board.',
+  'leave-in-mould': 'Leave it in its mould.',
+  'thaw':
+    'Let it stand in a cool room for an hour, then pour hand-warm water (up to 40 °C) along its edge until it comes free.',
+  'dry-slowly': 'Dry it slowly, on a rack; look at it before it is handled.',
+  'rinse-eye': 'Eye: rinse with clean running water for fifteen minutes, lids held open, and see a doctor.',
+  'free-skin':
+    'Skin: rinse it off while it is wet. Set around a finger or limb, take it off at once, before it warms: cut the mould, break the plaster.',
+  'cool-burn': 'Burnt: cool under running water for twenty minutes and get help.',
+}
+
+/** One thing to do when it goes wrong. */
+export function actWords(act: Act, prefs: UnitPreferences = METRIC): string {
+  return sentenceOf(ACTS, act, prefs)
+}
+
+const NOT_SETTING: Sentences<NotSetting> = {
+  'thin': r => `it is thinner than planned (${formatConsistency(r.ratio)} for ${formatConsistency(r.planned)})`,
+  'cold': 'it is cold',
+  'retarder': 'a retarder is in it',
+  'doubtful-bag': 'the bag is old or unknown',
+}
+
+const REASONS: Sentences<RescueReason> = {
+  'set-is-set': 'Set once, it is as strong whether it set fast or slowly; only bubbles and detail suffer from haste.',
+  'stirring-seeds': 'Each further turn of the stick makes more seeds and takes time away.',
+  'within-range': 'This is still within its range.',
+  'usual-dead': 'Dead powder, a dirty bag or a retarding release are the usual reasons.',
+  'stirring-costs': 'Stirring now would cost more time than the lumps cost strength.',
+  'wet-through': 'Lumps are powder that went in too fast to be wet through.',
+  'likely': r => `Likely because ${listed(r.because.map(b => sentenceOf(NOT_SETTING, b)))}.`,
+  'blocks-itself': 'At this stiffness it blocks small gaps by itself.',
+  'still-thin': 'It is still thin enough to run out.',
+  'mix-depends': 'What to mix depends on it.',
+  'knits': 'While the first still gives, both set as one.',
+  'only-rough':
+    'On a set face the second only sticks where the first is rough and wet; on a dry one it loses its water and peels.',
+  'powder-settles': 'The powder settles until it stiffens, and the water rises.',
+  'ice-holds': 'Ice between grains holds it; what froze before it had set stays crumbly for good.',
+  'more-water-than-held': r => `At ${formatConsistency(r.ratio)} there is more water than the set plaster holds.`,
+  'burns': r =>
+    `It gets as warm as ${Math.round(r.warmest)} °C inside, ${minutes(r.at)} after wetting, and cannot be pulled off.`,
+}
+
+export const rescueReasonWords = (reason: RescueReason) => sentenceOf(REASONS, reason)
+
+export const NEVER_WORDS: Readonly<Record<Never, string>> = {
+  'no-water': 'No more water: it does not bring time back, it only makes a weak, chalky face.',
+  'no-sprinkling': 'Dry powder sprinkled on, or heat above 45 °C, harden the skin only.',
+  'no-whisk': 'No whisk at full speed: it makes bubbles and takes minutes off the pouring time.',
+  'no-squeezing': 'Do not squeeze the halves together: the cast warps and the leak moves.',
+  'no-thinning': 'Do not thin what is left in the bucket to make it go round.',
+  'no-dry-powder': 'No dry powder on top: it makes a crust over a weak layer.',
+  'no-boiling': 'No boiling water and no heater: the cast cracks.',
+  'no-waiting': 'Do not wait for it to cool.',
+}
+
+/** What is said at a moment, and one or two words for where there is little room. Coats count from the one told of. */
+const CUES: Readonly<Record<CueKind, readonly [said: string | ((coat: number) => string), short: string]>> = {
+  sift: ['The powder should be in. Let it soak.', 'powder in'],
+  soak: ['Soaked. Start stirring.', 'stir'],
+  stir: ['Start pouring.', 'pour'],
+  fill: ['It should all be poured.', 'poured'],
+  set: ['The gloss should be going now.', 'gloss'],
+  warm: ['About its warmest now.', 'warmest'],
+  open: ['The moulds can be opened now.', 'open'],
+  hurry: ['One minute left to pour.', '1 min left'],
+  late: ['Stop if it no longer flows.', 'too stiff'],
+  tap: ['Stop tapping now.', 'stop tapping'],
+  mix: [coat => `Start mixing coat ${coat + 1} now.`, 'mix'],
+  stands: [coat => `Coat ${coat} should stand now: coat ${coat + 1} can go on.`, 'next coat'],
+  bond: [coat => `Coat ${coat} is losing its gloss: put coat ${coat + 1} on now, or score and wet it.`, 'last call'],
+}
+/** Kinds whose sentence names its coat itself. */
+const NAMES_ITSELF: ReadonlySet<CueKind> = new Set<CueKind>(['mix', 'stands', 'bond'])
+
+const NAMES = { batch: 'Batch', coat: 'Coat' } as const
+
+/** A cue as it is spoken: “Batch 2. Start pouring.”, or ahead of its moment “In 10 seconds: batch 2, start pouring.” */
+export function cueWords({ kind, batch, named, lead }: Pick<Cue, 'kind' | 'batch' | 'named' | 'lead'>): string {
+  const [said] = CUES[kind], words = typeof said === 'string' ? said : said(batch + 1)
+  const name = named && !NAMES_ITSELF.has(kind) ? `${NAMES[named]} ${batch + 1}` : undefined
+  if (lead) return `In ${lead} seconds: ${name ? `${name}, ` : ''}${within(words)}`
+  return name ? `${name}. ${words}` : words
+}
+
+/** The same after “3 min until:”, without the name of its batch. */
+export function cueUntil({ kind, batch }: Pick<Cue, 'kind' | 'batch'>): string {
+  return cueWords({ kind, batch }).replace(/\.$/, '').toLowerCase()
+}
+
+export const cueShort = ({ kind }: Pick<Cue, 'kind'>) => CUES[kind][1]
+
+const SCORE = 'Score it, wet it until it drinks no more, brush a thin bonding coat on, then the rest.'
+/** How the coat before stands, and so how the next one goes on. */
+export const COAT_MOMENT_WORDS: Readonly<Record<CoatMoment['state'], string>> = {
+  early: 'The coat before still runs: wait until a drawn finger leaves a standing peak.',
+  now: 'The coat before stands and still has its gloss: it bonds by itself.',
+  late: `The coat before has set. ${SCORE}`,
+}

@@ -1,0 +1,241 @@
+import type { StirTool } from './stirring'
+import type { SchoolAdviceCode, SchoolId } from './schools'
+import type { PowderClassId } from './powders'
+import type { EndUseId } from './end-use'
+import type { AdditionId } from './additions'
+
+/** What people put in beside powder and water: what it does, and what too much of it does. */
+export interface AdditionWords {
+  readonly name: string
+  readonly does: string
+  readonly harm: string
+  readonly caution?: string
+}
+
+export const ADDITION_WORDS: Readonly<Record<AdditionId, AdditionWords>> = {
+  'dry-pigment': {
+    name: 'Dry pigment',
+    does: 'Colours the body; drinks about half its weight of water.',
+    harm: 'Weaker and streaky, and the mix stiffens. A liquid colour brings its own water: count it as water.',
+  },
+  'sand': {
+    name: 'Fine sand',
+    does: 'Bulk, weight and tooth; cooler, since it makes no heat.',
+    harm: 'It settles out of anything thin and the piece is weak.',
+  },
+  'silica-flour': {
+    name: 'Silica flour',
+    does: 'Keeps a kiln mould from shrinking; drinks about a quarter of its weight of water.',
+    harm: 'Too little plaster is left to hold it together.',
+    caution: 'Silica dust harms the lungs for good: fitted respirator, extraction, wet clean-up, never sweep it dry.',
+  },
+  'glass-fibre': {
+    name: 'Glass fibre',
+    does: 'Holds a broken shell together; stiffens the mix at once. How much tougher it gets is not worked out here.',
+    harm: 'It will not pour; press it into layers instead.',
+    caution: 'Glass fibre pricks and itches: gloves, sleeves, and eye protection when it is cut.',
+  },
+  'salt': {
+    name: 'Table salt',
+    does: 'Speeds the set, most at about 2 %; by 10 % nothing of it is left, and above that it slows.',
+    harm: 'Blooms white, rusts metal nearby, keeps the cast damp.',
+  },
+  'potassium-sulfate': {
+    name: 'Potassium sulfate',
+    does: 'Speeds the set strongly and takes away a third of the expansion.',
+    harm: 'It sets before it is poured; crystals may bloom.',
+  },
+  'ground-gypsum': {
+    name: 'Ground set plaster',
+    does: 'Seeds the set: a hundredth about halves the time.',
+    harm: 'It sets in the bucket. This is what a dirty bucket does.',
+  },
+  'citrate': {
+    name: 'Citric acid or citrate',
+    does: 'Slows the set: a thousandth makes it about two and a half times as long.',
+    harm: 'It may never harden right through, and stays chalky.',
+  },
+  'borax': {
+    name: 'Borax',
+    does: 'Slows the set; half a percent makes it about three and a half times as long.',
+    harm: 'Soft faces. In more places than not it is sold with a warning about fertility.',
+    caution: 'Borax may harm fertility: gloves, no dust, away from children.',
+  },
+  'polymer': {
+    name: 'Polymer, counted dry',
+    does: 'Tougher, less chalky, sheds water; it may slow the set. A liquid polymer brings water: count it as water.',
+    harm: 'Foams, stays rubbery, sticks to polyurethane moulds; release is needed.',
+  },
+}
+
+/** What a piece is for. */
+export interface EndUseWords {
+  readonly name: string
+  readonly wants: string
+  readonly dryWord: string
+  readonly caution?: string
+}
+
+export const END_USE_WORDS: Readonly<Record<EndUseId, EndUseWords>> = {
+  'painted': {
+    name: 'To be painted',
+    wants: 'A clean face, dry enough for paint that breathes.',
+    dryWord: 'dry enough to paint',
+  },
+  'sealed': {
+    name: 'To be sealed',
+    wants: 'Dry right through, or the sealer lifts.',
+    dryWord: 'dry enough to seal',
+  },
+  'absorbent': {
+    name: 'To draw water from clay',
+    wants: 'Pores: a thinner mix, dried well but never baked.',
+    dryWord: 'dry enough for clay',
+  },
+  'kept-damp': {
+    name: 'To stay damp on purpose',
+    wants: 'Pores that hold water; re-wet it and watch for mildew.',
+    dryWord: 'kept damp',
+  },
+  'meant-to-break': {
+    name: 'Meant to break',
+    wants: 'Thin and weak, with no hard shards.',
+    dryWord: 'dry enough to use',
+    caution: 'A breaking prop throws shards: keep it away from eyes and faces and try one first.',
+  },
+  'dental': {
+    name: 'Dental model',
+    wants: 'The stated ratio, weighed; measured for size afterwards.',
+    dryWord: 'dry enough to trim dry',
+    caution: 'The licensed person stays responsible for anything that is fitted to a patient.',
+  },
+  'investment': {
+    name: 'To hold molten glass',
+    wants: 'Even thickness, no lumps, bone dry before heat.',
+    dryWord: 'bone dry',
+    caution: 'Damp plaster in a kiln bursts with steam. Heat only what is bone dry, slowly, with trained people.',
+  },
+  'outdoors': {
+    name: 'To live outdoors',
+    wants: 'The densest mix that still pours, then dried and sealed.',
+    dryWord: 'dry enough to seal',
+    caution: 'Gypsum dissolves slowly in rain: sealed and off the ground it lasts, bare it does not.',
+  },
+}
+
+/** The classes of powder, by what people call them. */
+export interface PowderWords {
+  readonly name: string
+}
+
+export const POWDER_WORDS: Readonly<Record<PowderClassId, PowderWords>> = {
+  'plaster-of-paris': {
+    name: 'Plaster of Paris',
+  },
+  'casting-plaster': {
+    name: 'Casting plaster',
+  },
+  'pottery-plaster': {
+    name: 'Pottery plaster',
+  },
+  'gypsum-cement': {
+    name: 'Gypsum cement',
+  },
+  'high-strength-gypsum-cement': {
+    name: 'High-strength gypsum cement',
+  },
+  'dental-type-2': {
+    name: 'Dental plaster, Type 2',
+  },
+  'dental-type-3': {
+    name: 'Dental stone, Type 3',
+  },
+  'dental-type-4': {
+    name: 'Die stone, Type 4',
+  },
+  'dental-type-5': {
+    name: 'Die stone, Type 5',
+  },
+  'plaster-silica': {
+    name: 'Plaster and silica, 1 : 1',
+  },
+}
+
+/** How people measure; `short` is one word, for where there is little room. */
+export interface SchoolWords {
+  readonly name: string
+  readonly short: string
+  readonly how: string
+}
+
+export const SCHOOL_WORDS: Readonly<Record<SchoolId, SchoolWords>> = {
+  'weighed': {
+    name: 'Weigh',
+    short: 'Weigh',
+    how: 'Water and powder on a scale, then sift the powder in.',
+  },
+  'saturation': {
+    name: 'Sift to islands',
+    short: 'Islands',
+    how: 'Measure the water, sift until dry islands stay on top.',
+  },
+  'scoops': {
+    name: 'Scoops',
+    short: 'Scoops',
+    how: 'Count scoops of powder to scoops of water.',
+  },
+  'bag': {
+    name: 'The bag',
+    short: 'Bag',
+    how: 'Water into a bag of measured powder, knead, cut a corner.',
+  },
+  'dumped': {
+    name: 'All at once',
+    short: 'At once',
+    how: 'Weighed powder goes in together, so that all of it meets water at the same time.',
+  },
+}
+
+/** Tools to stir with. */
+export interface StirWords {
+  readonly name: string
+}
+
+export const STIR_WORDS: Readonly<Record<StirTool, StirWords>> = {
+  'spatula': {
+    name: 'Spatula',
+  },
+  'hand': {
+    name: 'Hand',
+  },
+  'whisk': {
+    name: 'Whisk',
+  },
+  'drill': {
+    name: 'Drill paddle',
+  },
+  'kneaded-bag': {
+    name: 'Kneaded bag',
+  },
+  'vacuum-mixer': {
+    name: 'Vacuum mixer',
+  },
+}
+
+/** Why a way of measuring suits a powder or does not. */
+export const SCHOOL_ADVICE_WORDS: Readonly<Record<SchoolAdviceCode, string>> = {
+  'pottery-alike': 'Pottery moulds that work side by side must drink alike: weigh, so that each has the same pores.',
+  'outdoors-dense': 'Outdoors density is what lasts, and that needs a thick, weighed mix.',
+  'weighed': 'Repeatable with any powder; the ratio is known to a percent or two.',
+  'islands-dental':
+    'A dental product is weighed: sifting to islands leaves the ratio, expansion and strength to chance.',
+  'islands-investment':
+    'Plaster and silica settle at different speeds, so islands tell nothing about the ratio; weigh both.',
+  'islands-stiff': 'Sifted to islands this powder gives a thin mix and much waste; weigh it if you can.',
+  'islands': 'Made for this powder: forgiving, no scale needed; the ratio lands within about a tenth.',
+  'scoops-stiff': 'A thick mix has little room for error and a scoop can be out by a sixth; weigh it.',
+  'scoops': 'Quick; how the scoop was filled moves the ratio by a tenth or more.',
+  'bag': 'For the field, kits and classes: clean and quick, one bag one pour.',
+  'dumped-investment': 'Custom for investment: all of it meets water together.',
+  'dumped': 'Fast, but lumps stay dry inside unless it soaks; sift where the surface matters.',
+}

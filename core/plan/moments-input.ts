@@ -1,0 +1,35 @@
+import { endUse } from '../gypsum/end-use'
+import { powderClass } from '../gypsum/powders'
+import type { MomentsInput } from '../setting/moments'
+import type { Estimate, Seconds, WaterRatio } from '../units/quantity'
+import type { BagFacts, MouldFacts, Plan } from './types'
+
+/**
+ * What the setting model needs to know of one kind of mould in this plan.
+ * @param stirFrom when stirring begins: the largest batch's, which is sifted longest.
+ */
+export function momentsInput(
+  plan: Plan,
+  ratio: Estimate<WaterRatio>,
+  mould: Pick<MouldFacts, 'material' | 'wall' | 'section' | 'fragile'>,
+  stirFrom: Seconds,
+  bag?: BagFacts,
+): MomentsInput {
+  return {
+    powder: powderClass(plan.classId),
+    ratio,
+    waterTemperature: plan.waterTemperature,
+    roomTemperature: plan.roomTemperature,
+    stir: plan.stir,
+    stirFrom,
+    section: mould.section,
+    mould: mould.material,
+    wall: mould.wall,
+    ground: plan.groundTemperature,
+    additions: plan.additions,
+    bagUncertain: bag?.uncertain ?? true,
+    bagRate: bag?.rate && { mean: bag.rate.mean, sd: bag.rate.sd },
+    openNotBefore: endUse(plan.endUse).openNotBefore * 60,
+    fragile: mould.fragile,
+  }
+}

@@ -1,0 +1,143 @@
+import type { BagStorage } from '../gypsum/bag-age'
+import type { Addition } from '../gypsum/additions'
+import type { EndUseId } from '../gypsum/end-use'
+import type { Mix } from '../gypsum/mix'
+import type { PowderClass, PowderClassId, Span } from '../gypsum/powders'
+import type { SchoolId, Scoop } from '../gypsum/schools'
+import type { Stirring } from '../gypsum/stirring'
+import type { Mouth, Vessel } from '../mould/gauge/vessel'
+import type { ReadyFacts } from '../mould/readiness'
+import type { MouldMaterial } from '../setting/body'
+import type { centreMoments, MomentsInput } from '../setting/moments'
+import type { Celsius, CubicMetres, Estimate, Kilograms, Metres, Seconds, WaterRatio } from '../units/quantity'
+import type { CoatOf, Coats } from './coats'
+import type { Problem } from './problems'
+
+/**
+ * What a plan is, what it is made with, and what follows from it. Masses in kg, volumes in m3, lengths in m, times in s.
+ */
+
+export interface MouldFacts extends Partial<Pick<ReadyFacts, 'halves' | 'cradle' | 'pourHole' | 'wear' | 'life'>> {
+  readonly id: string
+  readonly name: string
+  readonly material: MouldMaterial
+  /** Slurry it takes; `low` and `high` are the 10 % and 90 % quantiles. */
+  readonly volume: { readonly value: CubicMetres, readonly low: CubicMetres, readonly high: CubicMetres }
+  readonly mouth: Mouth
+  /** Thickness of the mould's own wall, for the drawing. */
+  readonly wall: Metres
+  /** Thickest part of the cast. */
+  readonly section: Metres
+  /** Thin or undercut parts that break if opened early. */
+  readonly fragile: boolean
+  /** What it cost, in the workshop's money. */
+  readonly cost?: number
+}
+
+export interface BucketFacts { readonly id: string, readonly name: string, readonly vessel: Vessel }
+
+export interface BagFacts {
+  readonly id: string
+  readonly name: string
+  readonly classId: PowderClassId
+  readonly uncertain: boolean
+  /** Bulk density someone measured for this bag, kg/m3. */
+  readonly bulk?: Span
+  /** Price of a kilogram, in the workshop's money. */
+  readonly price?: number
+  /**
+   * What its own pours taught of its speed: mean and standard deviation of the logarithm of its rate against its class,
+   * over so many batches.
+   */
+  readonly rate?: { readonly mean: number, readonly sd: number, readonly batches: number }
+  /** Its cup tests: what each taught of its speed, and when. */
+  readonly cups?: readonly { readonly at: number, readonly mean: number, readonly sd: number }[]
+  /** The day it was opened. */
+  readonly opened?: string
+  readonly storage?: BagStorage
+}
+
+/** What a person decides before a pour: a plain value, saved with its schema version. */
+export interface Plan {
+  readonly name: string
+  readonly endUse: EndUseId
+  readonly fills: readonly { readonly mould: string, readonly count: number }[]
+  /** Where the rest of a mix goes. */
+  readonly overflow?: string
+  readonly classId: PowderClassId
+  readonly bag?: string
+  readonly school: SchoolId
+  readonly ratio: WaterRatio
+  readonly scoop: Scoop
+  readonly waterTemperature: Celsius
+  readonly roomTemperature: Celsius
+  readonly bucket?: string
+  /** Extra mixed for what stays in the bucket, as a share of the moulds' volume. */
+  readonly losses: number
+  readonly soakMinutes: number
+  readonly stir: Stirring
+  readonly additions: readonly Addition[]
+  /** Temperature of the ground under a print; as the air when it is not said. */
+  readonly groundTemperature?: Celsius
+  /**
+   * When the moulds are meant to be opened and when a second coat follows, seconds after powder meets water, if that is
+   * decided already.
+   */
+  readonly openAfter?: Seconds
+  readonly secondCoatAfter?: Seconds
+  /** In several coats rather than poured at once: each coat is then a batch of its own. */
+  readonly coats?: Coats
+  /** What fixes the amount: the moulds, the powder left, or the water already in the bucket (kg). */
+  readonly known: { readonly what: 'moulds' | 'powder' | 'water', readonly amount: Kilograms }
+}
+
+export interface PlanWorld {
+  readonly moulds: readonly MouldFacts[]
+  readonly bucket?: BucketFacts
+  readonly bag?: BagFacts
+}
+
+export interface BatchFill {
+  readonly mould: MouldFacts
+  readonly copies: number /** Number of the first of them within its kind, from 1. */
+  readonly first: number
+}
+
+export interface Batch {
+  readonly fills: readonly BatchFill[]
+  readonly castVolume: CubicMetres
+  readonly mix: Mix
+  /** Inside heights in the bucket: water alone, after the powder, and the level not to pass. */
+  readonly levels?: { readonly water: Metres, readonly final: Metres, readonly safe: Metres }
+  /** Level scoops to count when the school counts scoops. */
+  readonly scoops?: { readonly water: number, readonly powder: number }
+  readonly steps: StepTimes
+  /** Which coat of its casts this is, when they are made in coats. */
+  readonly coat?: CoatOf
+}
+
+/** When each step ends, seconds after wetting, and how long the pouring itself takes. */
+export interface StepTimes {
+  readonly sifted: Estimate<Seconds>
+  readonly soaked: Estimate<Seconds>
+  readonly stirred: Estimate<Seconds>
+  readonly poured: Estimate<Seconds>
+  readonly pouring: Seconds
+}
+
+export interface PlanResult {
+  readonly powder: PowderClass
+  readonly ratio: Estimate<WaterRatio>
+  readonly problems: readonly Problem[]
+  readonly batches: readonly Batch[]
+  readonly total: { readonly powder: Kilograms, readonly water: Kilograms, readonly slurry: CubicMetres }
+  /** Moulds asked for that the known amount does not reach, and slurry left over when it reaches further. */
+  readonly unfilled: number
+  readonly spare: CubicMetres
+  /** What the thickest cast, which speaks for the plan, will do; absent while something stands in the way. */
+  readonly setting?: {
+    readonly mould: MouldFacts
+    readonly input: MomentsInput
+    readonly centre: ReturnType<typeof centreMoments>
+  }
+}

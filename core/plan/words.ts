@@ -1,0 +1,438 @@
+import { additionKind } from '../gypsum/additions'
+import type { SchoolId } from '../gypsum/schools'
+import type { StirTool } from '../gypsum/stirring'
+import { ADDITION_WORDS, END_USE_WORDS, POWDER_WORDS, SCHOOL_ADVICE_WORDS } from '../gypsum/words'
+import { SETTING_PROBLEM_WORDS } from '../setting/words'
+import {
+  formatConsistency, formatDuration, formatDurationRange, formatFine, formatPercent, formatTemperature, formatVolume,
+} from '../units/format'
+import { sentenceOf, within, type Sentences } from '../units/sentences'
+import { METRIC, type UnitPreferences } from '../units/units'
+import type { Caution } from './cautions'
+import type { SoakAdvice, StirAdvice, WaterAdvice } from './choices'
+import type { CoatWay } from './coats'
+import type { NoOverlapReason } from './overlap'
+import type { PlanProblem } from './problems'
+import type { Sign, Stage, Step } from './stages'
+
+/** What the planning of a pour says. Nothing reads these sentences. */
+
+/** Ways of working in coats. */
+export interface CoatWayWords {
+  readonly name: string
+  readonly how: string
+}
+
+export const COAT_WAY_WORDS: Readonly<Record<CoatWay, CoatWayWords>> = {
+  'backed': {
+    name: 'Face coat, then the rest',
+    how: 'A thin coat brushed into all detail; the rest behind it while the face still has its gloss.',
+  },
+  'shell': {
+    name: 'Shell built up by hand',
+    how: 'Coat on coat to an even thickness; each waits until a drawn finger leaves a standing peak, and is left rough for the next.',
+  },
+  'swilled': {
+    name: 'Hollow, swilled',
+    how: 'Pour in, roll it over every face until it stays, pour out; again for each coat.',
+  },
+  'base': {
+    name: 'Cast, then a base on it',
+    how: 'Two mixes: the cast first, its back left rough and keyed, then the base.',
+  },
+}
+
+/** Signs a caster can see or feel. */
+export interface SignWords {
+  readonly words: string
+  readonly meaning: string
+}
+
+export const SIGN_WORDS: Readonly<Record<Sign, SignWords>> = {
+  'islands': {
+    words: 'Islands stay dry',
+    meaning: 'Powder stays dry on top: enough powder is in.',
+  },
+  'crust': {
+    words: 'Crust all over',
+    meaning: 'All dry on top: too much, lift some off.',
+  },
+  'lumps': {
+    words: 'Lumps',
+    meaning: 'Dry lumps in the mix.',
+  },
+  'webbing': {
+    words: 'Webbing',
+    meaning: 'It films between spread fingers and holds a trail.',
+  },
+  'will-not-pour': {
+    words: 'Will not pour',
+    meaning: 'Too stiff to level itself.',
+  },
+  'gloss-gone': {
+    words: 'Gloss gone',
+    meaning: 'The wet shine has left the face: initial set.',
+  },
+  'warm': {
+    words: 'Warm',
+    meaning: 'Noticeably warm to the hand.',
+  },
+  'warmest': {
+    words: 'Warmest',
+    meaning: 'As warm as it gets.',
+  },
+  'cold-again': {
+    words: 'Cool again',
+    meaning: 'Back to room temperature after its heat: set, not yet dry.',
+  },
+}
+
+const ratioSpan = ({ low, high }: { readonly low: number, readonly high: number }) =>
+  `${formatConsistency(low)} to ${formatConsistency(high)}`
+const OUTSIDE = 'Outside what the model was checked for'
+const holderOf = (bucket: string | undefined) => bucket ?? 'one bag'
+
+/** What stands in the way of a plan, or is worth a second thought. */
+const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
+  'cannot-set': p =>
+    `${POWDER_WORDS[p.classId].name} binds ${(p.need * 100).toFixed(1)} parts of water to 100 of powder; with `
+    + `${formatConsistency(p.ratio)} some of it could never set. Use ${ratioSpan(p.use)}.`,
+  'jams': p =>
+    `At ${formatConsistency(p.ratio)} this powder jams and will not pour. Use ${ratioSpan(p.use)}`
+    + `${p.withAdditions ? ', or add less of what drinks water' : ''}.`,
+  'thick': p => `Thicker than usual for this powder (${ratioSpan(p.use)}): it traps air and leaves little time.`,
+  'thin': p => `Thinner than usual for this powder (${ratioSpan(p.use)}): weak, slow to dry, and water will stand on top.`,
+  'school-against': p => SCHOOL_ADVICE_WORDS[p.advice],
+  'other-powder': p =>
+    `For this end use most casters take ${p.better.map(id => within(POWDER_WORDS[id].name)).join(' or ')}.`,
+  'not-liquid': (p, prefs) =>
+    `Water at ${formatTemperature(p.celsius, prefs)} will not do: plaster needs liquid water and does not set near boiling. `
+    + 'Use 5 to 40 °C.',
+  'hot-water': 'Water this hot makes lumps, and above about 40 °C plaster sets slower again, not faster.',
+  'addition-share': 'An addition is given as a share of the powder, between nothing and twice its weight.',
+  'harmful-addition': p =>
+    `${ADDITION_WORDS[p.addition].name} above ${formatPercent(additionKind(p.addition).harmful)}: `
+    + within(ADDITION_WORDS[p.addition].harm),
+  'stirred-very-long': 'Stirring longer than a quarter of an hour: it will set in the bucket.',
+  'nearly-frozen': `${OUTSIDE}: nearly frozen. It sets very late or, frozen, not at all; a frozen cast is spoilt.`,
+  'hot-room': `${OUTSIDE}: a room above 40 °C.`,
+  'stirred-much': `${OUTSIDE}: stirred this much it sets sooner than shown here, perhaps in the bucket.`,
+  'hardly-stirred': `${OUTSIDE}: hardly stirred, it may stay lumpy and set late and unevenly.`,
+  'too-many-casts': p =>
+    `A plan holds up to ${p.most} casts; this one asks for ${p.asked}. Split it into several plans.`,
+  'no-mould': 'Choose at least one mould to fill.',
+  'no-bucket': 'Choose the bucket you will mix in.',
+  'no-powder-said': 'Say how much powder is left.',
+  'no-water-said': 'Say how much water is already in the bucket.',
+  'too-many-coats': p => `A piece is built in up to ${p.most} coats here.`,
+  'too-little': (p, prefs) =>
+    `That makes ${formatVolume(p.makes, prefs)} of mix; even “${p.mould}” takes ${formatVolume(p.takes, prefs)}.`,
+  'coat-over-bucket': (p, prefs) =>
+    `The largest coat of ${p.casts === 1 ? 'this cast' : `these ${p.casts} casts`} takes ${formatVolume(p.takes, prefs)} `
+    + `with spare; ${holderOf(p.bucket)} holds ${formatVolume(p.holds, prefs)} with room to stir. `
+    + 'Choose a larger bucket, more coats, or fewer casts in one plan.',
+  'cast-over-bucket': (p, prefs) =>
+    `“${p.mould}” takes ${formatVolume(p.takes, prefs)} with spare; ${holderOf(p.bucket)} holds `
+    + `${formatVolume(p.holds, prefs)} with room to stir. `
+    + (p.bucket === undefined ? 'Mix it in a bucket.' : 'Choose a larger bucket.'),
+  'cannot-work-out': p => SETTING_PROBLEM_WORDS[p.why],
+  'never-sets': 'This mix would not set within twelve hours at these temperatures. Work warmer.',
+  'too-slow': p =>
+    `It thickens after about ${formatDuration(p.pourBy, 'minute')}, sooner than one person can sift, soak, stir and pour `
+    + 'this. Work in two, use colder water, or stir less.',
+  'hot-core': (p, prefs) =>
+    `The core will pass 60 °C (up to about ${formatTemperature(Math.round(p.hottest / 5) * 5, prefs)} in a very thick `
+    + 'piece). Keep skin away from it and let it cool before you open.',
+  'very-thin-cast': `${OUTSIDE}: a cast thinner than 4 mm dries before it has set; keep it covered.`,
+  'very-thick-cast': `${OUTSIDE}: a cast thicker than 150 mm keeps its heat for most of a day.`,
+  'opens-early': p =>
+    `Too early for this mould: it is hardly strong enough to open before ${formatDurationRange(p.from, p.to)}.`,
+  'coat-too-late': p =>
+    `Too late to bond by itself: the gloss goes after about ${formatDuration(p.glossGone, 'minute')}. `
+    + 'Pour it before that, or roughen, wet and coat the face thinly first.',
+  'one-coat': 'Work in coats needs at least two.',
+  'area-without-coat': 'Every area needs a thickness for every coat; 0 where it has none.',
+  'bare-area': p => `“${p.area}” gets nothing in any coat. Give it a thickness or take it out.`,
+  'uneven': (p, prefs) =>
+    `Uneven: “${p.thickest.area}” ends ${formatFine(p.thickest.thickness, prefs)} thick, “${p.thinnest.area}” `
+    + `${formatFine(p.thinnest.thickness, prefs)}. Even thickness dries without cracking.`,
+  'thin-coat': (p, prefs) =>
+    `A coat under ${formatFine(p.least, prefs)} on “${p.area}” dries before it sets. Lay it thicker, or all in one.`,
+  'thick-coat': (p, prefs) => `A coat over ${formatFine(p.most, prefs)} sags on a slope. Split it in two.`,
+  'over-hollow': 'That is more than the mould holds: a hollow cast takes a part of it.',
+  'empty-coat': 'Every coat takes something: give each a share.',
+}
+
+/** A problem in one sentence or two: what is wrong, and what to do. */
+export function problemWords(problem: PlanProblem, prefs: UnitPreferences = METRIC): string {
+  return sentenceOf(PROBLEMS, problem, prefs)
+}
+
+/** Why the next batch has to wait. */
+export const NO_OVERLAP_WORDS: Readonly<Record<NoOverlapReason, string>> = {
+  'last-batch': 'There is no batch after it.',
+  'coats': 'A coat waits for the one before it.',
+  'soak-too-short':
+    'Sifting the next batch takes longer than this one soaks: one after the other, or two of you.',
+  'thickens': 'The next batch would thicken while this one is poured.',
+  'thickens-even-so': 'Even mixed by someone else it would thicken before it can be poured.',
+}
+
+const SILICA = 'Silica dust harms the lungs for good: fitted respirator, extraction, wet clean-up, never sweep it dry.'
+
+const CAUTIONS: Sentences<Caution> = {
+  'skin': c =>
+    'Never set plaster around a hand or any skin: it heats as it hardens, burns deeply and cannot be pulled off.'
+    + (c.hotFor === undefined
+      ? ''
+      : ` Inside, this one stays above 43 °C for about ${formatDuration(Math.round(c.hotFor / 300) * 300 || 60, 'minute')}.`),
+  'dust': 'Mask on from opening the bag until the powder is wet.',
+  'drain': 'Nothing down a drain: it sets under water.',
+  'silica': SILICA,
+  'glass': 'A glass mould can break in opening: gloves and eye protection.',
+  'drill': 'Drill on a dry, earthed supply; start and stop the paddle under the surface.',
+  'sheet': 'The data sheet of your powder comes before anything said here.',
+  'addition': c => ADDITION_WORDS[c.addition].caution ?? '',
+  'end-use': c => END_USE_WORDS[c.endUse].caution ?? '',
+}
+
+/** A caution in one sentence. */
+export const cautionWords = (caution: Caution) => sentenceOf(CAUTIONS, caution)
+
+export const SOAK_ADVICE_WORDS: Readonly<Record<SoakAdvice, string>> = {
+  'bag': 'A bag is kneaded as soon as it is wet: soaking and stirring are one.',
+  'dumped': 'Half a minute to a minute wets dumped powder through.',
+  'dumped-long': 'Dumped powder only needs half a minute to a minute; longer, and the middle of the heap sets first.',
+  'dental': 'Short, as stones and dental mixes like it.',
+  'dental-long': 'Stones and dental mixes are soaked for half a minute at most: they have little time to give away.',
+  'short': 'Some stir at once; a minute or more of soak leaves fewer lumps and needs less stirring.',
+  'long': 'Beyond about five minutes nothing more is gained; it starts to set at the bottom.',
+  'usual':
+    'One to three minutes are all taught. Longer gives fewer lumps, less stirring and fewer bubbles, for a little of the time you have.',
+}
+
+/** Of each tool: when it fits amount and powder, and when it does not. */
+const STIRRED_WITH: Readonly<Record<StirTool, { readonly fits: string, readonly not: string }>> = {
+  'hand': {
+    fits: 'The hand feels lumps, stirs in least air and leaves the most time.',
+    not: 'By hand this much takes long and the lumps win; a drill paddle, kept under, suits it.',
+  },
+  'spatula': {
+    fits: 'Right for a bowl, and for the tables this model is fitted to.',
+    not: 'A spatula is for a bowl; take a hand or a paddle for this much.',
+  },
+  'whisk': { fits: '', not: 'A whisk leaves lumps in the corners and folds in air; a hand or spatula does better.' },
+  'drill': {
+    fits: 'For large batches: even and quick, but sooner set. Keep the paddle under, and slow.',
+    not: 'A drill is too much for so little: it sets soon and foams.',
+  },
+  'vacuum-mixer': {
+    fits: 'The custom for dental and investment mixes: next to no air.',
+    not: 'Next to no air, and the shortest time to pour.',
+  },
+  'kneaded-bag': {
+    fits: 'Knead until no white is left, corners too. Clean hands, but lumps hide in the folds.',
+    not: '',
+  },
+}
+
+export function stirAdviceWords({ tool, fits, much }: StirAdvice): string {
+  const words = STIRRED_WITH[tool][fits ? 'fits' : 'not']
+  return much ? `${words} This much stirring sets it much sooner and makes it grow more.` : words
+}
+
+const few = (percent: number) => percent < 5 ? 'a few percent' : `${percent} %`
+const WATER_ADVICE: Sentences<WaterAdvice> = {
+  cold: a =>
+    `Cold water buys time: the mix starts about ${few(a.percent)} slower than with room water. Good for large or detailed pours.`,
+  warm: a =>
+    `Warm water starts it about ${few(a.percent)} faster; in a cold shed that helps, at a bench it takes away time to pour.`,
+  hot: 'Hot water makes lumps and, past 40 °C, does not even set faster.',
+  room: 'Room water is what most times here are known for.',
+}
+export const waterAdviceWords = (advice: WaterAdvice) => sentenceOf(WATER_ADVICE, advice)
+
+export interface StepWords {
+  readonly instruction: string
+  readonly detail: string
+  /** What the one big button says: what the person has just finished. */
+  readonly done: string
+}
+
+/** Stages whose words are the same whatever the school. */
+const READY: StepWords = {
+  instruction: 'Ready the moulds and the table',
+  detail: 'Level, sealed, released. Overflow mould, bin and rinse bucket at hand. Mask on before the bag is opened.',
+  done: 'All ready',
+}
+const SIFT: StepWords = {
+  instruction: 'Sift the powder in',
+  detail: 'A little at a time over the whole surface. Do not stir. Mask stays on.',
+  done: 'All in, start the soak',
+}
+const SOAK: StepWords = {
+  instruction: 'Let it soak',
+  detail: 'Hands off until it is wet through.',
+  done: 'Soaked, start stirring',
+}
+const STIR: StepWords = {
+  instruction: 'Stir under the surface',
+  detail: 'Slowly, feeling for lumps, without folding air in. Stop when it coats a glove evenly.',
+  done: 'Smooth, start pouring',
+}
+const FILL: StepWords = {
+  instruction: 'Tap the bucket, then pour',
+  detail: 'Low and slow, at one point. Thin first coat over all detail, half fill, tap, top up. Stop when it thickens.',
+  done: 'All poured',
+}
+const CLEAN_UP: StepWords = {
+  instruction: 'Clean up while it sets',
+  detail: 'Leftover to its place, hands and tools into the settling bucket. Nothing down a drain.',
+  done: 'Bucket clean',
+}
+const SET: StepWords = {
+  instruction: 'Leave it alone',
+  detail: 'Do not move, lean on or tap the moulds.',
+  done: 'Open the moulds',
+}
+/** Gauging and drying are stages of the piece, not steps at the bench. */
+const NO_STEP: StepWords = { instruction: '', detail: '', done: '' }
+
+const COMMON: Readonly<Record<Stage, StepWords>> = {
+  'gauge': NO_STEP,
+  'ready': READY,
+  'weigh': {
+    instruction: 'Weigh water, then powder',
+    detail: 'Water first, into the mixing bucket. Powder into a second, dry one.',
+    done: 'Start sifting',
+  },
+  'sift': SIFT,
+  'soak': SOAK,
+  'stir': STIR,
+  'fill': FILL,
+  'clean-up': CLEAN_UP,
+  'set': SET,
+  'dry': NO_STEP,
+}
+
+/** Where a school has its own words for a stage. */
+const OF_SCHOOL: Readonly<Record<SchoolId, Partial<Readonly<Record<Stage, StepWords>>>>> = {
+  weighed: {},
+  saturation: {
+    weigh: {
+      instruction: 'Measure the water',
+      detail: 'To the water line on the bucket. The powder will tell you when it is enough.',
+      done: 'Start sifting',
+    },
+    sift: {
+      ...SIFT,
+      instruction: 'Sift until islands stay dry',
+      detail:
+        'A little at a time over the whole surface, still water, no stirring. Stop when dry islands stay. Mask stays on.',
+    },
+  },
+  scoops: {
+    weigh: {
+      instruction: 'Count the water in',
+      detail: 'Level scoops of water into the mixing bucket, powder scoops counted out beside it.',
+      done: 'Start sifting',
+    },
+  },
+  bag: {
+    weigh: {
+      instruction: 'Measure the water',
+      detail: 'By the marked bottle. The powder is already in its bag. Mask on until it is wet.',
+      done: 'Water goes in',
+    },
+    stir: {
+      instruction: 'Water in, press the air out, knead',
+      detail: 'Seal the bag and knead until no white is left, corners too.',
+      done: 'No white left, cut the corner',
+    },
+    fill: {
+      ...FILL,
+      instruction: 'Cut a corner and pour',
+      detail: 'Deepest places first, low and slow, over a stick or spoon so that it cannot dig in.',
+    },
+  },
+  dumped: {
+    weigh: {
+      instruction: 'Weigh water, then powder',
+      detail: 'Water first, into the mixing bucket. All the powder into a second, dry one.',
+      done: 'Tip it in',
+    },
+    sift: {
+      instruction: 'All the powder in at once',
+      detail: 'Tip it in low so that it does not dust. Mask stays on.',
+      done: 'All in, let it wet',
+    },
+    soak: {
+      instruction: 'Let it wet through',
+      detail: 'Half a minute to a minute, hands off.',
+      done: 'Wetted, start stirring',
+    },
+  },
+}
+
+type CoatOfWay = NonNullable<Step['coat']>
+
+/** What a coat is called within a sentence. */
+const coatName = (way: CoatWay, number: number) => {
+  if (way !== 'base') return `coat ${number}`
+  return number === 1 ? 'the cast' : 'the base'
+}
+
+const FACE: StepWords = {
+  instruction: 'Lay the face coat',
+  detail: 'Brush or flick it thinly into all detail, blow the bubbles off, leave no puddle.',
+  done: 'Face coat on',
+}
+
+/** How a coat is laid, by the way of working. */
+const LAID: Readonly<Record<CoatWay, (coat: CoatOfWay, plain: StepWords) => StepWords>> = {
+  swilled: ({ way, number }) => ({
+    instruction: `Swill ${coatName(way, number)} over every face`,
+    detail: 'Pour in, roll and tip until it stays where it is, pour the rest back. Rims and corners last.',
+    done: 'Swilled all over',
+  }),
+  base: ({ number }, plain) => number === 1
+    ? { ...plain, detail: `${plain.detail} Roughen and key the back while it is soft.` }
+    : {
+        instruction: 'Set the base on',
+        detail: 'Wet the back, work a thin coat into it, then the rest. Nowhere thinner than its list says.',
+        done: 'Base on',
+      },
+  backed: ({ way, number, of }) => number === 1
+    ? FACE
+    : {
+        instruction: number === of ? 'Fill behind the face' : `Lay ${coatName(way, number)}`,
+        detail: 'Press the first of it into the face, then the rest; leave no gap between the coats.',
+        done: 'All behind it',
+      },
+  shell: ({ way, number, of }) => number === 1
+    ? FACE
+    : {
+        instruction: `Build ${coatName(way, number)} evenly`,
+        detail: number === of
+          ? 'Even thickness, edges too; then smooth the outside.'
+          : 'Even thickness, edges too; leave it rough.',
+        done: 'Coat on',
+      },
+}
+
+/**
+ * What the bench says at a step: what to do, how, and on its button what has been done.
+ * @example stepWords({ stage: 'soak', school: 'weighed' }).instruction // “Let it soak”
+ */
+export function stepWords({ stage, school, coat, next }: Pick<Step, 'stage' | 'school' | 'coat' | 'next'>): StepWords {
+  const plain = OF_SCHOOL[school][stage] ?? COMMON[stage]
+  if (coat && stage === 'fill') return LAID[coat.way](coat, plain)
+  if (coat && stage === 'clean-up' && coat.number < coat.of)
+    return {
+      ...plain,
+      detail: `${plain.detail} Leave the face rough: the next coat grips it.`,
+      done: `Bucket clean, on to ${coatName(coat.way, coat.number + 1)}`,
+    }
+  if (!coat && next !== undefined) return { ...plain, done: `Bucket clean, on to batch ${next}` }
+  return plain
+}
