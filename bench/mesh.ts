@@ -44,7 +44,7 @@ const theirs = measure('general-purpose loader and a plain loop over its positio
 }, 5)
 console.log(`ratio ${(ours / theirs).toFixed(2)} (wanted 0.3)`)
 const half = readStl(writeStl({ positions: positionsOf(ball(50, 250, 500)) }))
-if (!half.ok) throw new Error(half.sentence)
+if (!half.ok) throw new Error(half.code)
 measure('watertightness of 250 k triangles', () => tightness(half.positions), 5)
 measure('general-purpose vertex merge and edge count of the same', () => {
   const geometry = new BufferGeometry()

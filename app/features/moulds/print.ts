@@ -1,3 +1,4 @@
+import { SCALE_PROBLEM_WORDS } from '~core/mould/words'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { combineGauges, type Gauge } from '~core/mould/gauge/gauge'
@@ -243,7 +244,7 @@ export const usePrint = defineStore('print', () => {
     if (!picture.value || !scale.value || busy.value) return
     trouble.value = ''
     if (standing.value && !standing.value.ok) {
-      trouble.value = standing.value.sentence
+      trouble.value = SCALE_PROBLEM_WORDS[standing.value.code]
       return
     }
     const impression: Impression = {

@@ -4,7 +4,9 @@ import Dialog from 'primevue/dialog'
 import Select from 'primevue/select'
 import { PLACES, WARM_ENOUGH, type PlaceId } from '~core/drying/cast'
 import type { Happening } from '~core/pour/events'
+import { STEADY_WORDS } from '~core/drying/words'
 import { DRY_FOR, missingWeight } from '~core/pour/drying'
+import { DRY_FOR_WORDS } from '~core/pour/words'
 import { endUse } from '~core/gypsum/end-use'
 import { formatMass, formatTemperature } from '~core/units/format'
 import { roughRange } from '~/ui/when'
@@ -79,7 +81,8 @@ const coldWords = computed(() => {
     : ''
 })
 const lines = computed(() =>
-  DRY_FOR.map(({ id, words, share: at }) => {
+  DRY_FOR.map(({ id, share: at }) => {
+    const words = DRY_FOR_WORDS[id]
     const r = drying.known?.forecast.reaches(at)
     if (!r || !Number.isFinite(r.low)) return { id, words, when: 'not in this air', done: false }
     const when = (t: number) => opened.value + t * 1000
@@ -196,7 +199,7 @@ const onScale = computed(() =>
             'steady',
             { warn: drying.known.steady.steady && !drying.known.steady.dry, losing: !drying.known.steady.steady },
           ]">
-          {{ drying.known.steady.why }}
+          {{ STEADY_WORDS[drying.known.steady.code] }}
         </p>
         <p class="small soft">From {{ drying.known.forecast.basis.note }}. The band holds eight of ten.</p>
         <dl>

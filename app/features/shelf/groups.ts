@@ -1,4 +1,5 @@
 import { dryingAdvice } from '~core/pour/drying'
+import { DRYING_ADVICE_WORDS } from '~core/pour/words'
 import type { CastNeed, CastSummary } from '~core/pour/projection'
 import type { CastRow } from '~contract/pour'
 import { roughDay, roughRange, timeOfDay, windowOf, dayAndTime } from '~/ui/when'
@@ -75,9 +76,9 @@ export function byNeed(a: CastGroup, b: CastGroup): number {
 
 /** What is worth doing with a drying cast before it is ready, if anything. */
 export function adviceFor(group: CastGroup, now: number): string | undefined {
-  return group.first.drying && (group.need === 'drying' || group.need === 'kept-damp')
-    ? dryingAdvice(group.first.drying, now, group.need === 'kept-damp')
-    : undefined
+  if (!group.first.drying || (group.need !== 'drying' && group.need !== 'kept-damp')) return undefined
+  const advice = dryingAdvice(group.first.drying, now, group.need === 'kept-damp')
+  return advice && DRYING_ADVICE_WORDS[advice]
 }
 
 /** Dates further off than this are told as the air not drying it. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { modelRemarkWords } from '~core/mould/words'
 import Button from 'primevue/button'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
@@ -253,7 +254,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
                 @update:model-value="model.unit = $event" />
             </div>
           </template>
-          <p v-for="r in model.mesh.remarks" :key="r" class="problem warn">{{ r }}</p>
+          <p v-for="r in model.mesh.remarks" :key="r.code" class="problem warn">{{ modelRemarkWords(r) }}</p>
           <div v-if="session.mayWrite && model.volume" class="pair">
             <Select
               v-model="forMould"

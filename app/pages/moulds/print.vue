@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { SCALE_PROBLEM_WORDS } from '~core/mould/words'
 import { format, parseISO } from 'date-fns'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -126,7 +127,7 @@ const rename = (i: number, name: string | undefined) => print.change(i, { name: 
               :check="positive"
               @amount="print.setScaleSize({ length: $event })" />
           </template>
-          <p v-if="print.standing && !print.standing.ok" class="problem">{{ print.standing.sentence }}</p>
+          <p v-if="print.standing && !print.standing.ok" class="problem">{{ SCALE_PROBLEM_WORDS[print.standing.code] }}</p>
           <QuantityField
             kind="length"
             label="The print’s floor lies deeper by"

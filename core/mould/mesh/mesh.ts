@@ -1,4 +1,5 @@
 import type { CubicMetres, Metres } from '../../units/quantity'
+import type { ModelRemark } from './stl'
 
 /** Measures of a triangle mesh, in the units of its positions. */
 export interface MeshMeasures {
@@ -156,27 +157,22 @@ export function unitChoices(m: MeshMeasures): readonly UnitChoice[] {
 }
 
 /**
- * What is wrong with a mesh, in sentences; `trusted` when its volume can be relied on. @param crossed columns in which
- * parts run through each other.
+ * What is odd about a mesh; `trusted` when its volume can be relied on.
+ * @param crossed columns in which parts run through each other.
  */
 export function meshRemarks(
   m: MeshMeasures,
   t: Tightness,
   crossed = 0,
-): { readonly trusted: boolean, readonly sentences: readonly string[] } {
-  const sentences: string[] = []
-  if (t.open > 0)
-    sentences.push(
-      `It has holes: ${t.open} open edges. Its volume is only rough; close it in the program that made it.`,
-    )
-  if (t.crowded > 0)
-    sentences.push(`${t.crowded} edges are shared by more than two triangles; parts may touch or overlap.`)
-  if (crossed > 0) sentences.push('Parts of it run through each other; what they share is counted once.')
-  if (t.flipped > 0)
-    sentences.push(`${t.flipped} edges have neighbours facing opposite ways; some triangles are inside out.`)
-  if (m.volume < 0) sentences.push('It is inside out as a whole; it is read the right way round.')
-  if (m.volume === 0) sentences.push('It encloses nothing.')
-  return { trusted: t.open === 0 && t.flipped === 0 && m.volume !== 0, sentences }
+): { readonly trusted: boolean, readonly remarks: readonly ModelRemark[] } {
+  const remarks: ModelRemark[] = []
+  if (t.open > 0) remarks.push({ code: 'holes', edges: t.open })
+  if (t.crowded > 0) remarks.push({ code: 'crowded', edges: t.crowded })
+  if (crossed > 0) remarks.push({ code: 'overlaps' })
+  if (t.flipped > 0) remarks.push({ code: 'flipped', edges: t.flipped })
+  if (m.volume < 0) remarks.push({ code: 'inside-out' })
+  if (m.volume === 0) remarks.push({ code: 'encloses-nothing' })
+  return { trusted: t.open === 0 && t.flipped === 0 && m.volume !== 0, remarks }
 }
 
 /**

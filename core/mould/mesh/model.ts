@@ -1,6 +1,6 @@
 import { measureMesh, meshRemarks, tightness, turnedInsideOut, type MeshMeasures } from './mesh'
 import { columnSpans, spanVolume } from './spans'
-import { readStl } from './stl'
+import { readStl, type ModelProblem, type ModelRemark } from './stl'
 
 /** A piece as it will be cast, read from a file and judged. Lengths in the file's own unit. */
 export interface Model {
@@ -9,7 +9,7 @@ export interface Model {
   readonly measures: MeshMeasures
   /** Whether its volume can be relied on. */
   readonly trusted: boolean
-  readonly remarks: readonly string[]
+  readonly remarks: readonly ModelRemark[]
 }
 
 /**
@@ -18,10 +18,10 @@ export interface Model {
  */
 const MEASURING = 192
 
-/** @returns the model, or a sentence when there is nothing to use. */
+/** @returns the model, or why there is nothing to use. */
 export function readModel(
   bytes: Uint8Array,
-): { readonly ok: true, readonly model: Model } | { readonly ok: false, readonly sentence: string } {
+): { readonly ok: true, readonly model: Model } | { readonly ok: false, readonly code: ModelProblem } {
   const stl = readStl(bytes)
   return stl.ok ? { ok: true, model: judged(stl.positions, stl.measures, stl.remarks) } : stl
 }
@@ -30,11 +30,11 @@ export function readModel(
 export function judged(
   given: Float32Array,
   measures: MeshMeasures = measureMesh(given),
-  remarks: readonly string[] = [],
+  remarks: readonly ModelRemark[] = [],
 ): Model {
   const positions = measures.volume < 0 ? turnedInsideOut(given) : given
   const columns = columnSpans(positions, [0, 0, 1], MEASURING)
-  const { trusted, sentences } = meshRemarks(measures, tightness(positions, measures), columns.crossed)
+  const { trusted, remarks: found } = meshRemarks(measures, tightness(positions, measures), columns.crossed)
   const volume = columns.crossed > 0 ? spanVolume(columns) : Math.abs(measures.volume)
-  return { positions, measures: { ...measures, volume }, trusted, remarks: [...remarks, ...sentences] }
+  return { positions, measures: { ...measures, volume }, trusted, remarks: [...remarks, ...found] }
 }

@@ -10,20 +10,23 @@ export const MOST_TRIANGLES = 5_000_000
 /** Largest file that can hold them. */
 export const MOST_BYTES = 84 + 50 * MOST_TRIANGLES
 
-export type StlRead
-  = | {
-    readonly ok: true
-    readonly positions: Float32Array
-    readonly measures: MeshMeasures
-    readonly remarks: readonly string[]
-  }
-  | { readonly ok: false, readonly sentence: string }
+/** Why a file is no model that can be used. */
+export type ModelProblem = 'too-many-triangles' | 'empty-file' | 'too-short' | 'no-triangle' | 'no-numbers'
+
+/** What was odd about a model, and yet it can be used. */
+export type ModelRemark
+  = | { readonly code: 'breaks-off', readonly claimed: number, readonly there: number }
+    | { readonly code: 'goes-on' | 'half-triangle' | 'overlaps' | 'inside-out' | 'encloses-nothing' }
+    | { readonly code: 'bad-numbers', readonly count: number }
+    | { readonly code: 'holes' | 'crowded' | 'flipped', readonly edges: number }
+
+interface NotRead { readonly ok: false, readonly code: ModelProblem }
 
 /** Triangles as they stand in the file, whatever their numbers. */
-type RawRead = { readonly ok: true, readonly positions: Float32Array, readonly remarks: readonly string[] } | {
-  readonly ok: false
-  readonly sentence: string
-}
+interface RawTriangles { readonly ok: true, readonly positions: Float32Array, readonly remarks: readonly ModelRemark[] }
+type RawRead = RawTriangles | NotRead
+
+export type StlRead = (RawTriangles & { readonly measures: MeshMeasures }) | NotRead
 
 const FARTHEST = 1e7
 
@@ -40,15 +43,12 @@ function isBinary(bytes: Uint8Array): boolean {
 
 /**
  * Reads an STL file, binary or text. Never allocates by what a header claims.
- * @returns the triangles, their measures and remarks on what was odd, or a sentence when there is nothing to use.
+ * @returns the triangles, their measures and remarks on what was odd, or why there is nothing to use.
  */
 export function readStl(bytes: Uint8Array): StlRead {
   if (bytes.length > MOST_BYTES)
-    return {
-      ok: false,
-      sentence: `This file has more than ${MOST_TRIANGLES / 1e6} million triangles. Reduce the model and try again.`,
-    }
-  if (bytes.length === 0) return { ok: false, sentence: 'This file is empty.' }
+    return { ok: false, code: 'too-many-triangles' }
+  if (bytes.length === 0) return { ok: false, code: 'empty-file' }
   const read = isBinary(bytes) ? readBinary(bytes) : readText(bytes)
   if (!read.ok) return read
   return kept(read.positions, read.remarks)
@@ -56,14 +56,14 @@ export function readStl(bytes: Uint8Array): StlRead {
 
 function readBinary(bytes: Uint8Array): RawRead {
   if (bytes.length < 84 + 50)
-    return { ok: false, sentence: 'This is no STL model: it is too short to hold a triangle.' }
+    return { ok: false, code: 'too-short' }
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const claimed = view.getUint32(80, true), there = Math.floor((bytes.length - 84) / 50)
   const count = claimed === 0 ? there : Math.min(claimed, there)
-  const remarks: string[] = []
-  if (claimed > there) remarks.push(`The file breaks off: it announces ${claimed} triangles and holds ${there}.`)
+  const remarks: ModelRemark[] = []
+  if (claimed > there) remarks.push({ code: 'breaks-off', claimed, there })
   else if (claimed !== 0 && claimed < there)
-    remarks.push('The file goes on after its last triangle; the rest was left out.')
+    remarks.push({ code: 'goes-on' })
   return { ok: true, positions: corners(bytes.subarray(84, 84 + 50 * count), count), remarks }
 }
 
@@ -112,17 +112,14 @@ function readText(bytes: Uint8Array): RawRead {
     }
     for (let k = 0; k < 3; k++) numbers[n++] = Number(text.next() ?? NaN)
     if (n > 9 * MOST_TRIANGLES)
-      return {
-        ok: false,
-        sentence: `This file has more than ${MOST_TRIANGLES / 1e6} million triangles. Reduce the model and try again.`,
-      }
+      return { ok: false, code: 'too-many-triangles' }
   }
-  if (n === 0) return { ok: false, sentence: 'This is no STL model: no triangle was found in it.' }
+  if (n === 0) return { ok: false, code: 'no-triangle' }
   const whole = n - n % 9
   return {
     ok: true,
     positions: numbers.slice(0, whole),
-    remarks: whole < n ? ['The file breaks off in the middle of a triangle.'] : [],
+    remarks: whole < n ? [{ code: 'half-triangle' }] : [],
   }
 }
 
@@ -141,7 +138,7 @@ class TextDecoderLite {
 }
 
 /** Leaves out triangles with impossible numbers. */
-function kept(positions: Float32Array, remarks: readonly string[]): StlRead {
+function kept(positions: Float32Array, remarks: readonly ModelRemark[]): StlRead {
   const count = positions.length / 9
   const measures = measureMesh(positions)
   // One number that is none spoils the area; one out of reach shows in the box.
@@ -155,7 +152,7 @@ function kept(positions: Float32Array, remarks: readonly string[]): StlRead {
     return true
   }
   for (let t = 0; t < count; t++) if (!usable(t)) bad++
-  if (bad === count) return { ok: false, sentence: 'None of this file’s triangles has usable numbers.' }
+  if (bad === count) return { ok: false, code: 'no-numbers' }
   const clean = new Float32Array(9 * (count - bad))
   for (let t = 0, out = 0; t < count; t++) {
     if (!usable(t)) continue
@@ -168,9 +165,7 @@ function kept(positions: Float32Array, remarks: readonly string[]): StlRead {
     measures: measureMesh(clean),
     remarks: [
       ...remarks,
-      `${bad} ${bad === 1 ? 'triangle has' : 'triangles have'} impossible numbers and ${
-        bad === 1 ? 'was' : 'were'
-      } left out.`,
+      { code: 'bad-numbers', count: bad },
     ],
   }
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { SCALE_PROBLEM_WORDS } from '../words'
 import { ground, MARKING, photoArea, photoLength, type PhotoScale, type Pixel } from './photo'
 
 /**
@@ -93,7 +94,7 @@ describe('scale and perspective from a photo', () => {
     const p = (x: number, y: number) => ({ x, y })
     const words = (s: PhotoScale) => {
       const g = ground(s)
-      return g.ok ? '' : g.sentence
+      return g.ok ? '' : SCALE_PROBLEM_WORDS[g.code]
     }
     expect(words(ruler(p(5, 5), p(9, 9), 0.1))).toMatch(/too near each other/)
     expect(words(ruler(p(0, 0), p(600, 0), 0))).toMatch(/how long/)

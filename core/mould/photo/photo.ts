@@ -74,30 +74,33 @@ function homography(from: readonly Pixel[], to: readonly Pixel[]): Homography | 
 /** A pixel on the ground, m; from any origin. */
 export type OnGround = (p: Pixel) => Pixel
 
-/** @returns the map from the photo to the ground, or a sentence when the marks do not give one. */
+/** Why marks do not give a scale. */
+export type ScaleProblem = 'ruler-length' | 'ruler-short' | 'rectangle-size' | 'corners-crossed' | 'no-rectangle'
+
+/** @returns the map from the photo to the ground, or why the marks do not give one. */
 export function ground(
   scale: PhotoScale,
-): { readonly ok: true, readonly at: OnGround } | { readonly ok: false, readonly sentence: string } {
-  const refuse = (sentence: string) => ({ ok: false, sentence }) as const
+): { readonly ok: true, readonly at: OnGround } | { readonly ok: false, readonly code: ScaleProblem } {
+  const refuse = (code: ScaleProblem) => ({ ok: false, code }) as const
   if (scale.how === 'ruler') {
     const [a, b] = scale.ends, pixels = Math.hypot(a.x - b.x, a.y - b.y)
-    if (!(scale.length > 0)) return refuse('Say how long the marked piece of the ruler is.')
+    if (!(scale.length > 0)) return refuse('ruler-length')
     if (pixels < 20)
-      return refuse('The two marks on the ruler lie too near each other. Mark as long a piece of it as you can.')
+      return refuse('ruler-short')
     const k = scale.length / pixels
     return { ok: true, at: p => ({ x: p.x * k, y: p.y * k }) }
   }
   const { corners, width, length } = scale
-  if (!(width > 0 && length > 0)) return refuse('Say how wide and how long the rectangle really is.')
+  if (!(width > 0 && length > 0)) return refuse('rectangle-size')
   // Once round without crossing itself: all turns go the same way.
   const turns = corners.map((p, i) => {
     const q = corners[(i + 1) % 4]!, r = corners[(i + 2) % 4]!
     return (q.x - p.x) * (r.y - q.y) - (q.y - p.y) * (r.x - q.x)
   })
   if (!turns.every(t => t > 200) && !turns.every(t => t < -200))
-    return refuse('Put the four corners in order, once round the rectangle.')
+    return refuse('corners-crossed')
   const h = homography(corners, [{ x: 0, y: 0 }, { x: width, y: 0 }, { x: width, y: length }, { x: 0, y: length }])
-  if (!h) return refuse('These four corners do not make a rectangle seen from any side.')
+  if (!h) return refuse('no-rectangle')
   return {
     ok: true, at: (p) => {
       const u = (p.x - h[9]!) * h[11]!, v = (p.y - h[10]!) * h[11]!, w = h[6]! * u + h[7]! * v + 1
