@@ -38,9 +38,17 @@ const OUTSIDE = {
   },
 }
 
-/** @param {string} name @param {string[]} files @param {{ group: string[], message: string }[]} patterns @param {string[]} ignores */
+/**
+ * @param {string} name @param {string[]} files @param {{ group: string[], message: string }[]} patterns @param
+ * {string[]} ignores
+ */
 function mayNotImport(name, files, patterns, ignores = []) {
-  return { name: `house/${name}`, files, ignores: ['**/*.test.ts', ...ignores], rules: { 'no-restricted-imports': ['error', { patterns }] } }
+  return {
+    name: `house/${name}`,
+    files,
+    ignores: ['**/*.test.ts', ...ignores],
+    rules: { 'no-restricted-imports': ['error', { patterns }] },
+  }
 }
 
 const coreRooms = Object.entries(CORE).map(([room, below]) => {
@@ -49,7 +57,11 @@ const coreRooms = Object.entries(CORE).map(([room, below]) => {
     group: above.flatMap(r => [`../${r}/**`, `../../${r}/**`]),
     message: `core/${room} stands below that room, or beside it: see eslint.config.mjs and ARCHITECTURE.md.`,
   }
-  return mayNotImport(`core/${room}`, [`core/${room}/**/*.ts`], above.length > 0 ? [OUTSIDE_CORE, other] : [OUTSIDE_CORE])
+  return mayNotImport(
+    `core/${room}`,
+    [`core/${room}/**/*.ts`],
+    above.length > 0 ? [OUTSIDE_CORE, other] : [OUTSIDE_CORE],
+  )
 })
 
 const outsideRooms = Object.entries(OUTSIDE)
@@ -80,7 +92,12 @@ export default withNuxt(
       'vue/html-indent': 'off',
       '@stylistic/max-statements-per-line': ['error', { max: 3 }],
       '@stylistic/max-len': ['error', {
-        code: 120, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true, ignoreUrls: true, ignoreComments: false,
+        code: 120,
+        ignoreStrings: true,
+        ignoreTemplateLiterals: true,
+        ignoreRegExpLiterals: true,
+        ignoreUrls: true,
+        ignoreComments: false,
       }],
       'vue/no-restricted-syntax': ['error', ...HANDLER_LOGIC],
       'no-restricted-syntax': ['error', {

@@ -66,9 +66,24 @@ export default defineNuxtConfig({
     // Named here, they are made ready while the server still starts; found one by one, each would load the page anew.
     optimizeDeps: {
       include: [
-        'vue', 'pinia', 'zod', 'idb', 'date-fns', '@vueuse/core', 'lucide-vue-next', 'papaparse', 'chart.js', 'three', 'marked', 'exifr',
-        'primevue/config', '@primeuix/themes', '@primeuix/themes/aura',
-        ...['button', 'select', 'selectbutton', 'inputtext', 'inputnumber', 'textarea', 'checkbox', 'dialog'].map(p => `primevue/${p}`),
+        'vue',
+        'pinia',
+        'zod',
+        'idb',
+        'date-fns',
+        '@vueuse/core',
+        'lucide-vue-next',
+        'papaparse',
+        'chart.js',
+        'three',
+        'marked',
+        'exifr',
+        'primevue/config',
+        '@primeuix/themes',
+        '@primeuix/themes/aura',
+        ...['button', 'select', 'selectbutton', 'inputtext', 'inputnumber', 'textarea', 'checkbox', 'dialog'].map(p =>
+          `primevue/${p}`,
+        ),
       ],
     },
     server: { warmup: { clientFiles: ['./layouts/default.vue', './pages/index.vue', './pages/sign-in.vue'] } },

@@ -5,8 +5,10 @@ import { dirname } from 'node:path'
 import ts from 'typescript'
 
 /**
- * The code as a house, measured: `npm run house [folder]`. Line lengths, functions over 60 lines, files a room, and how often the
- * type checker was overruled. Comments and blank lines within a function count as its lines. Another checkout can be named, so that
+ * The code as a house, measured: `npm run house [folder]`. Line lengths, functions over 60 lines, files a room, and how
+ * often the
+ * type checker was overruled. Comments and blank lines within a function count as its lines. Another checkout can be
+ * named, so that
  * before and after stand in one table.
  */
 
@@ -68,7 +70,8 @@ function lengths(of) {
 
 /** @type {Map<string, number>} */
 const rooms = new Map()
-for (const f of files.filter(f => f.startsWith('core/') && !isTest(f))) rooms.set(dirname(f), (rooms.get(dirname(f)) ?? 0) + 1)
+for (const f of files.filter(f => f.startsWith('core/') && !isTest(f)))
+  rooms.set(dirname(f), (rooms.get(dirname(f)) ?? 0) + 1)
 
 console.table({
   'all code': lengths(files),
@@ -78,5 +81,11 @@ console.table({
 console.log(`functions over ${LONGEST} lines: ${long.length}`)
 for (const { at, lines } of long.sort((a, b) => b.lines - a.lines)) console.log(`  ${lines}  ${at}`)
 console.log(`! ${bangs}, as never ${asNever}, as any ${asAny}`)
-console.log(`rooms of the core over ${ROOMIEST} files: ${[...rooms].filter(([, n]) => n > ROOMIEST).map(([r, n]) => `${r} ${n}`).join(', ') || 'none'}`)
+console.log(
+  `rooms of the core over ${ROOMIEST} files: ${
+    [...rooms].filter(([, n]) => n > ROOMIEST).map(([r, n]) =>
+      `${r} ${n}`,
+    ).join(', ') || 'none'
+  }`,
+)
 console.log(`files a room: ${[...rooms].map(([r, n]) => `${r} ${n}`).join(', ')}`)

@@ -102,11 +102,12 @@ function startServer(data, log, port, throwaway) {
 }
 
 /**
- * Starts the cluster in this folder, making it first if it is new. One that already runs is used, and left running unless
+ * Starts the cluster in this folder, making it first if it is new. One that already runs is used, and left running
+ * unless
  * it is `own`.
  * @param {string} folder
  * @param {{ throwaway?: boolean, own?: boolean, known?: (url: (database: string) => string) => void }} [options]
- *   throwaway: faster, and not safe against power cuts; own: ended by `stop` whoever started it; known: told the address
+ * throwaway: faster, and not safe against power cuts; own: ended by `stop` whoever started it; known: told the address
  *   as soon as it is, some seconds before anything answers there
  * @returns {Promise<{ url: (database: string) => string, stop: () => void }>}
  */

@@ -9,14 +9,18 @@ import { giveUp, Plain, say } from './say.mjs'
 import { checkNode, DATA, debianPackages, npmPackages, ROOT } from './setup.mjs'
 
 /**
- * The application as it is worked on: pages and core reload as they are saved. It has a database and a demo workshop of its own
+ * The application as it is worked on: pages and core reload as they are saved. It has a database and a demo workshop of
+ * its own
  * under `.data/dev`, apart from what bin/start keeps, and ends them with itself.
  */
 
 const HOME = process.env.DEV_FOLDER ?? join(DATA, 'dev')
 const program = (/** @type {string} */ name) => join(ROOT, 'node_modules/.bin', name)
 
-/** Tables made and the demo filled in. Runs beside the development server, which asks for them with its first page. @param {string} url */
+/**
+ * Tables made and the demo filled in. Runs beside the development server, which asks for them with its first page.
+ * @param {string} url
+ */
 function makeReady(url) {
   return new Promise((resolve, reject) => {
     const args = ['--tsconfig', 'tsconfig.tools.json', 'bin/database.ts', '--create', '--demo']
@@ -25,11 +29,16 @@ function makeReady(url) {
     })
     // The server has the first turn: without it there is nothing to show the demo in.
     if (seed.pid !== undefined) setPriority(seed.pid, 10)
-    seed.once('exit', code => code === 0 ? resolve(undefined) : reject(new Plain('The database could not be made ready.')))
+    seed.once(
+      'exit',
+      code => code === 0 ? resolve(undefined) : reject(new Plain('The database could not be made ready.')),
+    )
   })
 }
 
-/** Ends a server with everything it started, and waits for it. @param {import('node:child_process').ChildProcess} child */
+/**
+ * Ends a server with everything it started, and waits for it. @param {import('node:child_process').ChildProcess} child
+ */
 function end(child) {
   return new Promise((resolve) => {
     if (child.exitCode !== null || child.signalCode !== null || child.pid === undefined) return resolve(undefined)

@@ -4,7 +4,7 @@ import { MOULD_MATERIALS, type MouldMaterial } from '~core/setting/body'
 import type { Gauge } from '~core/mould/gauge/gauge'
 import type { PhotoScale } from '~core/mould/photo/photo'
 import type { Shape } from '~core/mould/gauge/shapes'
-import type { Taught } from '~core/forecast/learning'
+import type { Taught } from '~core/plan/types'
 import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
 
 const keys = <T extends string>(record: Readonly<Record<T, unknown>>) => Object.keys(record) as [T, ...T[]]

@@ -94,7 +94,10 @@ export async function seedDemo(db: Db, now: number, { fresh = false, seed = 9 } 
     if (known) return known
     const plan = planOf(ids, WISHES[wish])
     const frozen = freezeRun(plan, await worldOf(scope, plan))
-    if (!frozen.ok) throw new Error(`The demo plan “${plan.name}” cannot be poured: ${frozen.problems[0] && problemWords(frozen.problems[0])}`)
+    if (!frozen.ok)
+      throw new Error(
+        `The demo plan “${plan.name}” cannot be poured: ${frozen.problems[0] && problemWords(frozen.problems[0])}`,
+      )
     runs.set(wish, frozen.run)
     return frozen.run
   }

@@ -95,7 +95,11 @@ async function pastPours(
       const { moulds: [mould], bag } = await worldOf(scope, { fills: [{ mould: row.mould, count: 1 }], bag: row.bag })
       if (!mould) throw new RowRefused(place, 'This mould is not in the library any more.')
       const { plan, world } = pastPlan(row, mould, bag), frozen = await frozenBetweenOthers(freezing(plan, world))
-      if (!frozen.ok) throw new RowRefused(place, frozen.problems[0] ? problemWords(frozen.problems[0]) : 'Nobody can have poured that.')
+      if (!frozen.ok)
+        throw new RowRefused(
+          place,
+          frozen.problems[0] ? problemWords(frozen.problems[0]) : 'Nobody can have poured that.',
+        )
       runs.set(key, run = { ...frozen.run, daysOnly: true })
     }
     const entries = pastHappenings(row, run).map(({ at, batch, what }, i) => ({

@@ -23,6 +23,8 @@ export function recordTime(at: Instant, now: Instant): string {
 
 /** A day's night lasts until this hour of the next. */
 const DAWN = 5
+/** Parts of a day, each until its hour. */
+const PARTS = [[DAWN, 'night'], [12, 'morning'], [18, 'afternoon'], [22, 'evening']] as const
 
 /**
  * Parts of a day for what cannot be known to the hour: `Thu afternoon`. Its night belongs to the day before: three
@@ -32,7 +34,7 @@ export function roughDay(at: Instant, now: Instant): string {
   const hour = new Date(at).getHours(),
     day = hour < DAWN ? at - DAWN * HOUR : at,
     today = new Date(now).getHours() < DAWN ? now - DAWN * HOUR : now
-  const part = hour < DAWN ? 'night' : hour < 12 ? 'morning' : hour < 18 ? 'afternoon' : hour < 22 ? 'evening' : 'night'
+  const part = PARTS.find(([until]) => hour < until)?.[1] ?? 'night'
   if (isSameDay(day, today)) return part === 'night' ? 'tonight' : `this ${part}`
   if (isSameDay(day, today + DAY)) return `tomorrow ${part}`
   if (Math.abs(day - today) < 6 * DAY) return `${format(day, 'EEE')} ${part}`

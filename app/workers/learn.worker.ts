@@ -1,4 +1,5 @@
-import { learn, priorOf, type Observation, type Prior, type Taught, type TellingSign } from '~core/forecast/learning'
+import { learn, priorOf, type Observation, type Prior, type TellingSign } from '~core/forecast/learning'
+import type { Taught } from '~core/plan/types'
 import type { Moments, MomentsInput } from '~core/setting/moments'
 
 /** The forecast that learns, beside the page. Surfaces of a mix are kept: one more mark then takes milliseconds. */

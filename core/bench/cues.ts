@@ -64,7 +64,9 @@ export function cuesOf(
     const { wetAt: wet } = batch
     if (wet === undefined) return []
     const learnt = runFor(b), pourBy = wet + pouringEnds(learnt, b) * 1000, tapUntil = tappingEnds(learnt, b)
-    const pouring: readonly Moment[] = batch.filledAt === undefined ? [['hurry', pourBy - 60_000], ['late', pourBy]] : []
+    const pouring: readonly Moment[] = batch.filledAt === undefined
+      ? [['hurry', pourBy - 60_000], ['late', pourBy]]
+      : []
     const tapping: readonly Moment[] = tapUntil === undefined ? [] : [['tap', wet + tapUntil * 1000]]
     return [...milestoneMoments(learnt, state, b, wet), ...pouring, ...coatMoments(learnt, state, b), ...tapping]
       .map(([kind, at]) => ({ id: `${b}-${kind}`, kind, batch: b, at, named }))

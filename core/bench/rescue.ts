@@ -15,33 +15,58 @@ import type { Celsius, CubicMetres, Kilograms, Seconds, WaterRatio } from '../un
  * numbers are worked out. Sentences: words.ts.
  */
 
-export interface Amounts { readonly water: Kilograms, readonly powder: Kilograms }
+export interface Amounts {
+  readonly water: Kilograms
+  readonly powder: Kilograms
+}
 
 /** One thing to do. Times are seconds, after wetting where they are a moment. */
 export type Act
-  = | { readonly code: 'leave-it' | 'stop-thick' | 'bin-the-rest' | 'stop-stirring' | 'pour-what-flows' | 'keep-still' | 'warm-it' }
-    | { readonly code: 'open-by-touch', readonly from: Seconds }
-    | { readonly code: 'fill-in-order', readonly casts: readonly string[] }
-    | { readonly code: 'time-left', readonly low: Seconds, readonly high: Seconds }
-    | { readonly code: 'colder-water', readonly gains: Seconds }
-    | { readonly code: 'wait-for-gloss', readonly latest: Seconds, readonly left: Seconds }
-    | { readonly code: 'look-again', readonly lost: Seconds }
-    | { readonly code: 'sieve' | 'press-lumps-back' | 'soak-longer' | 'crush-lumps' | 'lift-dry-out' }
-    | { readonly code: 'hold-leak' | 'press-leak' | 'leak-uppermost' | 'top-up' | 'note-leak' | 'say-missing' }
-    | { readonly code: 'mix-now', readonly mix: Amounts, readonly volume: CubicMetres }
-    | { readonly code: 'pour-within', readonly time: Seconds }
-    | { readonly code: 'roughen-face' }
-    | { readonly code: 'mix-later', readonly mix: Amounts }
-    | { readonly code: 'pour-off' | 'expect-soft' | 'draw-off' | 'close-surface' | 'thicker-next' }
-    | { readonly code: 'keep-to-ratio', readonly planned: WaterRatio, readonly ratio: WaterRatio }
-    | { readonly code: 'lift-with-soil' | 'leave-in-mould' | 'thaw' | 'dry-slowly' | 'rinse-eye' | 'free-skin' | 'cool-burn' }
+  = | {
+    readonly code:
+      | 'leave-it'
+      | 'stop-thick'
+      | 'bin-the-rest'
+      | 'stop-stirring'
+      | 'pour-what-flows'
+      | 'keep-still'
+      | 'warm-it'
+  }
+  | { readonly code: 'open-by-touch', readonly from: Seconds }
+  | { readonly code: 'fill-in-order', readonly casts: readonly string[] }
+  | { readonly code: 'time-left', readonly low: Seconds, readonly high: Seconds }
+  | { readonly code: 'colder-water', readonly gains: Seconds }
+  | { readonly code: 'wait-for-gloss', readonly latest: Seconds, readonly left: Seconds }
+  | { readonly code: 'look-again', readonly lost: Seconds }
+  | { readonly code: 'sieve' | 'press-lumps-back' | 'soak-longer' | 'crush-lumps' | 'lift-dry-out' }
+  | { readonly code: 'hold-leak' | 'press-leak' | 'leak-uppermost' | 'top-up' | 'note-leak' | 'say-missing' }
+  | { readonly code: 'mix-now', readonly mix: Amounts, readonly volume: CubicMetres }
+  | { readonly code: 'pour-within', readonly time: Seconds }
+  | { readonly code: 'roughen-face' }
+  | { readonly code: 'mix-later', readonly mix: Amounts }
+  | { readonly code: 'pour-off' | 'expect-soft' | 'draw-off' | 'close-surface' | 'thicker-next' }
+  | { readonly code: 'keep-to-ratio', readonly planned: WaterRatio, readonly ratio: WaterRatio }
+  | {
+    readonly code: 'lift-with-soil' | 'leave-in-mould' | 'thaw' | 'dry-slowly' | 'rinse-eye' | 'free-skin' | 'cool-burn'
+  }
 
 export type RescueReason
-  = | { readonly code: 'set-is-set' | 'stirring-seeds' | 'within-range' | 'usual-dead' | 'stirring-costs' | 'wet-through' }
-    | { readonly code: 'likely', readonly because: readonly NotSetting[] }
-    | { readonly code: 'blocks-itself' | 'still-thin' | 'mix-depends' | 'knits' | 'only-rough' | 'powder-settles' | 'ice-holds' }
-    | { readonly code: 'more-water-than-held', readonly ratio: WaterRatio }
-    | { readonly code: 'burns', readonly warmest: Celsius, readonly at: Seconds }
+  = | {
+    readonly code: 'set-is-set' | 'stirring-seeds' | 'within-range' | 'usual-dead' | 'stirring-costs' | 'wet-through'
+  }
+  | { readonly code: 'likely', readonly because: readonly NotSetting[] }
+  | {
+    readonly code:
+      | 'blocks-itself'
+      | 'still-thin'
+      | 'mix-depends'
+      | 'knits'
+      | 'only-rough'
+      | 'powder-settles'
+      | 'ice-holds'
+  }
+  | { readonly code: 'more-water-than-held', readonly ratio: WaterRatio }
+  | { readonly code: 'burns', readonly warmest: Celsius, readonly at: Seconds }
 
 /** What keeps a mix from setting, as far as its record tells. */
 export type NotSetting
@@ -49,7 +74,14 @@ export type NotSetting
     | { readonly code: 'cold' | 'retarder' | 'doubtful-bag' }
 
 export type Never
-  = 'no-water' | 'no-sprinkling' | 'no-whisk' | 'no-squeezing' | 'no-thinning' | 'no-dry-powder' | 'no-boiling' | 'no-waiting'
+  = | 'no-water'
+    | 'no-sprinkling'
+    | 'no-whisk'
+    | 'no-squeezing'
+    | 'no-thinning'
+    | 'no-dry-powder'
+    | 'no-boiling'
+    | 'no-waiting'
 
 export interface Advice {
   /** What to do, in order; the first is for now. */
@@ -95,7 +127,10 @@ function slowestMould(run: FrozenRun, { fills }: Batch): MouldFacts {
 function caseOf(run: FrozenRun, state: PourState, { now, batch: b, missing }: Told): Case {
   const batch = state.batches[b]!, planned = run.batches[b]!
   return {
-    run, batch, planned, missing,
+    run,
+    batch,
+    planned,
+    missing,
     moments: run.moments[slowestMould(run, planned).id]!,
     unfilled: state.casts.filter(c => c.cast.batch === b && c.filledAt === undefined),
     ratio: batch.ratio ?? run.ratio.value,
@@ -113,10 +148,11 @@ const leftUntil = ({ wetFor = 0 }: Case, at: Seconds) => Math.max(0, Math.round(
 function colderWater(run: FrozenRun): readonly Act[] {
   const powder = powderClass(run.plan.classId), mould = run.world.moulds[0]
   if (!mould || run.plan.waterTemperature < 13) return []
-  const pourBy = (waterTemperature: Celsius) => centreMoments({
-    ...momentsInput({ ...run.plan, waterTemperature }, run.ratio, mould, QUICK_MIX, run.world.bag),
-    powder,
-  }).pourBy
+  const pourBy = (waterTemperature: Celsius) =>
+    centreMoments({
+      ...momentsInput({ ...run.plan, waterTemperature }, run.ratio, mould, QUICK_MIX, run.world.bag),
+      powder,
+    }).pourBy
   const gains = pourBy(10) - pourBy(run.plan.waterTemperature)
   return gains > 20 ? [{ code: 'colder-water', gains }] : []
 }
@@ -183,7 +219,10 @@ function leak(c: Case): Advice {
   const stiff = pastMoment(c, c.moments.webbing.value)
   return {
     steps: [
-      { code: stiff ? 'hold-leak' : 'press-leak' }, { code: 'leak-uppermost' }, { code: 'top-up' }, { code: 'note-leak' },
+      { code: stiff ? 'hold-leak' : 'press-leak' },
+      { code: 'leak-uppermost' },
+      { code: 'top-up' },
+      { code: 'note-leak' },
     ],
     why: { code: stiff ? 'blocks-itself' : 'still-thin' },
     never: 'no-squeezing',
@@ -196,7 +235,10 @@ function short(c: Case): Advice {
   if (!(volume > 0)) return { steps: [{ code: 'say-missing' }], why: { code: 'mix-depends' } }
   const { plan } = run
   const { water, powder } = solveMix({
-    powder: powderClass(plan.classId), ratio: run.ratio.value, waterTemperature: plan.waterTemperature, additions: plan.additions,
+    powder: powderClass(plan.classId),
+    ratio: run.ratio.value,
+    waterTemperature: plan.waterTemperature,
+    additions: plan.additions,
   }, { what: 'slurry', amount: volume * SPARE })
   const mix = { water, powder }
   // A second pour knits to the first until that loses its gloss (common practice).

@@ -29,7 +29,9 @@ const ACTS: Sentences<Act, [prefs: UnitPreferences]> = {
   'wait-for-gloss': a =>
     `Wait: gloss may go as late as ${minutes(a.latest)} after wetting, ${formatDuration(a.left)} from now.`,
   'look-again': a =>
-    `Look again in half an hour. If a nail still goes in after ${minutes(a.lost)}, it will not become sound: take it out, `
+    `Look again in half an hour. If a nail still goes in after ${
+      minutes(a.lost)
+    }, it will not become sound: take it out, `
     + 'clean the mould, pour again with a fresh bag and a cup test first.',
   'sieve': 'Pour through a coarse sieve or leave the last of the bucket behind.',
   'press-lumps-back': 'In the mould, press the lumps you can see to the back with a wet finger or brush.',
@@ -43,10 +45,14 @@ const ACTS: Sentences<Act, [prefs: UnitPreferences]> = {
   'note-leak': 'Note where it was: a key, a strap or a bead of clay there before the next pour.',
   'say-missing': 'Say how much is missing, or mark which moulds are filled.',
   'mix-now': (a, prefs) =>
-    `Mix ${amounts(a.mix, prefs)} now, the same way but quickly: that is the missing ${formatVolume(a.volume, prefs)} and `
+    `Mix ${amounts(a.mix, prefs)} now, the same way but quickly: that is the missing ${
+      formatVolume(a.volume, prefs)
+    } and `
     + 'a tenth.',
   'pour-within': a =>
-    `Pour it within ${formatDuration(Math.round(a.time / 30) * 30)}, before the gloss goes; stir the two together a little `
+    `Pour it within ${
+      formatDuration(Math.round(a.time / 30) * 30)
+    }, before the gloss goes; stir the two together a little `
     + 'where they meet.',
   'roughen-face':
     'Let the first pour lose its gloss, then roughen its face with a fork or rasp and wet it until it no longer drinks.',

@@ -116,7 +116,7 @@ describe('constant weight', () => {
     expect(say(twice(1.64, 0.0008, damp))).toMatchObject({
       steady: true,
       dry: false,
-      why: expect.stringContaining('full of water'),
+      code: 'full-of-water',
     })
   })
   it('near its dry weight it is dry; while it loses weight it is not; one weighing says nothing', () => {

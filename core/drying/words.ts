@@ -7,28 +7,28 @@ export interface PlaceWords {
 }
 
 export const PLACE_WORDS: Readonly<Record<PlaceId, PlaceWords>> = {
-  'mould': {
+  mould: {
     name: 'Still in its mould, one face free',
   },
-  'board': {
+  board: {
     name: 'Flat on a board',
   },
-  'rack': {
+  rack: {
     name: 'On a rack, air all round',
   },
-  'fan': {
+  fan: {
     name: 'On a rack before a fan',
   },
-  'cabinet': {
+  cabinet: {
     name: 'In a drying cabinet',
   },
-  'sun': {
+  sun: {
     name: 'In the sun',
   },
-  'ground': {
+  ground: {
     name: 'On the ground, face up',
   },
-  'damp': {
+  damp: {
     name: 'Kept damp, wrapped',
   },
 }

@@ -1,3 +1,4 @@
+import type { Taught } from '../plan/types'
 import type { Basis, Celsius, Estimate, Seconds } from '../units/quantity'
 import { latinCube, normalQuantile } from '../numeric/sampling'
 import { Z80 } from '../units/quantity'
@@ -339,16 +340,6 @@ function drawnAround(prior: Prior, seen: readonly Observation[], from: Candidate
   }
   normalise(weight)
   return { z, weight }
-}
-
-/**
- * What was learnt of the bag's speed by this pour alone: mean and standard deviation of the logarithm of its rate
- * against its class.
- */
-export interface Taught {
-  readonly mean: number
-  readonly sd: number /** When, where that is known: what came later counts more. */
-  readonly at?: number
 }
 
 export interface Learnt {

@@ -1,8 +1,8 @@
 import { Z80 } from '../units/quantity'
-import { bagRate, TELLING_SIGNS, type Observation, type Taught, type TellingSign } from './learning'
+import { bagRate, TELLING_SIGNS, type Observation, type TellingSign } from './learning'
+import type { Taught, BagFacts } from '../plan/types'
 import { classRateSd, type Moments, type MomentsInput } from '../setting/moments'
 import { momentsInput } from '../plan/moments-input'
-import type { BagFacts } from '../plan/types'
 import type { FrozenRun } from '../plan/run'
 import type { BatchState, PourState } from '../pour/fold'
 

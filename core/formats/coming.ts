@@ -19,6 +19,14 @@ const FURTHEST = 60 * 86_400_000
 const names = (casts: readonly CastSummary[]) =>
   casts.length === 1 ? casts[0]!.label : `${casts.length} × ${casts[0]!.mould}`
 
+/** What a cast waits for; one that is weighed stands for itself, since its date is its own. */
+function kindOf(cast: CastSummary, now: Instant): string | undefined {
+  const need = needOf(cast, now)
+  if (need === 'setting' || need === 'open-now' || need === 'open-late') return 'open'
+  if (need !== 'drying' && need !== 'ready-now') return undefined
+  return cast.drying?.weighed ? `dry ${cast.id}` : 'dry'
+}
+
 /** Moments of casts that are to be opened or will be dry, in the order of time. */
 export function comingMoments(
   rows: readonly { readonly pour: string, readonly pourName: string, readonly cast: CastSummary }[],
@@ -26,14 +34,7 @@ export function comingMoments(
 ): readonly Coming[] {
   const groups = new Map<string, typeof rows[number][]>()
   for (const row of rows) {
-    const need = needOf(row.cast, now)
-    const kind = need === 'setting' || need === 'open-now' || need === 'open-late'
-      ? 'open'
-      : (need === 'drying' || need === 'ready-now') && row.cast.drying?.weighed
-          ? `dry ${row.cast.id}`
-          : need === 'drying' || need === 'ready-now'
-            ? 'dry'
-            : undefined
+    const kind = kindOf(row.cast, now)
     if (kind === undefined) continue
     const key = [row.pour, row.cast.mouldId, kind, kind === 'open' ? row.cast.openFrom : ''].join(' ')
     groups.set(key, [...groups.get(key) ?? [], row])

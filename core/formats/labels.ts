@@ -1,5 +1,6 @@
 import { powderClass } from '../gypsum/powders'
 import { formatConsistency, formatDuration, formatMass, formatVolume } from '../units/format'
+import { capital } from '../units/sentences'
 import type { UnitPreferences } from '../units/units'
 import type { FrozenRun } from '../plan/run'
 import type { CastSummary, PourSummary } from '../pour/projection'
@@ -59,6 +60,13 @@ export function fieldBagLabels(plan: string, run: FrozenRun, units: UnitPreferen
   }))
 }
 
+/** What comes next for a cast, or what came of it. */
+function nextOf(c: CastSummary, day: (at: number) => string): string {
+  if (c.readyTo !== undefined && c.finishedAt === undefined) return `By ${day(c.readyTo)} ${c.readyWord}`
+  if (c.openedAt === undefined && c.openTo !== undefined) return `Open by ${day(c.openTo)}`
+  return c.verdict ? capital(c.verdict) : ''
+}
+
 /** @param day writes a moment as a day. */
 export function castLabels(
   pour: string,
@@ -72,13 +80,7 @@ export function castLabels(
       summary.name,
       `${c.powder} at ${formatConsistency(c.ratio)}`,
       c.filledAt === undefined ? '' : `Poured ${day(c.filledAt)}`,
-      c.readyTo !== undefined && c.finishedAt === undefined
-        ? `By ${day(c.readyTo)} ${c.readyWord}`
-        : c.openedAt === undefined && c.openTo !== undefined
-          ? `Open by ${day(c.openTo)}`
-          : c.verdict
-            ? c.verdict.replace(/^./, x => x.toUpperCase())
-            : '',
+      nextOf(c, day),
     ].filter(l => l !== ''),
   }))
 }

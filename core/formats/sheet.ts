@@ -86,7 +86,9 @@ export function benchSheet(run: FrozenRun, units: UnitPreferences): BenchSheet {
         ['makes', formatVolume(b.mix.slurry, units)],
       ],
     })),
-    steps: stepsOf(run).filter(s => s.batch === 0).map(step => ({ ...step, ...stepWords(step) })).map(({ stage, instruction, detail }) => ({
+    steps: stepsOf(run).filter(s => s.batch === 0).map(step => ({ ...step, ...stepWords(step) })).map((
+      { stage, instruction, detail },
+    ) => ({
       instruction,
       detail,
       until: stage in ends ? `until ${formatDuration(ends[stage as 'sift'].value)}` : '',

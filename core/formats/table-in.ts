@@ -211,21 +211,21 @@ function money(l: Line, id: string): number | undefined {
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
 
+/** Year, month and day as they are written, in any order that is understood. */
+function dayParts(text: string, dayFirst: boolean): readonly (string | undefined)[] {
+  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})(?:[T ].*)?$/.exec(text)
+  if (iso) return iso.slice(1)
+  const dots = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text)
+  if (dots) return [dots[3], dots[2], dots[1]]
+  const slashes = /^(\d{1,2})\/(\d{1,2})\/(\d{4})$/.exec(text)
+  if (slashes) return [slashes[3], slashes[dayFirst ? 2 : 1], slashes[dayFirst ? 1 : 2]]
+  const named = /^(\d{1,2})\.?\s+([a-z]{3})[a-z]*\.?,?\s+(\d{4})$/i.exec(text)
+  return named ? [named[3], String(MONTHS.indexOf(named[2]!.toLowerCase()) + 1), named[1]] : []
+}
+
 /** @returns the day as `2026-11-03`, or undefined: ISO, `3.11.2026`, `3/11/2026` by its order, `3 Nov 2026`. */
 export function readDay(text: string, dayFirst: boolean): string | undefined {
-  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})(?:[T ].*)?$/.exec(text),
-    dots = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text),
-    slashes = /^(\d{1,2})\/(\d{1,2})\/(\d{4})$/.exec(text),
-    named = /^(\d{1,2})\.?\s+([a-z]{3})[a-z]*\.?,?\s+(\d{4})$/i.exec(text)
-  const [year, month, day] = iso
-    ? [iso[1], iso[2], iso[3]]
-    : dots
-      ? [dots[3], dots[2], dots[1]]
-      : slashes
-        ? [slashes[3], slashes[dayFirst ? 2 : 1], slashes[dayFirst ? 1 : 2]]
-        : named
-          ? [named[3], String(MONTHS.indexOf(named[2]!.toLowerCase()) + 1), named[1]]
-          : []
+  const [year, month, day] = dayParts(text, dayFirst)
   if (!year) return undefined
   const date = new Date(Date.UTC(Number(year), Number(month) - 1, Number(day)))
   return date.getUTCMonth() === Number(month) - 1 && date.getUTCDate() === Number(day) && Number(year) >= 2000

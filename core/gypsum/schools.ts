@@ -12,12 +12,12 @@ export interface School extends SchoolWords {
 }
 
 const SCHOOL_FACTS: readonly Omit<School, keyof SchoolWords>[] = [
-  { id: 'weighed',},
+  { id: 'weighed' },
   {
     id: 'saturation',
   },
-  { id: 'scoops',},
-  { id: 'bag',},
+  { id: 'scoops' },
+  { id: 'bag' },
   {
     id: 'dumped',
   },
@@ -100,10 +100,23 @@ export function scoopsFor(powder: PowderClass, target: WaterRatio, filling: Scoo
 }
 
 export type SchoolAdviceCode
-  = | 'pottery-alike' | 'outdoors-dense' | 'weighed' | 'islands-dental' | 'islands-investment' | 'islands-stiff' | 'islands'
-    | 'scoops-stiff' | 'scoops' | 'bag' | 'dumped-investment' | 'dumped'
+  = | 'pottery-alike'
+    | 'outdoors-dense'
+    | 'weighed'
+    | 'islands-dental'
+    | 'islands-investment'
+    | 'islands-stiff'
+    | 'islands'
+    | 'scoops-stiff'
+    | 'scoops'
+    | 'bag'
+    | 'dumped-investment'
+    | 'dumped'
 
-export interface SchoolAdvice { readonly fit: 'suits' | 'possible' | 'against', readonly code: SchoolAdviceCode }
+export interface SchoolAdvice {
+  readonly fit: 'suits' | 'possible' | 'against'
+  readonly code: SchoolAdviceCode
+}
 
 /** Which school suits which powder and purpose, and why. Common practice, no published source. */
 export function schoolAdvice(school: SchoolId, powder: PowderClass, use?: EndUseId): SchoolAdvice {

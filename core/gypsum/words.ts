@@ -169,27 +169,27 @@ export interface SchoolWords {
 }
 
 export const SCHOOL_WORDS: Readonly<Record<SchoolId, SchoolWords>> = {
-  'weighed': {
+  weighed: {
     name: 'Weigh',
     short: 'Weigh',
     how: 'Water and powder on a scale, then sift the powder in.',
   },
-  'saturation': {
+  saturation: {
     name: 'Sift to islands',
     short: 'Islands',
     how: 'Measure the water, sift until dry islands stay on top.',
   },
-  'scoops': {
+  scoops: {
     name: 'Scoops',
     short: 'Scoops',
     how: 'Count scoops of powder to scoops of water.',
   },
-  'bag': {
+  bag: {
     name: 'The bag',
     short: 'Bag',
     how: 'Water into a bag of measured powder, knead, cut a corner.',
   },
-  'dumped': {
+  dumped: {
     name: 'All at once',
     short: 'At once',
     how: 'Weighed powder goes in together, so that all of it meets water at the same time.',

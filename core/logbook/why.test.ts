@@ -47,7 +47,9 @@ describe('why, on made-up failed pours', () => {
     const timed = failures.filter(f => f.causes[0] !== 'too-thin').slice(0, 20)
     for (const f of timed) {
       const state = { ...f.state, batches: f.state.batches.map(b => ({ ...b, room: undefined, water: undefined })) }
-      const words = why({ ...f.run, daysOnly: true }, state, '1.1', f.defect).flatMap(x => x.evidence.map(e => evidenceWords(e.said)))
+      const words = why({ ...f.run, daysOnly: true }, state, '1.1', f.defect).flatMap(x =>
+        x.evidence.map(e => evidenceWords(e.said)),
+      )
         .join(' ')
       expect(words).not.toMatch(
         /\b(minutes?|min|hours?|h \d|late|early|after|planned|added|scoops|warm enough|not warm)\b/i,
@@ -60,7 +62,9 @@ describe('why, on made-up failed pours', () => {
     const { said } = why({ ...thin.run, daysOnly: true }, thin.state, '1.1', 'soft').find(x => x.cause === 'too-thin')!
       .evidence[0]!
     // Nobody knows any more what was planned: it is held against what the powder is used at.
-    expect(evidenceWords(said)).toMatch(ratio! > 1.04 * high ? /more water than its powder is used at/ : /one its powder is used at/)
+    expect(evidenceWords(said)).toMatch(
+      ratio! > 1.04 * high ? /more water than its powder is used at/ : /one its powder is used at/,
+    )
   })
 
   it('every defect has causes, every cause a defect', () => {

@@ -23,32 +23,37 @@ export type RatioWanted = { readonly planned: WaterRatio } | { readonly low: Wat
 
 /** One thing the record says. Shares are of what was planned. */
 export type Said
-  = | { readonly code: 'more-water' | 'less-water', readonly by: number, readonly ratio: WaterRatio, readonly wanted: RatioWanted }
-    | { readonly code: 'ratio-fine', readonly asUsed: boolean }
-    | { readonly code: 'water-stood' | 'lumps-felt' | 'stirred-as-planned' | 'soaked-as-planned' | 'marked-stiff' }
-    | { readonly code: 'stirred-times', readonly times: number }
-    | { readonly code: 'stirred-only', readonly share: number }
-    | { readonly code: 'soaked-only', readonly soaked: Seconds, readonly planned: Seconds }
-    | { readonly code: 'filled-stiff', readonly after: Seconds }
-    | { readonly code: 'filled-fluid' | 'opened-strong' | 'warm-enough' | 'water-not-warm' | 'bag-sound' }
-    | { readonly code: 'opened-early', readonly after: Seconds, readonly needed: Seconds }
-    | { readonly code: 'cold', readonly room: Celsius, readonly water: Celsius }
-    | { readonly code: 'warm-water', readonly water: Celsius }
-    | { readonly code: 'bag-doubtful', readonly bag: string }
-    | { readonly code: 'gloss-late', readonly by: Seconds }
-    | { readonly code: 'needs-release', readonly rule: ReleaseRule }
-    | { readonly code: 'needs-no-release' | 'greased' | 'poured-bare', readonly material: MouldMaterial }
-    | { readonly code: 'tear' | 'no-tear' | 'one-piece' | 'leaked' | 'thin-parts' | 'no-thin-parts' }
-    | { readonly code: 'parts', readonly parts: number }
-    | { readonly code: 'pour-hole' | 'closed' | 'open-above' }
-    | { readonly code: 'little-mix', readonly by: number, readonly planned: boolean }
-    | { readonly code: 'mix-enough', readonly planned: boolean }
-    | { readonly code: 'said-short' | 'nothing-over' | 'some-over' | 'poured-at-once' | 'coat-in-time' }
-    | { readonly code: 'coat-late', readonly after: Seconds }
-    | { readonly code: 'stood-hot' | 'stood-cool' | 'one-face' | 'air-all-round' | 'dry-in-time' }
-    | { readonly code: 'finished-early', readonly by: number }
-    | { readonly code: 'additive-over' | 'additives-fine' | 'nothing-added' | 'not-by-scoops' }
-    | { readonly code: 'by-scoops', readonly classId: PowderClassId }
+  = | {
+    readonly code: 'more-water' | 'less-water'
+    readonly by: number
+    readonly ratio: WaterRatio
+    readonly wanted: RatioWanted
+  }
+  | { readonly code: 'ratio-fine', readonly asUsed: boolean }
+  | { readonly code: 'water-stood' | 'lumps-felt' | 'stirred-as-planned' | 'soaked-as-planned' | 'marked-stiff' }
+  | { readonly code: 'stirred-times', readonly times: number }
+  | { readonly code: 'stirred-only', readonly share: number }
+  | { readonly code: 'soaked-only', readonly soaked: Seconds, readonly planned: Seconds }
+  | { readonly code: 'filled-stiff', readonly after: Seconds }
+  | { readonly code: 'filled-fluid' | 'opened-strong' | 'warm-enough' | 'water-not-warm' | 'bag-sound' }
+  | { readonly code: 'opened-early', readonly after: Seconds, readonly needed: Seconds }
+  | { readonly code: 'cold', readonly room: Celsius, readonly water: Celsius }
+  | { readonly code: 'warm-water', readonly water: Celsius }
+  | { readonly code: 'bag-doubtful', readonly bag: string }
+  | { readonly code: 'gloss-late', readonly by: Seconds }
+  | { readonly code: 'needs-release', readonly rule: ReleaseRule }
+  | { readonly code: 'needs-no-release' | 'greased' | 'poured-bare', readonly material: MouldMaterial }
+  | { readonly code: 'tear' | 'no-tear' | 'one-piece' | 'leaked' | 'thin-parts' | 'no-thin-parts' }
+  | { readonly code: 'parts', readonly parts: number }
+  | { readonly code: 'pour-hole' | 'closed' | 'open-above' }
+  | { readonly code: 'little-mix', readonly by: number, readonly planned: boolean }
+  | { readonly code: 'mix-enough', readonly planned: boolean }
+  | { readonly code: 'said-short' | 'nothing-over' | 'some-over' | 'poured-at-once' | 'coat-in-time' }
+  | { readonly code: 'coat-late', readonly after: Seconds }
+  | { readonly code: 'stood-hot' | 'stood-cool' | 'one-face' | 'air-all-round' | 'dry-in-time' }
+  | { readonly code: 'finished-early', readonly by: number }
+  | { readonly code: 'additive-over' | 'additives-fine' | 'nothing-added' | 'not-by-scoops' }
+  | { readonly code: 'by-scoops', readonly classId: PowderClassId }
 
 /**
  * One thing the record says about a cause: how strongly for it (above nothing) or against it (below), as the logarithm

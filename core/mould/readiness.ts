@@ -3,7 +3,10 @@ import type { MouldMaterial } from '../setting/body'
 
 /** Common practice of readying and opening, no source. Sentences: words.ts. */
 
-/** What has to lie between a mould and what is poured. Only the last four are release in the sense that it can be missing. */
+/**
+ * What has to lie between a mould and what is poured. Only the last four are release in the sense that it can be
+ * missing.
+ */
 export type Release = 'none' | 'usually-none' | 'talc' | 'soap-or-grease' | 'thin-film' | 'seal-and-film' | 'always'
 
 /** Why, where it is not told by the material alone. */
@@ -33,7 +36,9 @@ export function releaseRule(
   return { release, material, polymer }
 }
 
-/** Whether a cast can stick because release was left out: talc is for the mould itself, and some moulds need nothing. */
+/**
+ * Whether a cast can stick because release was left out: talc is for the mould itself, and some moulds need nothing.
+ */
 export function needsRelease({ release }: ReleaseRule): boolean {
   return release === 'soap-or-grease' || release === 'thin-film' || release === 'seal-and-film' || release === 'always'
 }
@@ -52,7 +57,18 @@ export interface ReadyFacts {
 
 export type ReadyItem
   = | { readonly code: 'halves', /** 0: taped. */ readonly straps: number }
-    | { readonly code: 'ground' | 'soft-impression' | 'clean' | 'cradle' | 'pour-hole' | 'torn' | 'worn-out' | 'thin-parts' | 'level' }
+    | {
+      readonly code:
+        | 'ground'
+        | 'soft-impression'
+        | 'clean'
+        | 'cradle'
+        | 'pour-hole'
+        | 'torn'
+        | 'worn-out'
+        | 'thin-parts'
+        | 'level'
+    }
     | { readonly code: 'release', readonly rule: ReleaseRule }
 
 /** How near the end of its life a mould is looked over for it. */

@@ -88,7 +88,9 @@ const MODEL_REMARKS: Sentences<ModelRemark> = {
   'goes-on': 'The file goes on after its last triangle; the rest was left out.',
   'half-triangle': 'The file breaks off in the middle of a triangle.',
   'bad-numbers': ({ count }) =>
-    `${count} ${count === 1 ? 'triangle has' : 'triangles have'} impossible numbers and ${count === 1 ? 'was' : 'were'} left out.`,
+    `${count} ${count === 1 ? 'triangle has' : 'triangles have'} impossible numbers and ${
+      count === 1 ? 'was' : 'were'
+    } left out.`,
   'holes': r => `It has holes: ${r.edges} open edges. Its volume is only rough; close it in the program that made it.`,
   'crowded': r => `${r.edges} edges are shared by more than two triangles; parts may touch or overlap.`,
   'overlaps': 'Parts of it run through each other; what they share is counted once.',

@@ -23,7 +23,10 @@ export function listCasts(plan: Plan, world: PlanWorld): MouldFacts[] {
 }
 
 /** What one bucket and one pair of hands can take: `safe` is the height not to pass, m. */
-export function mixingRoom(plan: Plan, { bucket }: PlanWorld): { readonly capacity: CubicMetres, readonly safe: Metres } {
+export function mixingRoom(
+  plan: Plan,
+  { bucket }: PlanWorld,
+): { readonly capacity: CubicMetres, readonly safe: Metres } {
   const safe = bucket ? safeHeight(bucket.vessel) : 0
   if (plan.school === 'bag' || !bucket) return { capacity: BAG_CAPACITY, safe }
   return { capacity: vesselVolume(bucket.vessel, safe), safe }
@@ -51,9 +54,14 @@ export function coatTotals(plan: Plan, casts: readonly MouldFacts[]): readonly C
 }
 
 /** How many casts a volume reaches for, taken in order, and what is over. */
-export function reach(plan: Plan, casts: readonly MouldFacts[], castable: CubicMetres): { readonly count: number, readonly spare: CubicMetres } {
+export function reach(
+  plan: Plan,
+  casts: readonly MouldFacts[],
+  castable: CubicMetres,
+): { readonly count: number, readonly spare: CubicMetres } {
   let used = 0, count = 0
-  while (count < casts.length && used + castVolume(plan, casts[count]!) <= castable) used += castVolume(plan, casts[count++]!)
+  while (count < casts.length && used + castVolume(plan, casts[count]!) <= castable)
+    used += castVolume(plan, casts[count++]!)
   return { count, spare: castable - used }
 }
 

@@ -42,8 +42,11 @@ export function stirAdvice(stir: Stirring, powder: PowderClass, kg: number): Sti
 }
 
 export type WaterAdvice
-  = | { readonly code: 'cold' | 'warm', /** How much slower or faster it starts, to the nearest five. */ readonly percent: number }
-    | { readonly code: 'hot' | 'room' }
+  = | {
+    readonly code: 'cold' | 'warm' /** How much slower or faster it starts, to the nearest five. */
+    readonly percent: number
+  }
+  | { readonly code: 'hot' | 'room' }
 
 /** Cold, room or warm water. @param mixed temperature of water and powder together. */
 export function waterAdvice(water: Celsius, room: Celsius, mixed: Celsius): WaterAdvice {

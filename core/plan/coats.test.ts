@@ -142,9 +142,10 @@ describe('coats', () => {
 
   it('a coat that does not fit the bucket is refused with what to do', () => {
     const small = { ...world, bucket: { id: 'cup', name: 'Cup', vessel: { bottom: 0.08, top: 0.09, height: 0.1 } } }
-    expect(problemWords(workOutPlan({ ...plan, coats: shell }, small).problems.find(p => p.severity === 'refuse')!)).toMatch(
-      /largest coat .* Choose a larger bucket/,
-    )
+    expect(problemWords(workOutPlan({ ...plan, coats: shell }, small).problems.find(p => p.severity === 'refuse')!))
+      .toMatch(
+        /largest coat .* Choose a larger bucket/,
+      )
   })
 
   it('the next coat waits for the standing peak, bonds until the gloss goes, then has to be scored; marks move both ends', () => {

@@ -113,7 +113,8 @@ function areaProblems(areas: readonly Area[]): readonly Found[] {
   const most = Math.max(...total), least = Math.min(...total)
   const at = (thickness: Metres) => ({ area: areas[total.indexOf(thickness)]!.name, thickness })
   if (bare) found.push({ severity: 'refuse', code: 'bare-area', area: bare.name })
-  else if (most > UNEVEN * least) found.push({ severity: 'warn', code: 'uneven', thickest: at(most), thinnest: at(least) })
+  else if (most > UNEVEN * least)
+    found.push({ severity: 'warn', code: 'uneven', thickest: at(most), thinnest: at(least) })
   const thin = areas.find(a => a.thickness.some(t => t > 0 && t < THINNEST))
   if (thin) found.push({ severity: 'warn', code: 'thin-coat', area: thin.name, least: THINNEST })
   if (areas.some(a => a.thickness.some(t => t > THICKEST)))
@@ -127,7 +128,8 @@ export function coatProblems({ way, shares, areas }: Coats): readonly Found[] {
   const count = areas?.length ? areas[0]!.thickness.length : shares.length
   if (count < 2) found.push({ severity: 'refuse', code: 'one-coat' })
   if (areas?.length) return [...found, ...areaProblems(areas)]
-  if (coatWay(way).hollow && shares.reduce((a, b) => a + b, 0) > 1) found.push({ severity: 'refuse', code: 'over-hollow' })
+  if (coatWay(way).hollow && shares.reduce((a, b) => a + b, 0) > 1)
+    found.push({ severity: 'refuse', code: 'over-hollow' })
   else if (shares.some(share => !(share > 0))) found.push({ severity: 'refuse', code: 'empty-coat' })
   return found
 }

@@ -12,7 +12,9 @@ import { pouringTime, stirStart } from './pace'
 import { checkMix, problemList, type ProblemList } from './problems'
 import type { Batch, MouldFacts, Plan, PlanResult, PlanWorld } from './types'
 
-/** From a plan to everything that follows from it. Reads as its steps: check, choose the casts, batch them, look ahead. */
+/**
+ * From a plan to everything that follows from it. Reads as its steps: check, choose the casts, batch them, look ahead.
+ */
 
 /** How much later than its earliest moment a mould is usually safe to open: the 90 % end of most forecasts (guess). */
 const OPENING_DOUBT = 1.6
@@ -26,7 +28,8 @@ function checkAsked(plan: Plan, world: PlanWorld, casts: readonly MouldFacts[], 
   if (asked > MOST_CASTS) list.add('fills', 'refuse', { code: 'too-many-casts', asked, most: MOST_CASTS })
   if (casts.length === 0) list.add('fills', 'refuse', { code: 'no-mould' })
   if (plan.school !== 'bag' && !world.bucket) list.add('bucket', 'refuse', { code: 'no-bucket' })
-  for (const { severity, ...problem } of plan.coats ? coatProblems(plan.coats) : []) list.add('coats', severity, problem)
+  for (const { severity, ...problem } of plan.coats ? coatProblems(plan.coats) : [])
+    list.add('coats', severity, problem)
   if ((plan.coats?.shares.length ?? 0) > MOST_COATS)
     list.add('coats', 'refuse', { code: 'too-many-coats', most: MOST_COATS })
 }
@@ -47,7 +50,12 @@ function castsWithinKnown(
   const { count, spare } = reach(plan, casts, castable)
   if (count === 0) {
     const { name } = casts[0]!
-    list.add('known', 'refuse', { code: 'too-little', makes: castable, mould: name, takes: castVolume(plan, casts[0]!) })
+    list.add('known', 'refuse', {
+      code: 'too-little',
+      makes: castable,
+      mould: name,
+      takes: castVolume(plan, casts[0]!),
+    })
   }
   return { casts: casts.slice(0, count), spare }
 }

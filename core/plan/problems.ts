@@ -18,28 +18,46 @@ export type PlanField
 interface RatioSpan { readonly low: WaterRatio, readonly high: WaterRatio }
 
 export type PlanProblem
-  = | { readonly code: 'cannot-set', readonly classId: PowderClassId, readonly ratio: WaterRatio, readonly need: WaterRatio, readonly use: RatioSpan }
-    | { readonly code: 'jams', readonly ratio: WaterRatio, readonly use: RatioSpan, readonly withAdditions: boolean }
-    | { readonly code: 'thick' | 'thin', readonly use: RatioSpan }
-    | { readonly code: 'school-against', readonly advice: SchoolAdviceCode }
-    | { readonly code: 'other-powder', readonly better: readonly PowderClassId[] }
-    | { readonly code: 'not-liquid', readonly celsius: Celsius }
-    | { readonly code: 'hot-water' | 'addition-share' | 'stirred-very-long' }
-    | { readonly code: 'harmful-addition', readonly addition: AdditionId }
-    | { readonly code: 'nearly-frozen' | 'hot-room' | 'stirred-much' | 'hardly-stirred' }
-    | { readonly code: 'too-many-casts', readonly asked: number, readonly most: number }
-    | { readonly code: 'no-mould' | 'no-bucket' | 'no-powder-said' | 'no-water-said' }
-    | { readonly code: 'too-many-coats', readonly most: number }
-    | { readonly code: 'too-little', readonly makes: CubicMetres, readonly mould: string, readonly takes: CubicMetres }
-    | { readonly code: 'coat-over-bucket', readonly casts: number, readonly takes: CubicMetres, readonly bucket?: string, readonly holds: CubicMetres }
-    | { readonly code: 'cast-over-bucket', readonly mould: string, readonly takes: CubicMetres, readonly bucket?: string, readonly holds: CubicMetres }
-    | { readonly code: 'cannot-work-out', readonly why: SettingProblem }
-    | { readonly code: 'never-sets' | 'very-thin-cast' | 'very-thick-cast' }
-    | { readonly code: 'too-slow', readonly pourBy: Seconds }
-    | { readonly code: 'hot-core', readonly hottest: Celsius }
-    | { readonly code: 'opens-early', readonly from: Seconds, readonly to: Seconds }
-    | { readonly code: 'coat-too-late', readonly glossGone: Seconds }
-    | CoatProblem
+  = | {
+    readonly code: 'cannot-set'
+    readonly classId: PowderClassId
+    readonly ratio: WaterRatio
+    readonly need: WaterRatio
+    readonly use: RatioSpan
+  }
+  | { readonly code: 'jams', readonly ratio: WaterRatio, readonly use: RatioSpan, readonly withAdditions: boolean }
+  | { readonly code: 'thick' | 'thin', readonly use: RatioSpan }
+  | { readonly code: 'school-against', readonly advice: SchoolAdviceCode }
+  | { readonly code: 'other-powder', readonly better: readonly PowderClassId[] }
+  | { readonly code: 'not-liquid', readonly celsius: Celsius }
+  | { readonly code: 'hot-water' | 'addition-share' | 'stirred-very-long' }
+  | { readonly code: 'harmful-addition', readonly addition: AdditionId }
+  | { readonly code: 'nearly-frozen' | 'hot-room' | 'stirred-much' | 'hardly-stirred' }
+  | { readonly code: 'too-many-casts', readonly asked: number, readonly most: number }
+  | { readonly code: 'no-mould' | 'no-bucket' | 'no-powder-said' | 'no-water-said' }
+  | { readonly code: 'too-many-coats', readonly most: number }
+  | { readonly code: 'too-little', readonly makes: CubicMetres, readonly mould: string, readonly takes: CubicMetres }
+  | {
+    readonly code: 'coat-over-bucket'
+    readonly casts: number
+    readonly takes: CubicMetres
+    readonly bucket?: string
+    readonly holds: CubicMetres
+  }
+  | {
+    readonly code: 'cast-over-bucket'
+    readonly mould: string
+    readonly takes: CubicMetres
+    readonly bucket?: string
+    readonly holds: CubicMetres
+  }
+  | { readonly code: 'cannot-work-out', readonly why: SettingProblem }
+  | { readonly code: 'never-sets' | 'very-thin-cast' | 'very-thick-cast' }
+  | { readonly code: 'too-slow', readonly pourBy: Seconds }
+  | { readonly code: 'hot-core', readonly hottest: Celsius }
+  | { readonly code: 'opens-early', readonly from: Seconds, readonly to: Seconds }
+  | { readonly code: 'coat-too-late', readonly glossGone: Seconds }
+  | CoatProblem
 
 export type Severity = 'refuse' | 'warn'
 

@@ -14,7 +14,8 @@ import type { CoatOf, Coats } from './coats'
 import type { Problem } from './problems'
 
 /**
- * What a plan is, what it is made with, and what follows from it. Masses in kg, volumes in m3, lengths in m, times in s.
+ * What a plan is, what it is made with, and what follows from it. Masses in kg, volumes in m3, lengths in m, times in
+ * s.
  */
 
 export interface MouldFacts extends Partial<Pick<ReadyFacts, 'halves' | 'cradle' | 'pourHole' | 'wear' | 'life'>> {
@@ -35,6 +36,16 @@ export interface MouldFacts extends Partial<Pick<ReadyFacts, 'halves' | 'cradle'
 }
 
 export interface BucketFacts { readonly id: string, readonly name: string, readonly vessel: Vessel }
+
+/**
+ * What one pour taught of its bag's speed: mean and standard deviation of the logarithm of its rate against its class.
+ */
+export interface Taught {
+  readonly mean: number
+  readonly sd: number
+  /** When, where that is known: what came later counts more. */
+  readonly at?: number
+}
 
 export interface BagFacts {
   readonly id: string

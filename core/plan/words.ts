@@ -24,19 +24,20 @@ export interface CoatWayWords {
 }
 
 export const COAT_WAY_WORDS: Readonly<Record<CoatWay, CoatWayWords>> = {
-  'backed': {
+  backed: {
     name: 'Face coat, then the rest',
     how: 'A thin coat brushed into all detail; the rest behind it while the face still has its gloss.',
   },
-  'shell': {
+  shell: {
     name: 'Shell built up by hand',
-    how: 'Coat on coat to an even thickness; each waits until a drawn finger leaves a standing peak, and is left rough for the next.',
+    how:
+      'Coat on coat to an even thickness; each waits until a drawn finger leaves a standing peak, and is left rough for the next.',
   },
-  'swilled': {
+  swilled: {
     name: 'Hollow, swilled',
     how: 'Pour in, roll it over every face until it stays, pour out; again for each coat.',
   },
-  'base': {
+  base: {
     name: 'Cast, then a base on it',
     how: 'Two mixes: the cast first, its back left rough and keyed, then the base.',
   },
@@ -101,12 +102,15 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
     `At ${formatConsistency(p.ratio)} this powder jams and will not pour. Use ${ratioSpan(p.use)}`
     + `${p.withAdditions ? ', or add less of what drinks water' : ''}.`,
   'thick': p => `Thicker than usual for this powder (${ratioSpan(p.use)}): it traps air and leaves little time.`,
-  'thin': p => `Thinner than usual for this powder (${ratioSpan(p.use)}): weak, slow to dry, and water will stand on top.`,
+  'thin': p =>
+    `Thinner than usual for this powder (${ratioSpan(p.use)}): weak, slow to dry, and water will stand on top.`,
   'school-against': p => SCHOOL_ADVICE_WORDS[p.advice],
   'other-powder': p =>
     `For this end use most casters take ${p.better.map(id => within(POWDER_WORDS[id].name)).join(' or ')}.`,
   'not-liquid': (p, prefs) =>
-    `Water at ${formatTemperature(p.celsius, prefs)} will not do: plaster needs liquid water and does not set near boiling. `
+    `Water at ${
+      formatTemperature(p.celsius, prefs)
+    } will not do: plaster needs liquid water and does not set near boiling. `
     + 'Use 5 to 40 °C.',
   'hot-water': 'Water this hot makes lumps, and above about 40 °C plaster sets slower again, not faster.',
   'addition-share': 'An addition is given as a share of the powder, between nothing and twice its weight.',
@@ -128,7 +132,9 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
   'too-little': (p, prefs) =>
     `That makes ${formatVolume(p.makes, prefs)} of mix; even “${p.mould}” takes ${formatVolume(p.takes, prefs)}.`,
   'coat-over-bucket': (p, prefs) =>
-    `The largest coat of ${p.casts === 1 ? 'this cast' : `these ${p.casts} casts`} takes ${formatVolume(p.takes, prefs)} `
+    `The largest coat of ${p.casts === 1 ? 'this cast' : `these ${p.casts} casts`} takes ${
+      formatVolume(p.takes, prefs)
+    } `
     + `with spare; ${holderOf(p.bucket)} holds ${formatVolume(p.holds, prefs)} with room to stir. `
     + 'Choose a larger bucket, more coats, or fewer casts in one plan.',
   'cast-over-bucket': (p, prefs) =>
@@ -138,7 +144,9 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
   'cannot-work-out': p => SETTING_PROBLEM_WORDS[p.why],
   'never-sets': 'This mix would not set within twelve hours at these temperatures. Work warmer.',
   'too-slow': p =>
-    `It thickens after about ${formatDuration(p.pourBy, 'minute')}, sooner than one person can sift, soak, stir and pour `
+    `It thickens after about ${
+      formatDuration(p.pourBy, 'minute')
+    }, sooner than one person can sift, soak, stir and pour `
     + 'this. Work in two, use colder water, or stir less.',
   'hot-core': (p, prefs) =>
     `The core will pass 60 °C (up to about ${formatTemperature(Math.round(p.hottest / 5) * 5, prefs)} in a very thick `
@@ -185,7 +193,9 @@ const CAUTIONS: Sentences<Caution> = {
     'Never set plaster around a hand or any skin: it heats as it hardens, burns deeply and cannot be pulled off.'
     + (c.hotFor === undefined
       ? ''
-      : ` Inside, this one stays above 43 °C for about ${formatDuration(Math.round(c.hotFor / 300) * 300 || 60, 'minute')}.`),
+      : ` Inside, this one stays above 43 °C for about ${
+        formatDuration(Math.round(c.hotFor / 300) * 300 || 60, 'minute')
+      }.`),
   'dust': 'Mask on from opening the bag until the powder is wet.',
   'drain': 'Nothing down a drain: it sets under water.',
   'silica': SILICA,
@@ -244,9 +254,13 @@ export function stirAdviceWords({ tool, fits, much }: StirAdvice): string {
 const few = (percent: number) => percent < 5 ? 'a few percent' : `${percent} %`
 const WATER_ADVICE: Sentences<WaterAdvice> = {
   cold: a =>
-    `Cold water buys time: the mix starts about ${few(a.percent)} slower than with room water. Good for large or detailed pours.`,
+    `Cold water buys time: the mix starts about ${
+      few(a.percent)
+    } slower than with room water. Good for large or detailed pours.`,
   warm: a =>
-    `Warm water starts it about ${few(a.percent)} faster; in a cold shed that helps, at a bench it takes away time to pour.`,
+    `Warm water starts it about ${
+      few(a.percent)
+    } faster; in a cold shed that helps, at a bench it takes away time to pour.`,
   hot: 'Hot water makes lumps and, past 40 °C, does not even set faster.',
   room: 'Room water is what most times here are known for.',
 }

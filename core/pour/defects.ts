@@ -17,27 +17,27 @@ export type DefectId
     | 'efflorescence'
     | 'stain'
 
-export interface Defect extends DefectWords { readonly id: DefectId, }
+export interface Defect extends DefectWords { readonly id: DefectId }
 
 /** Common practice, no source. */
 const DEFECT_FACTS: readonly Omit<Defect, keyof DefectWords>[] = [
   {
     id: 'surface-bubbles',
   },
-  { id: 'void',},
-  { id: 'soft',},
-  { id: 'crack',},
-  { id: 'broken-edge',},
-  { id: 'torn',},
-  { id: 'stuck',},
-  { id: 'short',},
-  { id: 'lumps',},
-  { id: 'layer-line',},
-  { id: 'streaks',},
-  { id: 'flash',},
-  { id: 'warped',},
-  { id: 'efflorescence',},
-  { id: 'stain',},
+  { id: 'void' },
+  { id: 'soft' },
+  { id: 'crack' },
+  { id: 'broken-edge' },
+  { id: 'torn' },
+  { id: 'stuck' },
+  { id: 'short' },
+  { id: 'lumps' },
+  { id: 'layer-line' },
+  { id: 'streaks' },
+  { id: 'flash' },
+  { id: 'warped' },
+  { id: 'efflorescence' },
+  { id: 'stain' },
 ]
 
 export const DEFECTS: readonly Defect[] = DEFECT_FACTS.map(x => ({ ...x, ...DEFECT_WORDS[x.id] }))

@@ -64,7 +64,7 @@ interface HappeningData {
     readonly defects: readonly DefectId[]
     readonly note: string
   }
-  /** Faults of a cast, each at its place on the sketch of its face or on a photo; what was drawn before is drawn anew. */
+  /** Faults of a cast, each at its place on the sketch of its face or on a photo; drawn anew each time. */
   'faults': { readonly cast: string, readonly marks: readonly FaultMark[] }
   /** One measure of a cast, m; the same measure again takes the place of the last. */
   'measured': Measured & { readonly cast: string }

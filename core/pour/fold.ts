@@ -208,6 +208,46 @@ function batchState(
   return batch
 }
 
+/** What one entry changes of the cast that it names. */
+function tellCast(state: Draft<CastState>, e: PourEvent): void {
+  switch (e.kind) {
+    case 'filled': state.filledAt = e.happenedAt; break
+    case 'opened': state.openedAt ??= e.happenedAt; break
+    case 'cause': {
+      const { defect, cause } = e.data
+      state.causes = [...state.causes.filter(c => c.defect !== defect), { defect, cause }]
+      break
+    }
+    case 'placed': state.stays.push({ at: e.happenedAt, place: e.data.place, air: e.data.air }); break
+    case 'cast-weighed': state.weighed.push({ at: e.happenedAt, mass: e.data.mass }); break
+    case 'felt': state.felt.push({ at: e.happenedAt, how: e.data.how }); break
+    case 'faults': state.faults = [...e.data.marks]; break
+    case 'measured': {
+      const { cast: _, ...measure } = e.data
+      state.measured = [...state.measured.filter(m => m.what !== measure.what), measure]
+      break
+    }
+    case 'wetted': state.wettedAt = e.happenedAt; break
+    case 'judged':
+      state.verdict = e.data.verdict
+      state.defects = [...e.data.defects]
+      state.note = e.data.note
+      state.openedAt ??= e.happenedAt
+      if (e.data.verdict === 'waste') state.finishedAt ??= e.happenedAt
+      break
+    case 'finished': state.finishedAt = e.happenedAt; state.openedAt ??= e.happenedAt; break
+    // What is told of a whole batch or pour is no news of one cast.
+    default: break
+  }
+}
+
+function castStatus({ finishedAt, verdict, openedAt, filledAt }: CastState): CastStatus {
+  if (finishedAt !== undefined) return 'finished'
+  if (verdict) return 'judged'
+  if (openedAt !== undefined) return 'opened'
+  return filledAt !== undefined ? 'setting' : 'waiting'
+}
+
 function castState(run: FrozenRun, cast: RunCast, batch: BatchState, events: readonly PourEvent[]): CastState {
   const state: Draft<CastState> = {
     cast,
@@ -222,36 +262,7 @@ function castState(run: FrozenRun, cast: RunCast, batch: BatchState, events: rea
     faults: [],
     measured: [],
   }
-  for (const e of events) {
-    if (!('cast' in e.data) || e.data.cast !== cast.id) continue
-    switch (e.kind) {
-      case 'filled': state.filledAt = e.happenedAt; break
-      case 'opened': state.openedAt ??= e.happenedAt; break
-      case 'cause': {
-        const { defect, cause } = e.data
-        state.causes = [...state.causes.filter(c => c.defect !== defect), { defect, cause }]
-        break
-      }
-      case 'placed': state.stays.push({ at: e.happenedAt, place: e.data.place, air: e.data.air }); break
-      case 'cast-weighed': state.weighed.push({ at: e.happenedAt, mass: e.data.mass }); break
-      case 'felt': state.felt.push({ at: e.happenedAt, how: e.data.how }); break
-      case 'faults': state.faults = [...e.data.marks]; break
-      case 'measured': {
-        const { cast: _, ...measure } = e.data
-        state.measured = [...state.measured.filter(m => m.what !== measure.what), measure]
-        break
-      }
-      case 'wetted': state.wettedAt = e.happenedAt; break
-      case 'judged':
-        state.verdict = e.data.verdict
-        state.defects = [...e.data.defects]
-        state.note = e.data.note
-        state.openedAt ??= e.happenedAt
-        if (e.data.verdict === 'waste') state.finishedAt ??= e.happenedAt
-        break
-      case 'finished': state.finishedAt = e.happenedAt; state.openedAt ??= e.happenedAt; break
-    }
-  }
+  for (const e of events) if ('cast' in e.data && e.data.cast === cast.id) tellCast(state, e)
   if (state.filledAt === undefined && (batch.filledAt !== undefined || state.openedAt !== undefined)) {
     state.filledAt = batch.filledAt ?? state.openedAt
     state.fillInferred = true
@@ -267,16 +278,16 @@ function castState(run: FrozenRun, cast: RunCast, batch: BatchState, events: rea
     state.readyFrom = state.openedAt + drying.low * 1000
     state.readyTo = state.openedAt + drying.high * 1000
   }
-  state.status = state.finishedAt !== undefined
-    ? 'finished'
-    : state.verdict
-      ? 'judged'
-      : state.openedAt !== undefined
-        ? 'opened'
-        : state.filledAt !== undefined
-          ? 'setting'
-          : 'waiting'
+  state.status = castStatus(state)
   return state
+}
+
+/** Where a pour stands that was not given up. */
+function pourStatus(casts: readonly CastState[], stage: Stage, step: number): PourStatus {
+  if (casts.every(c => c.status === 'finished')) return 'finished'
+  if (casts.every(c => c.openedAt !== undefined)) return 'drying'
+  if (stage === 'set' || casts.every(c => c.filledAt !== undefined)) return 'setting'
+  return step > 0 ? 'pouring' : 'readying'
 }
 
 /**
@@ -304,15 +315,7 @@ export function foldPour(run: FrozenRun, all: readonly PourEvent[]): PourState {
   const batches = run.batches.map((_, b) => batchState(b, steps, entered, events))
   const casts = castsOf(run).map(cast => castState(run, cast, batches[cast.batch]!, events))
   const done = casts.every(c => c.status === 'finished')
-  const status: PourStatus = abandonedAt !== undefined
-    ? 'abandoned'
-    : done
-      ? 'finished'
-      : casts.every(c => c.openedAt !== undefined)
-        ? 'drying'
-        : steps[step]!.stage === 'set' || casts.every(c => c.filledAt !== undefined)
-          ? 'setting'
-          : step > 0 ? 'pouring' : 'readying'
+  const status = abandonedAt !== undefined ? 'abandoned' : pourStatus(casts, steps[step]!.stage, step)
   return {
     status, step, steps, batches, casts, notes,
     startedAt: events[0]?.happenedAt,

@@ -113,7 +113,8 @@ export interface CauseWords {
 export const CAUSE_WORDS: Readonly<Record<CauseId, CauseWords>> = {
   'too-thin': {
     words: 'Mixed too thin',
-    nextTime: 'Weigh both, and read the scale with the bucket level; powder brings a thin mix back only before it is stirred.',
+    nextTime:
+      'Weigh both, and read the scale with the bucket level; powder brings a thin mix back only before it is stirred.',
   },
   'too-thick': {
     words: 'Mixed too thick',

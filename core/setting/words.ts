@@ -69,16 +69,16 @@ export interface SurroundingWords {
 }
 
 export const SURROUNDING_WORDS: Readonly<Record<Surroundings, SurroundingWords>> = {
-  'air': {
+  air: {
     name: 'Air all round',
   },
-  'bench': {
+  bench: {
     name: 'On a bench',
   },
-  'wind': {
+  wind: {
     name: 'Outdoors, in wind',
   },
-  'ground': {
+  ground: {
     name: 'On damp ground',
   },
 }
@@ -89,13 +89,13 @@ export interface DrivingWords {
 }
 
 export const DRIVING_WORDS: Readonly<Record<Driving, DrivingWords>> = {
-  'none': {
+  none: {
     name: 'Left alone',
   },
-  'tapped': {
+  tapped: {
     name: 'Tapped',
   },
-  'vibrated': {
+  vibrated: {
     name: 'Vibrating table',
   },
 }

@@ -36,6 +36,9 @@ export function formatRoughMass(kg: Kilograms, prefs: UnitPreferences): string {
   return oz < 16 ? `${roundTo(oz, 1)} oz` : `${roundTo(oz / 16, oz < 640 ? 0.5 : 1)} lb`
 }
 
+/** Below so many millilitres a jug is read to so many. */
+const JUG_STEPS = [[9.95, 0.1], [100, 1], [2000, 5]] as const
+
 /**
  * What a jug shows: 0.1 ml below 10 ml (a syringe), 1 ml below 100 ml, 5 ml to 2 l, 10 ml above; cups to an eighth,
  * quarts above four cups.
@@ -44,7 +47,7 @@ export function formatVolume(m3: CubicMetres, prefs: UnitPreferences): string {
   if (prefs.volume === 'ml') {
     const ml = m3 * 1e6
     if (Math.abs(ml) >= 10_000) return `${roundTo(ml / 1000, 0.1)} l`
-    return `${roundTo(ml, Math.abs(ml) < 9.95 ? 0.1 : Math.abs(ml) < 100 ? 1 : Math.abs(ml) < 2000 ? 5 : 10)} ml`
+    return `${roundTo(ml, JUG_STEPS.find(([below]) => Math.abs(ml) < below)?.[1] ?? 10)} ml`
   }
   const cups = UNITS.cup.fromSi(m3)
   if (cups < 0.25) return `${roundTo(UNITS.floz.fromSi(m3), 0.1)} fl oz`

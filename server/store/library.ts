@@ -2,10 +2,9 @@ import { sql } from 'kysely'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
 import { PLAN_SCHEMA_VERSION, type SavedPlan } from '~contract/plan'
 import { powderClass, type PowderClassId } from '~core/gypsum/powders'
-import type { Taught } from '~core/forecast/learning'
+import type { Taught, Plan, PlanWorld } from '~core/plan/types'
 import { agedBag } from '~core/gypsum/bag-age'
 import { taughtBag } from '~core/forecast/observations'
-import type { Plan, PlanWorld } from '~core/plan/types'
 import type { Scope } from './scope'
 
 /** Someone else saved it in between; nothing was written. */

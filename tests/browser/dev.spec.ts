@@ -10,7 +10,9 @@ const changedFiles = () => execFileSync('git', ['status', '--porcelain'], { enco
 const touch = (file: string) => utimesSync(file, new Date(), new Date())
 /** Everything that still runs with this folder in its command. */
 const runningWith = (folder: string) =>
-  execFileSync('ps', ['-eo', 'args'], { encoding: 'utf8' }).split('\n').filter(a => a.includes(folder) && !a.startsWith('ps '))
+  execFileSync('ps', ['-eo', 'args'], { encoding: 'utf8' }).split('\n').filter(a =>
+    a.includes(folder) && !a.startsWith('ps '),
+  )
 
 test('npm run dev: a page, both kinds of reload, and nothing left behind', async ({ page }) => {
   const before = changedFiles(), port = await freePort(), folder = mkdtempSync(join(tmpdir(), 'ripples-dev-'))

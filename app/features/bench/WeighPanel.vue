@@ -56,17 +56,15 @@ const parts = computed(() => {
     {
       what: 'powder' as const,
       big: scoops ? `${roundTo(scoops.powder, 0.5)} scoops` : mass(mix.powder),
-      small: scoops
-        ? `about ${mass(mix.powder)}`
-        : school.value === 'saturation'
-          ? 'about this much, until islands stay'
-          : school.value === 'bag'
-            ? 'already in the bag'
-            : `at ${formatConsistency(run.value.ratio.value)} water per 100`,
+      small: scoops ? `about ${mass(mix.powder)}` : powderHow(),
       planned: mix.powder,
     },
   ]
 })
+function powderHow() {
+  if (school.value === 'saturation') return 'about this much, until islands stay'
+  return school.value === 'bag' ? 'already in the bag' : `at ${formatConsistency(run.value.ratio.value)} water per 100`
+}
 const restored = computed(() => {
   const { water, powder } = weighed.value
   if (!water || !powder || !needsScale(school.value)) return ''

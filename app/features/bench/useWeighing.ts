@@ -55,17 +55,14 @@ export function useWeighing(batch: () => number, active: () => boolean) {
   const shown = computed(() => formatMass(Math.max(0, scale.weighing.net) / 1000, session.units))
   const share = computed(() => Math.max(0, Math.min(1, scale.weighing.net / (target.value || 1))))
   /** What the one big press does now; undefined when weighing has nothing left to do. */
-  const press = computed(() =>
-    !applies.value || !part.value
-      ? undefined
-      : !ready.value
-          ? 'Go on without the scale'
-          : !begun.value
-              ? `${part.value === 'water' ? 'Bucket' : 'Dry bucket'} on the scale: tare`
-              : scale.weighing.net < 0.02 * target.value
-                ? `Pour in ${formatMass(target.value / 1000, session.units)} of ${part.value}`
-                : `Take ${shown.value} of ${part.value}`,
-  )
+  const press = computed(() => {
+    if (!applies.value || !part.value) return undefined
+    if (!ready.value) return 'Go on without the scale'
+    if (!begun.value) return `${part.value === 'water' ? 'Bucket' : 'Dry bucket'} on the scale: tare`
+    return scale.weighing.net < 0.02 * target.value
+      ? `Pour in ${formatMass(target.value / 1000, session.units)} of ${part.value}`
+      : `Take ${shown.value} of ${part.value}`
+  })
   /** Notes that it was pressed although something is missing; @returns whether it was so already. */
   function insists(): boolean {
     if (insisting.value) return true

@@ -20,6 +20,8 @@ export const VARIANTS = [
   { letter: 'D', colour: 'var(--variant-d)', dash: '12 3 2 3' },
 ] as const
 
+/** Below so many seconds a time is told to so many. */
+const STEPS = [[60, 5], [600, 15], [3 * 3600, 60]] as const
 /**
  * Times without false precision: to the quarter minute below ten, to the minute beyond, hours and half days in their
  * turn.
@@ -27,7 +29,7 @@ export const VARIANTS = [
 function time(value: number): string {
   if (value >= 86_400) return formatDurationRange(value, value * 1.001).replace(/^(.+)–\1 d$/, '$1 d')
   if (value >= NOT_WITHIN) return 'not within 12 h'
-  const step = value < 60 ? 5 : value < 600 ? 15 : value < 3 * 3600 ? 60 : 300
+  const step = STEPS.find(([below]) => value < below)?.[1] ?? 300
   return formatDuration(Math.round(value / step) * step)
 }
 

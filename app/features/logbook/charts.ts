@@ -148,6 +148,23 @@ export function defectsChart(defects: readonly KeyTally[]): Drawn {
 
 export interface SetChart extends Drawn { readonly says: string }
 
+/** What the chart of set times says in one sentence. */
+function setSays(
+  marked: number,
+  limits: ReturnType<typeof controlChart>,
+  values: readonly number[],
+  odd: number,
+): string {
+  if (marked === 0) return 'No batch has “gloss gone” marked yet. Mark it at the bench and this chart draws itself.'
+  if (!limits) return `${marked} marked so far; from ${FEWEST_FOR_LIMITS} on the chart can say what is usual.`
+  if (odd === 0) return 'Steady: every batch within what is usual for it.'
+  const outside = limits.outside.length > 0 ? `${limits.outside.length} outside what is usual. ` : ''
+  if (limits.drifting.length === 0) return `${outside}Look at those pours for what was different.`
+  const way = values[limits.drifting.at(-1)!]! > limits.centre ? 'slower' : 'faster'
+  return `${outside}It has drifted: eight and more in a row ${way} than the middle. A bag that ages slows down or quickens; `
+    + 'measure it with a cup.'
+}
+
 /**
  * When the gloss went, against what was forecast for that mix in that room: so that a cold day does not look like an
  * old bag.
@@ -165,19 +182,7 @@ export function setChart(times: readonly SetTime[], day: (at: number) => string)
     pointRadius: 0,
   })
   return {
-    says: times.length === 0
-      ? 'No batch has “gloss gone” marked yet. Mark it at the bench and this chart draws itself.'
-      : !limits
-          ? `${times.length} marked so far; from ${FEWEST_FOR_LIMITS} on the chart can say what is usual.`
-          : odd.size === 0
-            ? 'Steady: every batch within what is usual for it.'
-            : `${limits.outside.length > 0 ? `${limits.outside.length} outside what is usual. ` : ''}${
-              limits.drifting.length > 0
-                ? `It has drifted: eight and more in a row ${
-                  values[limits.drifting.at(-1)!]! > limits.centre ? 'slower' : 'faster'
-                } than the middle. A bag that ages slows down or quickens; measure it with a cup.`
-                : 'Look at those pours for what was different.'
-            }`,
+    says: setSays(times.length, limits, values, odd.size),
     label: 'When the gloss went, as a share of the forecast',
     head: ['pour', 'when', 'forecast', 'was', 'share'],
     rows: times.map((

@@ -88,6 +88,10 @@ function corner(event: MouseEvent) {
   const g = groups.find(x => x.id === chosen)
   if (g?.closed && !g.scale) emit('corner', g.id, within(place(event)))
 }
+function look(group: number, index: number) {
+  looked.value = { group, index }
+  emit('choose', group)
+}
 </script>
 
 <template>
@@ -121,7 +125,7 @@ function corner(event: MouseEvent) {
         :aria-label="`${g.name}, mark ${i + 1}, at ${Math.round(p.x)} across and ${Math.round(p.y)} down. Arrow keys move it by a pixel, with shift by twenty.`"
         @pointerdown.prevent="take($event, g.id, i, p)"
         @keydown="key($event, g.id, i, p)"
-        @focus="looked = { group: g.id, index: i }, emit('choose', g.id)"
+        @focus="look(g.id, i)"
         @blur="looked = undefined"
       >
         <circle :cx="p.x" :cy="p.y" :r="25 * unit" class="grip" />

@@ -31,7 +31,9 @@ export function useMould(item: LibraryItem<'mould'>) {
       : gauges.value,
   )
   const gauged = computed(() =>
-    withPours.value.some(g => gaugeProblem(g) === undefined) ? combineGauges(withPours.value, session.units) : undefined,
+    withPours.value.some(g => gaugeProblem(g) === undefined)
+      ? combineGauges(withPours.value, session.units)
+      : undefined,
   )
 
   function change(part: Partial<MouldBody>): void {

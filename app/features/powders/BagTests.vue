@@ -54,15 +54,11 @@ function stop() {
 }
 const elapsed = computed(() => begun.value === undefined ? 0 : (now.value - begun.value) / 1000)
 const soakEnds = CUP.siftSeconds + 60 * CUP.soakMinutes, stirEnds = soakEnds + 60 * CUP.stirMinutes
-const doing = computed(() =>
-  elapsed.value < CUP.siftSeconds
-    ? 'Sift it in'
-    : elapsed.value < soakEnds
-      ? 'Let it soak'
-      : elapsed.value < stirEnds
-        ? 'Stir it'
-        : 'Leave it and look along its face: the shine goes all at once',
-)
+const doing = computed(() => {
+  if (elapsed.value < CUP.siftSeconds) return 'Sift it in'
+  if (elapsed.value < soakEnds) return 'Let it soak'
+  return elapsed.value < stirEnds ? 'Stir it' : 'Leave it and look along its face: the shine goes all at once'
+})
 const expected = computed(() => bag && cupExpected(bag.body.classId, celsius.value))
 const typed = ref<number>()
 

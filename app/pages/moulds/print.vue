@@ -48,6 +48,10 @@ async function sample() {
   await print.take(await (await fetch('/samples/print.jpg')).blob())
 }
 const rename = (i: number, name: string | undefined) => print.change(i, { name: name ?? '' })
+function addMark(what: Parameters<typeof print.add>[0]) {
+  print.add(what)
+  chosen.value = print.marks.length - 1
+}
 </script>
 
 <template>
@@ -172,12 +176,12 @@ const rename = (i: number, name: string | undefined) => print.change(i, { name: 
               label="Measure a length"
               severity="secondary"
               size="small"
-              @click="(print.add('length'), (chosen = print.marks.length - 1))" />
+              @click="addMark('length')" />
             <Button
               label="Trace an outline"
               severity="secondary"
               size="small"
-              @click="(print.add('outline'), (chosen = print.marks.length - 1))" />
+              @click="addMark('outline')" />
           </div>
           <template v-if="volume">
             <QuantityField

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { listed } from '~core/units/sentences'
 import { NO_OVERLAP_WORDS } from '~core/plan/words'
 import Button from 'primevue/button'
 import { additionKind } from '~core/gypsum/additions'
@@ -34,15 +35,13 @@ const trouble = ref('')
 const drawn = computed(() =>
   alikeBatches(result.value.batches).map(({ batch, numbers }) => ({
     batch,
-    title: batch.coat
-      ? coatTitle(batch.coat.number)
-      : result.value.batches.length === 1
-        ? 'One batch'
-        : numbers.length === 1
-          ? `Batch ${numbers[0]} of ${result.value.batches.length}`
-          : `Batches ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}, each the same`,
+    title: batch.coat ? coatTitle(batch.coat.number) : batchTitle(numbers, result.value.batches.length),
   })),
 )
+function batchTitle(numbers: readonly number[], of: number) {
+  if (of === 1) return 'One batch'
+  return numbers.length === 1 ? `Batch ${numbers[0]} of ${of}` : `Batches ${listed(numbers.map(String))}, each the same`
+}
 const coatTitle = (n: number) =>
   planning.plan.coats?.way === 'base' ? ['The cast', 'The base'][n - 1]! : `Coat ${n} of ${result.value.batches.length}`
 /** Whether batches can overlap, for one person and for two. */

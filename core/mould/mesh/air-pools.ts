@@ -1,4 +1,4 @@
-import type { Spans } from './spans'
+import { neighbour, type Spans } from './spans'
 
 /**
  * Where a given amount of air comes to rest under the ceilings of a tilted mould: it rises by the steepest way to a
@@ -53,10 +53,10 @@ export function airPools(spans: Spans, openings: readonly (readonly [span: numbe
   const column = new Int32Array(count)
   for (let c = 0; c < nu * nv; c++) for (let i = start[c]!; i < start[c + 1]!; i++) column[i] = c
   const touching = (i: number): number[] => {
-    const c = column[i]!, cu = c % nu, list: number[] = []
+    const c = column[i]!, list: number[] = []
     for (let k = 0; k < 4; k++) {
-      const next = k === 0 ? (cu > 0 ? c - 1 : -1) : k === 1 ? (cu < nu - 1 ? c + 1 : -1) : k === 2 ? c - nu : c + nu
-      if (next < 0 || next >= nu * nv) continue
+      const next = neighbour(c, k, nu, nv)
+      if (next < 0) continue
       for (let j = start[next]!; j < start[next + 1]!; j++)
         if (Math.min(hi[i]!, hi[j]!) > Math.max(lo[i]!, lo[j]!)) list.push(j)
     }

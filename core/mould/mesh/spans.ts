@@ -261,3 +261,14 @@ export function directions(axis: Vector, angle: number, count: number): Vector[]
     return normalised([a * u[0] + b * v[0] + z * w[0], a * u[1] + b * v[1] + z * w[1], a * u[2] + b * v[2] + z * w[2]])
   })
 }
+
+/** The column beside column `c` of `nu` by `nv`, in direction 0 to 3; below nothing where there is none. */
+export function neighbour(c: number, direction: number, nu: number, nv: number): number {
+  const cu = c % nu
+  switch (direction) {
+    case 0: return cu > 0 ? c - 1 : -1
+    case 1: return cu < nu - 1 ? c + 1 : -1
+    case 2: return c - nu
+    default: return c + nu < nu * nv ? c + nu : -1
+  }
+}

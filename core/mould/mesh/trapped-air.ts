@@ -1,5 +1,15 @@
 import { decimated } from './mesh'
-import { backToMesh, columnSpans, directions, dot, normalised, spanVolume, type Spans, type Vector } from './spans'
+import {
+  backToMesh,
+  columnSpans,
+  directions,
+  dot,
+  normalised,
+  spanVolume,
+  type Spans,
+  type Vector,
+  neighbour,
+} from './spans'
 
 /**
  * Where air stays when a mould is filled. Quasi-static: the level rises evenly, the pour hole is always supplied,
@@ -92,10 +102,10 @@ function releaseLevels(s: Spans, openings: readonly Opening[]): Float64Array {
     const span = heap[0]!, level = keys[0]!
     drop()
     if (level < release[span]!) continue
-    const c = column[span]!, cu = c % nu
+    const c = column[span]!
     for (let k = 0; k < 4; k++) {
-      const next = k === 0 ? (cu > 0 ? c - 1 : -1) : k === 1 ? (cu < nu - 1 ? c + 1 : -1) : k === 2 ? c - nu : c + nu
-      if (next < 0 || next >= nu * nv) continue
+      const next = neighbour(c, k, nu, nv)
+      if (next < 0) continue
       for (let i = start[next]!; i < start[next + 1]!; i++) {
         if (Math.min(hi[i]!, hi[span]!) <= Math.max(lo[i]!, lo[span]!)) continue
         const reached = Math.min(level, hi[i]!, hi[span]!)
