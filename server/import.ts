@@ -11,17 +11,14 @@ import { worldOf } from './store/library'
 import { restorePours, type WholePour } from './store/recording'
 import type { Scope } from './store/scope'
 import { frozenBetweenOthers } from './freezing'
+import { Refused } from './refused'
 
 /** A row that the workshop cannot take, by its place from 0; nothing was written. */
-export class RowRefused extends Error {
-  constructor(readonly place: number, readonly sentence: string) {
-    super(sentence)
-  }
-}
+const rowRefused = (place: number, sentence: string) => new Refused('row', `rows.${place}`, sentence)
 
 const POURS_AT_ONCE = 50
 
-/** Takes rows of a table into the workshop, all of them or none. @throws RowRefused */
+/** Takes rows of a table into the workshop, all of them or none. @throws Refused */
 export async function importRows(
   scope: Scope,
   table: ImportRows,
@@ -42,7 +39,7 @@ export async function importRows(
         kind = table.kind === 'moulds' ? 'mould' : 'bag'
       bodies.forEach((body, i) => {
         const parsed = LIBRARY[kind].safeParse(body)
-        if (!parsed.success) throw new RowRefused(i, parsed.error.issues[0]!.message)
+        if (!parsed.success) throw rowRefused(i, parsed.error.issues[0]!.message)
       })
       await inner.insert(
         'library_item',
@@ -82,7 +79,7 @@ async function pastPours(
   // Rows that are alike share one run: forecasts take their time.
   const runs = new Map<string, FrozenRun>(), pours: WholePour[] = []
   for (const [place, row] of rows.entries()) {
-    if (!goOn()) throw new RowRefused(place, 'It was given up; nothing was taken in.')
+    if (!goOn()) throw rowRefused(place, 'It was given up; nothing was taken in.')
     const key = JSON.stringify([
       row.mould,
       row.bag,
@@ -93,10 +90,10 @@ async function pastPours(
     let run = runs.get(key)
     if (!run) {
       const { moulds: [mould], bag } = await worldOf(scope, { fills: [{ mould: row.mould, count: 1 }], bag: row.bag })
-      if (!mould) throw new RowRefused(place, 'This mould is not in the library any more.')
+      if (!mould) throw rowRefused(place, 'This mould is not in the library any more.')
       const { plan, world } = pastPlan(row, mould, bag), frozen = await frozenBetweenOthers(freezing(plan, world))
       if (!frozen.ok)
-        throw new RowRefused(
+        throw rowRefused(
           place,
           frozen.problems[0] ? problemWords(frozen.problems[0]) : 'Nobody can have poured that.',
         )

@@ -18,6 +18,7 @@ import { LastUsed } from './last-used'
 import { personById } from './store/workshops'
 import { within, type Scope } from './store/scope'
 import type { Db } from './store/open'
+import { Refused } from './refused'
 
 /** Ends a request with a sentence that a person can act on; `field` says where it belongs. */
 export function refuse(status: number, sentence: string, field?: string): H3Error {
@@ -90,6 +91,7 @@ async function answer<T>(work: () => Promise<T>): Promise<T> {
   }
   catch (error) {
     if (error instanceof H3Error) throw error
+    if (error instanceof Refused) throw refuse(error.status, error.message, error.field)
     const code = (error as { code?: string }).code ?? ''
     if (
       code.startsWith('ECONN') || code.startsWith('57P') || code.startsWith('08')

@@ -11,9 +11,14 @@ import {
   type ArchiveManifest,
 } from '~contract/archive'
 import { hashOfFiles } from './write'
+import { Refused } from '../refused'
 
 /** Why an archive was not taken in; nothing of it was written. */
-export class ArchiveRefused extends Error {}
+export class ArchiveRefused extends Refused {
+  constructor(sentence: string) {
+    super('archive', undefined, sentence)
+  }
+}
 
 /** Only these names can be in one: whatever else is in a file, it is not a workshop's. */
 const NAMES

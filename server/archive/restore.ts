@@ -7,10 +7,11 @@ import { sentEventSchema } from '~contract/pour'
 import { announceAll } from '../store/announce'
 import type { Db } from '../store/open'
 import { columnsOf, there } from '../store/photos'
-import { EventsRefused, restorePours, type WholePour } from '../store/recording'
+import { restorePours, type WholePour } from '../store/recording'
 import { within, type Scope } from '../store/scope'
 import { cleanJpeg } from '../photos/jpeg'
 import { ArchiveRefused, openArchive, type Archive } from './read'
+import { Refused } from '../refused'
 
 /**
  * Nobody's password has this hash, and nobody signs in with an address that no mail reaches: these people are only
@@ -54,7 +55,7 @@ export async function restoreArchive(
     })
   }
   catch (error) {
-    if (error instanceof EventsRefused) throw new ArchiveRefused(`${error.message} Nothing was taken in.`)
+    if (error instanceof Refused && error.code === 'entries') throw new ArchiveRefused(`${error.message} Nothing was taken in.`)
     const { code } = error as { code?: string }
     if (code === '23505')
       throw new ArchiveRefused(

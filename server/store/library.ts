@@ -6,9 +6,7 @@ import type { Taught, Plan, PlanWorld } from '~core/plan/types'
 import { agedBag } from '~core/gypsum/bag-age'
 import { taughtBag } from '~core/forecast/observations'
 import type { Scope } from './scope'
-
-/** Someone else saved it in between; nothing was written. */
-export class Stale extends Error {}
+import { Refused } from '../refused'
 
 export async function libraryItems<K extends LibraryKind>(scope: Scope, kind: K): Promise<LibraryItem<K>[]> {
   const rows = await scope.select('library_item').select(['id', 'body', 'revision']).where('kind', '=', kind).where(
@@ -133,7 +131,7 @@ export async function saveItem<K extends LibraryKind>(
         '=',
         id,
       ).where('kind', '=', kind).where('revision', '=', revision).returning(['id', 'revision']).executeTakeFirst()
-  if (!row) throw new Stale()
+  if (!row) throw new Refused('stale-item')
   return { id, kind, body, revision: row.revision }
 }
 
@@ -181,7 +179,7 @@ export async function savedPlan(scope: Scope, id: string): Promise<Plan | undefi
 }
 
 /**
- * @param revision the one this edit started from; 0 makes a new plan. @throws Stale when another device saved
+ * @param revision the one this edit started from; 0 makes a new plan. @throws Refused `stale-plan` when another device saved
  * meanwhile.
  */
 export async function savePlan(scope: Scope, id: string, plan: Plan, revision: number): Promise<SavedPlan> {
@@ -199,7 +197,7 @@ export async function savePlan(scope: Scope, id: string, plan: Plan, revision: n
         '=',
         id,
       ).where('revision', '=', revision).returning('revision').executeTakeFirst()
-  if (!row) throw new Stale()
+  if (!row) throw new Refused('stale-plan')
   return { id, plan, revision: row.revision, updatedAt: updated_at.getTime() }
 }
 

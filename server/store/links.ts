@@ -4,6 +4,7 @@ import type { LinkFacts, LinkKind, NewLink, WallAnswer } from '~contract/link'
 import type { Db } from './open'
 import { pourWithEvents } from './pours'
 import type { Scope } from './scope'
+import { Refused } from '../refused'
 
 const hash = (token: string) => createHash('sha256').update(token).digest('hex')
 const factsOf = (row: { id: string, kind: LinkKind, name: string, created_at: Date }): LinkFacts => ({
@@ -19,12 +20,11 @@ export async function links(scope: Scope): Promise<LinkFacts[]> {
   )
 }
 
-export class TooManyLinks extends Error {}
 const MOST = 50
 
-/** @throws TooManyLinks */
+/** @throws Refused */
 export async function makeLink(scope: Scope, kind: LinkKind, name: string): Promise<NewLink> {
-  if ((await scope.select('link').select('id').execute()).length >= MOST) throw new TooManyLinks()
+  if ((await scope.select('link').select('id').execute()).length >= MOST) throw new Refused('too-many-links')
   const token = randomBytes(32).toString('base64url')
   const row = await scope.insert('link', [{ id: randomUUID(), kind, name, token_sha256: hash(token) }]).returning([
     'id',

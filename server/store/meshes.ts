@@ -2,9 +2,7 @@ import { createHash } from 'node:crypto'
 import { sql } from 'kysely'
 import type { KeptMesh, MeshFacts } from '~contract/mesh'
 import type { Scope } from './scope'
-
-/** What arrived is not what was sent; nothing was kept of it. */
-export class NotWhole extends Error {}
+import { Refused } from '../refused'
 
 /** Begins a model, or begins it again. @returns false when there is no such mould, or the id is somebody else's. */
 export async function beginMesh(scope: Scope, id: string, facts: MeshFacts): Promise<boolean> {
@@ -42,7 +40,7 @@ export async function putPart(scope: Scope, id: string, part: number, data: Buff
 
 /**
  * Closes a model once all of it is there; it takes the place of the one its mould had. Repeating it is harmless.
- * @throws NotWhole when parts are missing or the checksum differs.
+ * @throws Refused when parts are missing or the checksum differs.
  */
 export async function finishMesh(scope: Scope, id: string, sha256?: string): Promise<KeptMesh | undefined> {
   return scope.transaction(async (inner) => {
@@ -53,12 +51,12 @@ export async function finishMesh(scope: Scope, id: string, sha256?: string): Pro
     for (let part = 0; part < mesh.parts; part++) {
       const row = await inner.select('mesh_part').select('data').where('mesh_id', '=', id).where('part', '=', part)
         .executeTakeFirst()
-      if (!row) throw new NotWhole()
+      if (!row) throw new Refused('model-not-whole')
       hash.update(row.data)
       bytes += row.data.length
     }
     const own = hash.digest('hex')
-    if (sha256 !== undefined && sha256 !== own) throw new NotWhole()
+    if (sha256 !== undefined && sha256 !== own) throw new Refused('model-not-whole')
     await inner.update('mesh').set({ sha256: own }).where('id', '=', id).execute()
     await inner.remove('mesh').where('mould_id', '=', mesh.mould_id).where('id', '<>', id).execute()
     return {

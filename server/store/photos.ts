@@ -2,9 +2,7 @@ import { createHash } from 'node:crypto'
 import { sql } from 'kysely'
 import { MOST_PHOTOS, type KeptPhoto, type PhotoSubject } from '~contract/photo'
 import type { Scope } from './scope'
-
-/** What has its forty photos takes no more. */
-export class TooMany extends Error {}
+import { Refused } from '../refused'
 
 const of = (scope: Scope, subject: PhotoSubject) =>
   'mould' in subject
@@ -29,7 +27,7 @@ export async function there(inner: Scope, subject: PhotoSubject): Promise<boolea
 
 /**
  * Keeps a photo with a mould or a cast; the same again is kept once. @returns false when there is no such thing, or the
- * id is somebody else's. @throws TooMany
+ * id is somebody else's. @throws Refused
  */
 export async function keepPhoto(
   scope: Scope,
@@ -42,7 +40,7 @@ export async function keepPhoto(
     if (!await there(inner, subject)) return false
     if (await of(inner, subject).select('id').where('id', '=', id).executeTakeFirst()) return true
     const { n } = await of(inner, subject).select(sql<number>`count(*)::int`.as('n')).executeTakeFirstOrThrow()
-    if (n >= MOST_PHOTOS) throw new TooMany()
+    if (n >= MOST_PHOTOS) throw new Refused('too-many-photos', undefined, `One thing keeps up to ${MOST_PHOTOS} photos. Take one away first.`)
     const sha256 = createHash('sha256').update(photo.bytes).digest('hex')
     const made = await inner.insert('photo', [{
       id,

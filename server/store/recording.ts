@@ -10,9 +10,7 @@ import { announceAll } from './announce'
 import { EVENT_COLUMNS, eventOf } from './pours'
 import type { Db } from './open'
 import { within, type Scope } from './scope'
-
-/** Why events were not taken; nothing of the batch was written. */
-export class EventsRefused extends Error {}
+import { Refused } from '../refused'
 
 /** A pour as this process knows it. */
 interface Known {
@@ -83,8 +81,8 @@ function checkAgainst(run: FrozenRun, events: readonly SentEvent[]): void {
   const casts = new Set(castsOf(run).map(c => c.id))
   for (const e of events) {
     if (e.batch !== undefined && e.batch >= run.batches.length)
-      throw new EventsRefused(`This pour has ${run.batches.length} batches; an entry names batch ${e.batch + 1}.`)
-    if ('cast' in e.data && !casts.has(e.data.cast)) throw new EventsRefused(`This pour has no cast ${e.data.cast}.`)
+      throw new Refused('entries', undefined, `This pour has ${run.batches.length} batches; an entry names batch ${e.batch + 1}.`)
+    if ('cast' in e.data && !casts.has(e.data.cast)) throw new Refused('entries', undefined, `This pour has no cast ${e.data.cast}.`)
   }
 }
 
@@ -206,7 +204,7 @@ async function count(scope: Scope, changes: readonly Tally[]): Promise<void> {
 }
 
 /**
- * Appends events that the pours do not have yet. @param first the number of the first. @throws EventsRefused when one
+ * Appends events that the pours do not have yet. @param first the number of the first. @throws Refused when one
  * is some other pour's already.
  */
 async function append(scope: Scope, first: number, fresh: readonly Fresh[]): Promise<void> {
@@ -230,7 +228,7 @@ async function append(scope: Scope, first: number, fresh: readonly Fresh[]): Pro
       ...receivedAt && { received_at: receivedAt },
     })),
   ).onConflict(c => c.doNothing()).executeTakeFirst()
-  if (Number(written) < fresh.length) throw new EventsRefused('An entry with this id already belongs to another pour.')
+  if (Number(written) < fresh.length) throw new Refused('entries', undefined, 'An entry with this id already belongs to another pour.')
 }
 interface Fresh {
   readonly pour: string
@@ -274,7 +272,7 @@ export async function startPour(
     }]).onConflict(c => c.column('id').doNothing()).returning(['id', 'run']).execute()
     if (made.length === 0) {
       if (!await inner.select('pour').select('id').where('id', '=', start.id).executeTakeFirst())
-        throw new EventsRefused('This pour cannot be started here.')
+        throw new Refused('pour-here')
       return
     }
     checkAgainst(start.run, start.first)
@@ -321,7 +319,7 @@ const waiting = new Map<string, Sent[]>()
  * the next, so that a class of
  * devices waits for one commit and not for each other's.
  * @param after the number up to which the device has the pour already.
- * @returns the pour's events after that, or undefined when there is no such pour. @throws EventsRefused
+ * @returns the pour's events after that, or undefined when there is no such pour. @throws Refused
  */
 export function recordEvents(
   scope: Scope,
@@ -422,7 +420,7 @@ export interface WholeEntry {
 
 /**
  * Writes pours that are over with all their entries, projected and counted. Call within a transaction. @throws
- * EventsRefused when an entry does not belong to its run, or an id is taken.
+ * Refused when an entry does not belong to its run, or an id is taken.
  */
 export async function restorePours(inner: Scope, pours: readonly WholePour[]): Promise<void> {
   for (const p of pours) checkAgainst(p.run, p.entries.map(e => e.event))
@@ -436,7 +434,7 @@ export async function restorePours(inner: Scope, pours: readonly WholePour[]): P
       created_at: p.createdAt,
     })),
   ).onConflict(c => c.column('id').doNothing()).returning(['id', 'run']).execute()
-  if (made.length < pours.length) throw new EventsRefused('A pour with this id is here already.')
+  if (made.length < pours.length) throw new Refused('entries', undefined, 'A pour with this id is here already.')
   const all = pours.flatMap(p => p.entries.map(e => ({ pour: p.id, ...e }))),
     last = await inner.bumpEvents(all.length),
     first = last - all.length + 1

@@ -6,6 +6,7 @@ import { REAL_TIME, type WorkshopClock } from '~contract/clock'
 import { announce } from './announce'
 import type { Db } from './open'
 import type { Scope } from './scope'
+import { Refused } from '../refused'
 
 /**
  * Accounts: the few queries that run before it is known which workshop a person belongs to, and those about the
@@ -23,9 +24,7 @@ export async function anyWorkshop(db: Db): Promise<boolean> {
   return (await db.selectFrom('workshop').select('id').limit(1).executeTakeFirst()) !== undefined
 }
 
-export class AlreadyOwned extends Error {}
-
-/** The first workshop with its owner. @throws AlreadyOwned when one exists: the door closes behind the first person. */
+/** The first workshop with its owner. @throws Refused when one exists: the door closes behind the first person. */
 export async function createFirstWorkshop(
   db: Db,
   name: string,
@@ -35,7 +34,7 @@ export async function createFirstWorkshop(
   return db.transaction().execute(async (trx) => {
     // Two people pressing at once: the second waits here and then finds the workshop.
     await sql`lock table workshop in share row exclusive mode`.execute(trx)
-    if (await trx.selectFrom('workshop').select('id').limit(1).executeTakeFirst()) throw new AlreadyOwned()
+    if (await trx.selectFrom('workshop').select('id').limit(1).executeTakeFirst()) throw new Refused('owned')
     return createWorkshop(trx, { name, units, clock: REAL_TIME, demo: false }, owner)
   })
 }
@@ -120,8 +119,6 @@ export async function people(scope: Scope): Promise<PersonFacts[]> {
     .execute()
 }
 
-export class EmailTaken extends Error {}
-
 export async function addPerson(scope: Scope, person: NewPerson): Promise<PersonFacts> {
   const rows = await scope.insert('person', [{
     id: randomUUID(),
@@ -132,13 +129,11 @@ export async function addPerson(scope: Scope, person: NewPerson): Promise<Person
     archived_at: null,
   }])
     .onConflict(c => c.column('email').doNothing()).returning(['id', 'name', 'email', 'role']).execute()
-  if (!rows[0]) throw new EmailTaken()
+  if (!rows[0]) throw new Refused('email-taken', 'email')
   return rows[0]
 }
 
-export class LastOwner extends Error {}
-
-/** @returns false when there is no such person. @throws LastOwner when the workshop would be left without one. */
+/** @returns false when there is no such person. @throws Refused when the workshop would be left without one. */
 export async function changePerson(
   scope: Scope,
   id: string,
@@ -151,7 +146,7 @@ export async function changePerson(
       null,
     ).forUpdate().execute()
     const losesOwner = change.archived === true || (change.role !== undefined && change.role !== 'owner')
-    if (losesOwner && owners.length === 1 && owners[0]!.id === id) throw new LastOwner()
+    if (losesOwner && owners.length === 1 && owners[0]!.id === id) throw new Refused('last-owner', 'role')
     const set = {
       ...(change.role && { role: change.role }),
       ...(change.passwordHash && { password_hash: change.passwordHash }),

@@ -28,7 +28,7 @@ export default route('owner', {}, async ({ event, db, person }) => {
   }
   catch (error) {
     await forget()
-    throw error instanceof ArchiveRefused ? refuse(422, error.message) : error
+    throw error
   }
   return new Promise<Readable>((answer, failed) => {
     const out = new PassThrough()

@@ -1,8 +1,8 @@
 import { hashPassword } from '#imports'
 import { z } from '~contract/zod'
 import { personChangeSchema } from '~contract/account'
-import { changePerson, LastOwner } from '../../store/workshops'
-import { found, refuse, route } from '../../route'
+import { changePerson } from '../../store/workshops'
+import { found, route } from '../../route'
 
 export default route(
   'owner',
@@ -12,10 +12,6 @@ export default route(
     const changed = await changePerson(scope, params.id, {
       ...change,
       ...(password && { passwordHash: await hashPassword(password) }),
-    }).catch((error) => {
-      throw error instanceof LastOwner
-        ? refuse(409, 'A workshop needs an owner: make someone else one first.', 'role')
-        : error
     })
     found(changed, 'There is no such person in this workshop.')
     return { ok: true }

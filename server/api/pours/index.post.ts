@@ -3,9 +3,9 @@ import { startPourSchema } from '~contract/pour'
 import { notYet } from '../../frozen-plan'
 import { worldOf } from '../../store/library'
 import { pourWithEvents } from '../../store/pours'
-import { EventsRefused, startPour } from '../../store/recording'
+import { startPour } from '../../store/recording'
 import { frozenBetweenOthers } from '../../freezing'
-import { found, refuse, route } from '../../route'
+import { found, route } from '../../route'
 
 /**
  * Takes a plan to the bench: worked out here, from the workshop's own moulds, bucket and bag, and frozen with the
@@ -33,8 +33,6 @@ export default route('member', { body: startPourSchema }, async ({ scope, person
     first: [first],
     actor: person.id,
     skewMs: body.startedAt - now,
-  }).catch((error) => {
-    throw error instanceof EventsRefused ? refuse(409, error.message) : error
   })
   return found(await pourWithEvents(scope, body.id), 'There is no such pour in this workshop.')
 })

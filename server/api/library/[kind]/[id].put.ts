@@ -1,7 +1,7 @@
 import { z } from '~contract/zod'
 import { LIBRARY, LIBRARY_KINDS } from '~contract/library'
 import { announce } from '../../../store/announce'
-import { saveItem, Stale } from '../../../store/library'
+import { saveItem } from '../../../store/library'
 import { refuse, route } from '../../../route'
 
 /** Saves a mould, bucket or bag; revision 0 makes a new one. */
@@ -16,11 +16,7 @@ export default route('member', shape, async ({ scope, db, params, body }) => {
     const issue = item.error.issues[0]!
     throw refuse(400, issue.message, issue.path.join('.'))
   }
-  const saved = await saveItem(scope, params.kind, params.id, item.data as never, body.revision).catch((error) => {
-    throw error instanceof Stale
-      ? refuse(409, 'Someone else changed this meanwhile. Look at their version, then change it again.')
-      : error
-  })
+  const saved = await saveItem(scope, params.kind, params.id, item.data as never, body.revision)
   await announce(db, scope.workshopId, { what: 'library' })
   return saved
 })

@@ -1,8 +1,8 @@
 import { readRawBody } from 'h3'
 import { z } from '~contract/zod'
-import { MOST_PHOTOS, PHOTO_BYTES, photoQuerySchema } from '~contract/photo'
+import { PHOTO_BYTES, photoQuerySchema } from '~contract/photo'
 import { announce } from '../../../store/announce'
-import { keepPhoto, TooMany } from '../../../store/photos'
+import { keepPhoto } from '../../../store/photos'
 import { cleanJpeg } from '../../../photos/jpeg'
 import { found, refuse, route } from '../../../route'
 
@@ -18,11 +18,7 @@ export default route(
     )
     const photo = cleanJpeg(body)
     if (!photo) throw refuse(400, 'This is no whole JPEG photo.')
-    const kept = await keepPhoto(scope, params.id, query, query.caption, photo).catch((error) => {
-      throw error instanceof TooMany
-        ? refuse(409, `One thing keeps up to ${MOST_PHOTOS} photos. Take one away first.`)
-        : error
-    })
+    const kept = await keepPhoto(scope, params.id, query, query.caption, photo)
     found(
       kept,
       'mould' in query ? 'This mould is not in the library any more.' : 'There is no such cast in this workshop.',

@@ -1,6 +1,6 @@
 import { z } from '~contract/zod'
 import { sendEventsSchema } from '~contract/pour'
-import { EventsRefused, recordEvents } from '../../../store/recording'
+import { recordEvents } from '../../../store/recording'
 import { found, refuse, route } from '../../../route'
 
 /** Takes a device's events. Sending the same ones again is harmless; what is answered is committed. */
@@ -12,11 +12,7 @@ export default route(
       401,
       'These entries are someone else’s. They wait in this browser until that person signs in again.',
     )
-    const answer = await recordEvents(scope, params.id, body.events, person.id, body.sentAt - now, body.after).catch(
-      (error) => {
-        throw error instanceof EventsRefused ? refuse(422, error.message) : error
-      },
-    )
+    const answer = await recordEvents(scope, params.id, body.events, person.id, body.sentAt - now, body.after)
     return found(answer, 'There is no such pour in this workshop.')
   },
 )
