@@ -17,5 +17,10 @@ export const ANSWERS = {
   'too-many-photos': { status: 409, sentence: 'This keeps no more photos. Take one away first.' },
   'owned': { status: 409, sentence: 'This workshop already has its owner. Sign in, or ask them to add you.' },
   'email-taken': { status: 409, sentence: 'Someone already signs in with this address.' },
+  'newer-record': {
+    status: 409,
+    sentence: 'This was written by a newer version than this one. It is kept as it is; bring this server up to date to read it.',
+  },
+  'broken-record': { status: 409, sentence: 'This is kept, but it cannot be read: no version wrote it like this.' },
   'last-owner': { status: 409, sentence: 'A workshop needs an owner: make someone else one first.' },
 } as const satisfies Readonly<Record<string, { readonly status: number, readonly sentence: string }>>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SetAsideSection from '~/features/settings/SetAsideSection.vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
@@ -97,6 +98,7 @@ async function signOut() {
         @update:model-value="setUnits({ [kind]: $event })"
       />
     </div>
+    <SetAsideSection />
     <div class="group-head"><h2>People</h2></div>
     <ul class="ruled">
       <li v-for="p in people" :key="p.id">

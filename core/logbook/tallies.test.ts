@@ -24,8 +24,9 @@ const cast = (over: Partial<CastSummary> = {}): CastSummary => ({
 const pour = (over: Partial<PourSummary> = {}): PourSummary => ({
   name: 'Blüten, two',
   status: 'finished',
+  classId: 'pottery-plaster',
   powder: 'Pottery plaster',
-  school: 'weigh',
+  school: 'weighed',
   endUse: 'display',
   moulds: [{ name: 'Tile', count: 2 }],
   batches: 1,

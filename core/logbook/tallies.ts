@@ -1,20 +1,13 @@
 import { defectWords } from '../pour/defects'
 import type { Instant } from '../pour/events'
 import type { CastSummary, PourSummary } from '../pour/projection'
+import { STATUS_GROUPS } from './status'
+import { STATUS_WORDS } from './words'
 
 /**
  * What the logbook looks for and counts: worked out whenever a pour changes, so that a list of many thousands need not
  * be read to answer.
  */
-
-export const STATUS_WORDS: Readonly<Record<PourSummary['status'], string>> = {
-  readying: 'on the bench',
-  pouring: 'on the bench',
-  setting: 'setting',
-  drying: 'drying',
-  finished: 'finished',
-  abandoned: 'given up',
-}
 
 /** A planned ratio that was missed by more than this counts as missed (common practice, no source). */
 export const RATIO_MISSED = 0.05
@@ -49,7 +42,7 @@ export function searchWords(pour: PourSummary, casts: readonly CastSummary[]): r
       pour.name,
       pour.powder,
       pour.bag,
-      STATUS_WORDS[pour.status],
+      STATUS_WORDS[STATUS_GROUPS[pour.status]],
       ...pour.moulds.map(m => m.name),
       ...pour.defects.map(defectWords),
       ...casts.map(c => c.note),
@@ -64,8 +57,8 @@ export function factsOf(pour: PourSummary, casts: readonly CastSummary[]): reado
       && Math.abs(pour.ratio.actual / pour.ratio.planned - 1) > RATIO_MISSED
   return [
     ...new Set([
-      `status:${STATUS_WORDS[pour.status]}`,
-      `powder:${pour.powder}`,
+      `status:${STATUS_GROUPS[pour.status]}`,
+      `powder:${pour.classId}`,
       ...pour.daysOnly ? [] : [`use:${pour.endUse}`, `measured:${pour.school}`],
       ...pour.bagId ? [`bag:${pour.bagId}`] : [],
       ...casts.map(c => `mould:${c.mouldId}`),

@@ -7,6 +7,7 @@ const mark = (id: string, value: number, actual?: number) =>
 const pour = (over: Partial<PourSummary> = {}): PourSummary => ({
   name: 'x',
   status: 'finished',
+  classId: 'pottery-plaster',
   powder: 'Pottery plaster',
   school: 'weighed',
   endUse: 'display',
@@ -28,14 +29,14 @@ describe('a pour as one value among others', () => {
   it('holds what was done and what came of it, and leaves out what nobody measured', () => {
     const { did, was, came } = trialOf(pour())!
     expect(did).toEqual({ ratio: expect.closeTo(5, 9), soak: 140, stir: 180, water: 18, room: 21 })
-    expect(was).toEqual({ bag: 'b', school: 'weighed', powder: 'Pottery plaster' })
+    expect(was).toEqual({ bag: 'b', school: 'weighed', powder: 'pottery-plaster' })
     expect(came).toEqual({ good: 0.75, set: 1.2, cost: 2 })
   })
 
   it('takes nothing for done that a table did not tell', () => {
     const { did, was } = trialOf(pour({ daysOnly: true, temperatures: undefined, glyph: [] }))!
     expect(did).toEqual({})
-    expect(was).toEqual({ bag: 'b', powder: 'Pottery plaster' })
+    expect(was).toEqual({ bag: 'b', powder: 'pottery-plaster' })
   })
 
   it('is none when it was given up or nothing came of it', () => {

@@ -88,7 +88,7 @@ export function trialOf(pour: PourSummary): Trial | undefined {
       water: pour.temperatures?.water,
       room: pour.temperatures?.room,
     }),
-    was: known({ bag: pour.bagId, school: pour.daysOnly ? undefined : pour.school, powder: pour.powder }),
+    was: known({ bag: pour.bagId, school: pour.daysOnly ? undefined : pour.school, powder: pour.classId }),
   }
 }
 

@@ -3,6 +3,8 @@ import { releaseWords } from '../mould/words'
 import { formatConsistency, formatDuration, formatTemperature } from '../units/format'
 import { sentenceOf, within, type Sentences } from '../units/sentences'
 import { METRIC, type UnitPreferences } from '../units/units'
+import type { PourStatus } from '../pour/fold'
+import { STATUS_GROUPS, type StatusGroup } from './status'
 import type { RatioWanted, Said } from './why'
 
 /** What the logbook says. Nothing reads these sentences. */
@@ -84,3 +86,13 @@ const EVIDENCE: Sentences<Said, [prefs: UnitPreferences]> = {
 export function evidenceWords(said: Said, prefs: UnitPreferences = METRIC): string {
   return sentenceOf(EVIDENCE, said, prefs)
 }
+
+/** Where a pour stands, in one or two words; the same everywhere. */
+export const STATUS_WORDS: Readonly<Record<StatusGroup, string>> = {
+  bench: 'on the bench',
+  setting: 'setting',
+  drying: 'drying',
+  finished: 'finished',
+  abandoned: 'given up',
+}
+export const statusWords = (status: PourStatus) => STATUS_WORDS[STATUS_GROUPS[status]]

@@ -1,7 +1,8 @@
 import { stepWords } from '../plan/words'
 import type { Celsius, Seconds, WaterRatio } from '../units/quantity'
 import { solveMix } from '../gypsum/mix'
-import { powderClass } from '../gypsum/powders'
+import { powderClass, type PowderClassId } from '../gypsum/powders'
+import type { SchoolId } from '../gypsum/schools'
 import { endUse } from '../gypsum/end-use'
 import type { Instant, Verdict } from './events'
 import type { DefectId } from './defects'
@@ -28,8 +29,10 @@ export interface MilestoneMark {
 export interface PourSummary {
   readonly name: string
   readonly status: PourStatus
+  readonly classId: PowderClassId
+  /** What its class is called, for lists; what decides is the class itself. */
   readonly powder: string
-  readonly school: string
+  readonly school: SchoolId
   readonly bag?: string
   readonly endUse: string
   readonly moulds: readonly { readonly name: string, readonly count: number }[]
@@ -102,6 +105,7 @@ export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
   return {
     name: run.plan.name,
     status: state.status,
+    classId: run.plan.classId,
     powder: powderClass(run.plan.classId).name,
     school: run.plan.school,
     bag: run.world.bag?.name,

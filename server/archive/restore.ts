@@ -12,6 +12,7 @@ import { within, type Scope } from '../store/scope'
 import { cleanJpeg } from '../photos/jpeg'
 import { ArchiveRefused, openArchive, type Archive } from './read'
 import { Refused } from '../refused'
+import { upcastQuery } from '~contract/versions'
 
 /**
  * Nobody's password has this hash, and nobody signs in with an address that no mail reaches: these people are only
@@ -138,8 +139,10 @@ async function restoreInto(inner: Scope, archive: Archive, told: (share: number)
     if (together.length >= POURS_AT_ONCE) await write()
   }
   await write()
-  for await (const { id, name, query } of archive.lines('views.jsonl'))
-    await inner.insert('logbook_view', [{ id, name, query: JSON.stringify(query) }]).execute()
+  for await (const { id, name, query } of archive.lines('views.jsonl')) {
+    const read = upcastQuery(query)
+    if (read.ok) await inner.insert('logbook_view', [{ id, name, query: JSON.stringify(read.value) }]).execute()
+  }
   await restorePhotos(inner, archive, count, going)
   await restoreMeshes(inner, archive, count, going)
   // The table is not read, but a file that was tampered with is not half trusted.

@@ -1,15 +1,21 @@
 import { sql } from 'kysely'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
 import { PLAN_SCHEMA_VERSION, type SavedPlan } from '~contract/plan'
-import { powderClass, type PowderClassId } from '~core/gypsum/powders'
+import type { PowderClassId } from '~core/gypsum/powders'
 import type { Taught, Plan, PlanWorld } from '~core/plan/types'
 import { agedBag } from '~core/gypsum/bag-age'
 import { taughtBag } from '~core/forecast/observations'
 import type { Scope } from './scope'
 import { Refused } from '../refused'
+import { ITEMS, PLANS, upcast } from '~contract/versions'
+import { readable } from './set-aside'
 
 export async function libraryItems<K extends LibraryKind>(scope: Scope, kind: K): Promise<LibraryItem<K>[]> {
-  const rows = await scope.select('library_item').select(['id', 'body', 'revision']).where('kind', '=', kind).where(
+  const rows = await scope.select('library_item').select(['id', 'schema_version', 'body', 'revision']).where(
+    'kind',
+    '=',
+    kind,
+  ).where(
     'archived_at',
     'is',
     null,
@@ -21,10 +27,13 @@ export async function libraryItems<K extends LibraryKind>(scope: Scope, kind: K)
   const used = kind === 'bag'
     ? await bagsUsed(scope, rows.map(r => ({ id: r.id, leftAt: (r.body as LibraryBodies['bag']).leftAt })))
     : undefined
-  return rows.map(r => ({
+  return rows.flatMap((r) => {
+    const read = upcast(ITEMS[kind] as { readonly [P in K]: (typeof ITEMS)[P] }[K], r.schema_version, r.body)
+    return read.ok ? [{ ...r, body: read.value as LibraryBodies[K] }] : []
+  }).map(r => ({
     id: r.id,
     kind,
-    body: r.body as LibraryBodies[K],
+    body: r.body,
     revision: r.revision,
     ...(used?.has(r.id) && { used: used.get(r.id) }),
     ...(uses && { uses: uses.get(r.id)?.casts ?? 0, poured: uses.get(r.id)?.poured }),
@@ -95,19 +104,19 @@ async function bagsTaught(
   bags: readonly { readonly id: string, readonly classId: PowderClassId }[],
 ): Promise<Map<string, Taught[]>> {
   if (bags.length === 0) return new Map()
-  const named = new Map(bags.map(b => [b.id, powderClass(b.classId).name]))
+  const classes = new Map(bags.map(b => [b.id, b.classId]))
   const rows = await scope.select('pour_projection').select([
     'started_at',
     sql<string>`body->>'bagId'`.as('bag'),
-    sql<string>`body->>'powder'`.as('powder'),
+    sql<string>`body->>'classId'`.as('class'),
     sql<Taught[]>`body->'taught'`.as('taught'),
   ])
-    .where('status', '<>', 'abandoned').where(fromOneOf(named.keys())).where(
+    .where('status', '<>', 'abandoned').where(fromOneOf(classes.keys())).where(
       sql<boolean>`jsonb_array_length(coalesce(body->'taught', '[]')) > 0`,
     ).orderBy('started_at', 'desc').execute()
   const found = new Map<string, Taught[]>()
-  for (const { bag: id, powder, taught, started_at } of rows) {
-    if (powder !== named.get(id)) continue
+  for (const { bag: id, class: poured, taught, started_at } of rows) {
+    if (poured !== classes.get(id)) continue
     const list = found.get(id) ?? []
     if (list.length < POURS_THAT_COUNT) list.push(...taught.map(t => ({ ...t, at: started_at ?? 0 })))
     found.set(id, list)
@@ -152,10 +161,15 @@ export async function archiveItem(scope: Scope, kind: LibraryKind, id: string): 
 export async function worldOf(scope: Scope, plan: Pick<Plan, 'fills' | 'bucket' | 'bag'>): Promise<PlanWorld> {
   const ids = [...plan.fills.map(f => f.mould), plan.bucket, plan.bag].filter(id => id !== undefined)
   if (ids.length === 0) return { moulds: [] }
-  const rows = await scope.select('library_item').select(['id', 'kind', 'body']).where('id', 'in', ids).execute()
+  const rows = await scope.select('library_item').select(['id', 'kind', 'schema_version', 'body']).where(
+    'id',
+    'in',
+    ids,
+  ).execute()
   const find = <K extends LibraryKind>(kind: K, id: string | undefined) => {
     const row = rows.find(r => r.kind === kind && r.id === id)
-    return row && { id: row.id, ...row.body as LibraryBodies[K] }
+    const read = row && upcast<unknown>(ITEMS[kind], row.schema_version, row.body)
+    return read?.ok ? { id: row!.id, ...read.value as LibraryBodies[K] } : undefined
   }
   const bag = find('bag', plan.bag)
   return {
@@ -166,20 +180,25 @@ export async function worldOf(scope: Scope, plan: Pick<Plan, 'fills' | 'bucket' 
 }
 
 export async function savedPlans(scope: Scope): Promise<SavedPlan[]> {
-  const rows = await scope.select('plan').select(['id', 'body', 'revision', 'updated_at']).where(
+  const rows = await scope.select('plan').select(['id', 'schema_version', 'body', 'revision', 'updated_at']).where(
     'archived_at',
     'is',
     null,
   ).orderBy('updated_at', 'desc').limit(200).execute()
-  return rows.map(r => ({ id: r.id, plan: r.body, revision: r.revision, updatedAt: r.updated_at.getTime() }))
+  return rows.flatMap((r) => {
+    const read = upcast(PLANS, r.schema_version, r.body)
+    return read.ok ? [{ id: r.id, plan: read.value, revision: r.revision, updatedAt: r.updated_at.getTime() }] : []
+  })
 }
 
 export async function savedPlan(scope: Scope, id: string): Promise<Plan | undefined> {
-  return (await scope.select('plan').select('body').where('id', '=', id).executeTakeFirst())?.body
+  const row = await scope.select('plan').select(['schema_version', 'body']).where('id', '=', id).executeTakeFirst()
+  return row && readable(upcast(PLANS, row.schema_version, row.body))
 }
 
 /**
- * @param revision the one this edit started from; 0 makes a new plan. @throws Refused `stale-plan` when another device saved
+ * @param revision the one this edit started from; 0 makes a new plan. @throws Refused `stale-plan` when another device
+ *   saved
  * meanwhile.
  */
 export async function savePlan(scope: Scope, id: string, plan: Plan, revision: number): Promise<SavedPlan> {
@@ -192,7 +211,12 @@ export async function savePlan(scope: Scope, id: string, plan: Plan, revision: n
         updated_at,
         archived_at: null,
       }]).onConflict(c => c.column('id').doNothing()).returning('revision').executeTakeFirst()
-    : await scope.update('plan').set({ body: JSON.stringify(plan) as never, updated_at, revision: revision + 1 }).where(
+    : await scope.update('plan').set({
+        schema_version: PLAN_SCHEMA_VERSION,
+        body: JSON.stringify(plan) as never,
+        updated_at,
+        revision: revision + 1,
+      }).where(
         'id',
         '=',
         id,

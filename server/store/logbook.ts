@@ -16,6 +16,7 @@ import {
 } from '~contract/logbook'
 import type { Database } from './schema'
 import type { Scope } from './scope'
+import { upcastQuery } from '~contract/versions'
 
 const started = sql<number>`coalesce(started_at, 0)`
 const PAGE = 50
@@ -211,7 +212,12 @@ export async function trials(scope: Scope, facts: readonly string[]): Promise<Tr
 }
 
 export async function logbookViews(scope: Scope): Promise<LogbookView[]> {
-  return scope.select('logbook_view').select(['id', 'name', 'query']).orderBy('name').orderBy('id').execute()
+  const rows = await scope.select('logbook_view').select(['id', 'name', 'query']).orderBy('name').orderBy('id')
+    .execute()
+  return rows.flatMap(({ id, name, query }) => {
+    const read = upcastQuery(query)
+    return read.ok ? [{ id, name, query: read.value }] : []
+  })
 }
 
 /** Saves a view, or saves it anew. @returns false when the id is somebody else's, or there are too many. */

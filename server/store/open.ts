@@ -6,6 +6,7 @@ import * as m0003 from './migrations/0003-photos'
 import * as m0004 from './migrations/0004-links'
 import * as m0005 from './migrations/0005-logbook'
 import * as m0006 from './migrations/0006-cast-photos'
+import * as m0007 from './migrations/0007-versions'
 import type { Database } from './schema'
 
 const MIGRATIONS: Record<string, Migration> = {
@@ -15,6 +16,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0004-links': m0004,
   '0005-logbook': m0005,
   '0006-cast-photos': m0006,
+  '0007-versions': m0007,
 }
 
 // Every bigint here is a millisecond count, far below 2^53.

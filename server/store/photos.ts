@@ -40,7 +40,12 @@ export async function keepPhoto(
     if (!await there(inner, subject)) return false
     if (await of(inner, subject).select('id').where('id', '=', id).executeTakeFirst()) return true
     const { n } = await of(inner, subject).select(sql<number>`count(*)::int`.as('n')).executeTakeFirstOrThrow()
-    if (n >= MOST_PHOTOS) throw new Refused('too-many-photos', undefined, `One thing keeps up to ${MOST_PHOTOS} photos. Take one away first.`)
+    if (n >= MOST_PHOTOS)
+      throw new Refused(
+        'too-many-photos',
+        undefined,
+        `One thing keeps up to ${MOST_PHOTOS} photos. Take one away first.`,
+      )
     const sha256 = createHash('sha256').update(photo.bytes).digest('hex')
     const made = await inner.insert('photo', [{
       id,

@@ -6,6 +6,8 @@ import type { Confirmed } from '~core/logbook/why'
 import type { CastSummary, PourSummary } from '~core/pour/projection'
 import type { CastRow, EventsAnswer, PourAnswer, PourRow } from '~contract/pour'
 import type { Scope } from './scope'
+import { EVENT_VERSION, upcastEvent, upcastRun } from '~contract/versions'
+import { readable } from './set-aside'
 
 type EventRow = {
   id: string
@@ -27,8 +29,8 @@ export function eventOf(row: EventRow): PourEvent {
     pour: row.pour_id,
     batch: row.batch ?? undefined,
     kind: row.kind,
-    version: 1,
-    data: row.data,
+    version: EVENT_VERSION,
+    data: readable(upcastEvent(row.kind, row.version, row.data)),
     happenedAt: row.happened_at,
     recordedAt: row.recorded_at,
     device: row.device,
@@ -67,7 +69,7 @@ export async function pourWithEvents(scope: Scope, pourId: string): Promise<Pour
   return {
     id: pour.id,
     planId: pour.plan_id ?? undefined,
-    run: pour.run,
+    run: readable(upcastRun(pour.run)),
     startedBy: pour.started_by,
     ...await eventsOf(scope, pourId),
   }

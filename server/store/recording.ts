@@ -11,6 +11,7 @@ import { EVENT_COLUMNS, eventOf } from './pours'
 import type { Db } from './open'
 import { within, type Scope } from './scope'
 import { Refused } from '../refused'
+import { EVENT_VERSION, upcastRun } from '~contract/versions'
 
 /** A pour as this process knows it. */
 interface Known {
@@ -69,8 +70,11 @@ async function upToNow(scope: Scope, before: number, pours: readonly string[]): 
   const runs = await scope.select('pour').select(['id', 'run']).where('id', 'in', missing).execute()
   const rows = await scope.select('pour_event').select([...EVENT_COLUMNS, 'seq']).where('pour_id', 'in', missing)
     .orderBy('seq').execute()
-  for (const { id, run } of runs) {
-    const own = rows.filter(r => r.pour_id === id)
+  for (const { id, run: stored } of runs) {
+    const read = upcastRun(stored), own = rows.filter(r => r.pour_id === id)
+    // Set aside: nothing is added to what cannot be read.
+    if (!read.ok || own.some(r => r.version > EVENT_VERSION)) continue
+    const run = read.value
     found.set(id, grown({ run, events: [], ids: new Set(), seqs: [] }, own.map(eventOf), own.map(r => r.seq)))
   }
   return found
@@ -81,13 +85,18 @@ function checkAgainst(run: FrozenRun, events: readonly SentEvent[]): void {
   const casts = new Set(castsOf(run).map(c => c.id))
   for (const e of events) {
     if (e.batch !== undefined && e.batch >= run.batches.length)
-      throw new Refused('entries', undefined, `This pour has ${run.batches.length} batches; an entry names batch ${e.batch + 1}.`)
-    if ('cast' in e.data && !casts.has(e.data.cast)) throw new Refused('entries', undefined, `This pour has no cast ${e.data.cast}.`)
+      throw new Refused(
+        'entries',
+        undefined,
+        `This pour has ${run.batches.length} batches; an entry names batch ${e.batch + 1}.`,
+      )
+    if ('cast' in e.data && !casts.has(e.data.cast))
+      throw new Refused('entries', undefined, `This pour has no cast ${e.data.cast}.`)
   }
 }
 
 /** Raised whenever what is projected changes: projections of older rules are made anew at the next start. */
-export const RULES = 1
+export const RULES = 2
 
 /**
  * Writes what lists read of these pours: always the fold of all their events. Most entries change no cast and no count,
@@ -228,7 +237,8 @@ async function append(scope: Scope, first: number, fresh: readonly Fresh[]): Pro
       ...receivedAt && { received_at: receivedAt },
     })),
   ).onConflict(c => c.doNothing()).executeTakeFirst()
-  if (Number(written) < fresh.length) throw new Refused('entries', undefined, 'An entry with this id already belongs to another pour.')
+  if (Number(written) < fresh.length)
+    throw new Refused('entries', undefined, 'An entry with this id already belongs to another pour.')
 }
 interface Fresh {
   readonly pour: string
@@ -468,8 +478,11 @@ export async function bringUpToDate(db: Db, told: (left: number) => void = () =>
     const workshop = old[0]!.workshop_id, own = old.filter(o => o.workshop_id === workshop).map(o => o.pour_id)
     await within(db, workshop).transaction(async (inner) => {
       await inner.bumpEvents(0)
-      const found = await upToNow(inner, -1, own)
-      await project(inner, found)
+      const found = await upToNow(inner, -1, own), unread = own.filter(id => !found.has(id))
+      if (found.size > 0) await project(inner, found)
+      // What cannot be read keeps its place in the lists as it was last projected.
+      if (unread.length > 0)
+        await inner.update('pour_projection').set({ rules: RULES }).where('pour_id', 'in', unread).execute()
     })
     const { left } = await db.selectFrom('pour_projection').select(sql<number>`count(*)::int`.as('left')).where(
       'rules',

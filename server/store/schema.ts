@@ -36,6 +36,7 @@ export interface LibraryItemTable {
   id: string
   workshop_id: string
   kind: LibraryKind
+  schema_version: Generated<number>
   body: Json<LibraryBodies[LibraryKind]>
   revision: Generated<number>
   archived_at: Date | null

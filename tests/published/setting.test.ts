@@ -299,8 +299,8 @@ describe('the integration itself', () => {
         shape: 'ball',
       }).glossGone,
     ).toBeGreaterThan(3600)
-    expect(() => settingMoments({ ...plaster, ratio: NaN })).toThrow('A number is missing.')
-    expect(() => settingMoments({ ...plaster, roomTemperature: 400 })).toThrow(/^Plaster needs liquid water/)
+    expect(() => settingMoments({ ...plaster, ratio: NaN })).toThrow('missing-number')
+    expect(() => settingMoments({ ...plaster, roomTemperature: 400 })).toThrow('no-liquid-water')
     expect(bodyOf({ ...plaster, mould: 'ground' }).behind).toBe('ground')
   })
 })

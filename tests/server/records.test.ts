@@ -11,8 +11,9 @@ import type { SentEvent } from '../../contract/pour'
 import { chance } from '../../demo/random'
 import { makeIds, MOULDS, BUCKETS, planOf, WISHES } from '../../demo/saltmarsh'
 import { seedDemo } from '../../demo/seed'
-import { archiveItem, libraryItems, savedPlans, saveItem, savePlan, worldOf } from '../../server/store/library'
+import { archiveItem, libraryItems, savedPlan, savedPlans, saveItem, savePlan, worldOf } from '../../server/store/library'
 import { beginMesh, finishMesh, meshOfMould, meshPart, putPart } from '../../server/store/meshes'
+import { setAside } from '../../server/store/set-aside'
 import { dropPhoto, keepPhoto, photoData, photosOf } from '../../server/store/photos'
 import { migrateToLatest, type Db } from '../../server/store/open'
 import { confirmedCauses, castRows, pourEventsAfter, pourRows, pourWithEvents } from '../../server/store/pours'
@@ -236,6 +237,38 @@ describe('the library and plans', () => {
     expect((await savePlan(scope, id, { ...plan, name: 'Two' }, 1)).revision).toBe(2)
     await expect(savePlan(scope, id, { ...plan, name: 'Stale' }, 1)).rejects.toThrow(expect.objectContaining({ code: expect.stringMatching(/^stale-/) }))
     expect((await savedPlans(scope)).find(p => p.id === id)!.plan.name).toBe('Two')
+  })
+
+  it('what cannot be read is kept, left out of its list and told; the rest is there', async () => {
+    const [newer, broken, mould] = [randomUUID(), randomUUID(), randomUUID()], plan = planOf(ids, WISHES.lanterns)
+    await savePlan(scope, newer, { ...plan, name: 'From tomorrow' }, 0)
+    await savePlan(scope, broken, { ...plan, name: 'Torn' }, 0)
+    await saveItem(scope, 'mould', mould, { ...MOULDS.lantern, name: 'Odd' } as never, 0)
+    const before = (await savedPlans(scope)).length, moulds = (await libraryItems(scope, 'mould')).length
+    await scope.update('plan').set({ schema_version: 99 }).where('id', '=', newer).execute()
+    await scope.update('plan').set({ body: JSON.stringify({ name: 'Torn' }) as never }).where('id', '=', broken).execute()
+    await scope.update('library_item').set({ body: JSON.stringify({ name: 'Odd', volume: -1 }) as never })
+      .where('id', '=', mould).execute()
+    expect(await savedPlans(scope)).toHaveLength(before - 2)
+    expect(await libraryItems(scope, 'mould')).toHaveLength(moulds - 1)
+    expect(await setAside(scope)).toEqual(expect.arrayContaining([
+      { what: 'plan', id: newer, name: 'From tomorrow', why: 'newer' },
+      { what: 'plan', id: broken, name: 'Torn', why: 'broken' },
+      { what: 'mould', id: mould, name: 'Odd', why: 'broken' },
+    ]))
+    expect(await setAside(other)).toEqual([])
+    await expect(savedPlan(scope, newer)).rejects.toThrow(expect.objectContaining({ code: 'newer-record' }))
+    await scope.update('plan').set({ archived_at: new Date() }).where('id', 'in', [newer, broken]).execute()
+    await archiveItem(scope, 'mould', mould)
+  })
+
+  it('a pour that a newer version froze is told, and takes nothing in', async () => {
+    const pour = await newPour()
+    await scope.update('pour').set({ run: JSON.stringify({ ...run, schema: 2 }) as never }).where('id', '=', pour).execute()
+    await expect(pourWithEvents(scope, pour)).rejects.toThrow(expect.objectContaining({ code: 'newer-record', status: 409 }))
+    expect(await setAside(scope)).toContainEqual({ what: 'pour', id: pour, name: run.plan.name, why: 'newer' })
+    await scope.update('pour').set({ run: JSON.stringify(run) as never }).where('id', '=', pour).execute()
+    expect((await pourWithEvents(scope, pour))!.events).toHaveLength(1)
   })
 
   it('counts the casts of each mould', async () => {

@@ -4,7 +4,8 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { DEFECTS, defectWords } from '~core/pour/defects'
-import { RATIO_MISSED, STATUS_WORDS } from '~core/logbook/tallies'
+import { RATIO_MISSED } from '~core/logbook/tallies'
+import { STATUS_WORDS, statusWords } from '~core/logbook/words'
 import { formatConsistency } from '~core/units/format'
 import { COUNTED_UP_TO, logbookQuerySchema, type LogbookQuery } from '~contract/logbook'
 import type { PourRow } from '~contract/pour'
@@ -76,7 +77,7 @@ const filters = computed<
   {
     kind: 'status',
     word: 'State',
-    choices: [...new Set(Object.values(STATUS_WORDS))].map(s => ({ value: `status:${s}`, words: s })),
+    choices: Object.entries(STATUS_WORDS).map(([id, words]) => ({ value: `status:${id}`, words })),
   },
   {
     kind: 'ratio',
@@ -241,7 +242,7 @@ const comparePicked = () => navigateTo(`/logbook/compare?pours=${picked.value.jo
           :size="36" />
         <NuxtLink :to="`/pour/${p.id}`" class="row-link"
         ><span class="strong">{{ p.summary.name }}</span
-        ><br /><span class="small soft">{{ whenOf(p) }}, {{ STATUS_WORDS[p.summary.status] }}</span></NuxtLink
+        ><br /><span class="small soft">{{ whenOf(p) }}, {{ statusWords(p.summary.status) }}</span></NuxtLink
         >
         <span class="small moulds"
         >{{ p.summary.moulds.map(m => `${m.count} × ${m.name}`).join(', ') }}<br /><span class="soft">{{

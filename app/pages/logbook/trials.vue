@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import InputNumber from 'primevue/inputnumber'
 import Select from 'primevue/select'
+import { POWDER_CLASSES } from '~core/gypsum/powders'
 import { SCHOOLS } from '~core/gypsum/schools'
 import {
   askTrials,
@@ -68,12 +69,14 @@ const matters = computed({
     wantedMatters.value = v && v > 0 ? v : undefined
   },
 })
-const nameOf = (id: string) =>
-  by.value === 'bag'
-    ? library.items.bag.find(x => x.id === id)?.body.name ?? 'a bag no longer kept'
-    : by.value === 'school'
-      ? SCHOOLS.find(s => s.id === id)?.name ?? id
-      : id
+function nameOf(id: string): string {
+  switch (by.value) {
+    case 'bag': return library.items.bag.find(x => x.id === id)?.body.name ?? 'a bag no longer kept'
+    case 'school': return SCHOOLS.find(s => s.id === id)?.name ?? id
+    case 'powder': return POWDER_CLASSES.find(p => p.id === id)?.name ?? id
+    default: return id
+  }
+}
 const options = computed(() =>
   number.value
     ? []

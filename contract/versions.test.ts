@@ -1,0 +1,67 @@
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { castsOf } from '~core/plan/run'
+import { foldPour } from '~core/pour/fold'
+import { ITEMS, PLANS, upcast, upcastEvent, upcastQuery, upcastRun } from './versions'
+
+/** Rows as version 1 wrote them, and what was left out of them in earlier days: `fixtures/version-1.json`. */
+const stored = JSON.parse(readFileSync(new URL('./fixtures/version-1.json', import.meta.url), 'utf8')) as {
+  readonly plans: readonly { readonly why: string, readonly version: number, readonly body: object }[]
+  readonly items: readonly { readonly why: string, readonly kind: keyof typeof ITEMS, readonly body: object }[]
+  readonly runs: readonly { readonly why: string, readonly body: object }[]
+}
+
+describe('what earlier versions stored', () => {
+  it.each(stored.plans.map(p => [p.why, p] as const))('a plan %s is read, and nothing of it is lost', (_, p) => {
+    const read = upcast(PLANS, p.version, p.body)
+    expect(read).toEqual({ ok: true, value: p.body })
+  })
+
+  it.each(stored.items.map(i => [`${i.kind} ${i.why}`, i] as const))(
+    'a %s is read, and nothing of it is lost',
+    (_, i) => {
+      expect(upcast<unknown>(ITEMS[i.kind], 1, i.body)).toEqual({ ok: true, value: i.body })
+    },
+  )
+
+  it.each(stored.runs.map(r => [r.why, r] as const))('a run %s is read as it is, and folds', (_, r) => {
+    const read = upcastRun(r.body)
+    if (!read.ok) throw new Error(read.why)
+    expect(read.value).toEqual(r.body)
+    expect(foldPour(read.value, []).casts).toHaveLength(castsOf(read.value).length)
+  })
+
+  it('what a newer version wrote, and what none did, is told and not thrown', () => {
+    const [plan] = stored.plans, [run] = stored.runs
+    expect(upcast(PLANS, 2, plan!.body)).toEqual({ ok: false, why: 'newer' })
+    expect(upcast(PLANS, 0, plan!.body)).toEqual({ ok: false, why: 'broken' })
+    expect(upcast(PLANS, 1, { ...plan!.body, ratio: 'thick' })).toEqual({ ok: false, why: 'broken' })
+    expect(upcastRun({ ...run!.body, schema: 2 })).toEqual({ ok: false, why: 'newer' })
+    for (const nonsense of [null, 7, 'run', {}, { schema: 1 }]) expect(upcastRun(nonsense)).toMatchObject({ ok: false })
+    expect(upcastEvent('note', 2, {})).toEqual({ ok: false, why: 'newer' })
+    expect(upcastEvent('note', 1, { text: 'x' })).toEqual({ ok: true, value: { text: 'x' } })
+  })
+
+  it('steps are taken one after the other', () => {
+    const chain = {
+      ...PLANS,
+      version: 3,
+      steps: {
+        1: (p: object) => ({ ...p, losses: 0.1 }),
+        2: (p: { losses: number }) => ({ ...p, losses: p.losses * 2 }),
+      },
+    }
+    expect(upcast(chain, 1, stored.plans[0]!.body)).toMatchObject({ ok: true, value: { losses: 0.2 } })
+    const faulty = { ...chain, steps: { 1: () => { throw new TypeError('no such field') } } }
+    expect(upcast(faulty, 1, stored.plans[0]!.body)).toEqual({ ok: false, why: 'broken' })
+  })
+
+  it('a view that was kept with the words of its day asks by ids', () => {
+    const facts = ['status:on the bench', 'powder:Die stone, Type 4', 'powder:casting-plaster', 'mould:m1']
+    expect(upcastQuery({ find: 'x', facts })).toEqual({
+      ok: true,
+      value: { find: 'x', facts: ['status:bench', 'powder:dental-type-4', 'powder:casting-plaster', 'mould:m1'] },
+    })
+    expect(upcastQuery({ facts: 'all' })).toEqual({ ok: false, why: 'broken' })
+  })
+})
