@@ -1,13 +1,11 @@
 import { fileURLToPath } from 'node:url'
+import vue from '@vitejs/plugin-vue'
+import autoImports from 'unimport/unplugin'
 import { defineConfig } from 'vitest/config'
 
 const at = (folder: string) => fileURLToPath(new URL(folder, import.meta.url))
 const alias = {
-  '~': at('./app'),
-  '~core': at('./core'),
-  '~contract': at('./contract'),
-  '~demo': at('./demo'),
-  '~server': at('./server'),
+  '~': at('./app'), '~core': at('./core'), '~contract': at('./contract'), '~demo': at('./demo'), '~server': at('./server'),
 }
 
 export default defineConfig({
@@ -18,15 +16,18 @@ export default defineConfig({
         test: {
           name: 'core',
           include: [
-            'core/**/*.test.ts',
-            'contract/**/*.test.ts',
-            'tests/published/**/*.test.ts',
-            'app/**/*.test.ts',
-            'demo/**/*.test.ts',
+            'core/**/*.test.ts', 'contract/**/*.test.ts', 'tests/published/**/*.test.ts', 'app/**/*.test.ts', 'demo/**/*.test.ts',
           ],
+          exclude: ['app/**/*.component.test.ts'],
           environment: 'node',
           testTimeout: 20_000,
         },
+      },
+      {
+        resolve: { alias },
+        // What Nuxt brings into every component by itself.
+        plugins: [vue(), autoImports.vite({ presets: ['vue'], dts: false })],
+        test: { name: 'components', include: ['app/**/*.component.test.ts'], environment: 'happy-dom' },
       },
       {
         resolve: { alias },

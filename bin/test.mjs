@@ -10,14 +10,27 @@ import { giveUp, say } from './say.mjs'
 /** Lint, types, unit, server and browser tests, with all set-up. The counts come from the runners' own reports. */
 const bin = (/** @type {string} */ name) => join(ROOT, 'node_modules/.bin', name)
 const tally = { passed: 0, failed: 0, skipped: 0 }
+/** @type {[string, number][]} What each suite took, minutes. */
+const took = []
+
+/** @template T @param {string} title @param {() => T} work @returns {T} */
+function timed(title, work) {
+  say(`\n── ${title}`)
+  const start = performance.now()
+  try {
+    return work()
+  }
+  finally {
+    took.push([title, (performance.now() - start) / 60_000])
+  }
+}
 
 /**
  * A check without a report of its own counts as one test. @param {string} title @param {string} command @param
  * {string[]} args
  */
 function check(title, command, args) {
-  say(`\n── ${title}`)
-  const { status } = spawnSync(bin(command), args, { cwd: ROOT, stdio: 'inherit' })
+  const { status } = timed(title, () => spawnSync(bin(command), args, { cwd: ROOT, stdio: 'inherit' }))
   tally[status === 0 ? 'passed' : 'failed']++
 }
 
@@ -28,17 +41,11 @@ function report(file) {
 
 /** @param {string} project @param {NodeJS.ProcessEnv} env */
 function vitest(project, env) {
-  say(`\n── ${project} tests`)
   const file = join(DATA, `${project}-tests.json`)
   rmSync(file, { force: true })
-  const { status } = spawnSync(bin('vitest'), [
-    'run',
-    '--project',
-    project,
-    '--reporter=default',
-    '--reporter=json',
-    `--outputFile.json=${file}`,
-  ], { cwd: ROOT, stdio: 'inherit', env })
+  const { status } = timed(`${project} tests`, () => spawnSync(bin('vitest'), [
+    'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`,
+  ], { cwd: ROOT, stdio: 'inherit', env }))
   const counts = report(file)
   tally.passed += counts?.numPassedTests ?? 0
   tally.failed += counts?.numFailedTests ?? 0
@@ -49,10 +56,10 @@ function vitest(project, env) {
 
 /** @param {NodeJS.ProcessEnv} env */
 function playwright(env) {
-  say('\n── browser tests')
   const file = join(DATA, 'browser-tests.json')
   rmSync(file, { force: true })
-  const { status } = spawnSync(bin('playwright'), ['test'], { cwd: ROOT, stdio: 'inherit', env })
+  const { status } = timed('browser tests', () =>
+    spawnSync(bin('playwright'), ['test'], { cwd: ROOT, stdio: 'inherit', env }))
   const stats = report(file)?.stats
   tally.passed += stats?.expected ?? 0
   tally.failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0)
@@ -70,18 +77,20 @@ async function main() {
   check('types: server', 'tsc', ['--noEmit', '-p', 'tsconfig.server.json'])
   check('types: core, without DOM or Node', 'tsc', ['--noEmit', '-p', 'core/tsconfig.json'])
   check('types: tests and tools', 'tsc', ['--noEmit', '-p', 'tsconfig.tools.json'])
-  buildIfChanged()
+  timed('build', buildIfChanged)
   const cluster = await startCluster(join(mkdtempSync(join(tmpdir(), 'ripples-')), 'pg'), { throwaway: true })
   try {
     const env = { ...process.env, TEST_DATABASE_BASE: cluster.url('') }
     vitest('core', env)
+    vitest('components', env)
     vitest('server', env)
     playwright(env)
   }
   finally {
     cluster.stop()
   }
-  say(`\n${tally.passed} passed, ${tally.failed} failed, ${tally.skipped} skipped`)
+  say(`\nMinutes: ${took.map(([title, minutes]) => `${title} ${minutes.toFixed(1)}`).join(', ')}`)
+  say(`${tally.passed} passed, ${tally.failed} failed, ${tally.skipped} skipped`)
   process.exit(tally.failed === 0 && tally.passed > 0 ? 0 : 1)
 }
 

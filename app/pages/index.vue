@@ -20,7 +20,7 @@ await Promise.all([pours.load(), api<SavedPlan[]>('plans').then((list) => {
 }).catch(() => {})])
 
 const groups = computed(() => groupCasts(pours.needs.filter(r => r.need !== 'none')).sort(byNeed))
-const halfHour = computed(() => Math.floor(clock.now / 1_800_000) * 1_800_000)
+const halfHour = computed(() => Math.floor(clock.beat / 1_800_000) * 1_800_000)
 const due = computed(() =>
   groups.value.filter(g =>
     ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need) || adviceFor(g, halfHour.value) !== undefined,
@@ -31,7 +31,7 @@ function castCount(p: SavedPlan): string {
   const n = p.plan.fills.reduce((sum, f) => sum + f.count, 0)
   return n === 1 ? '1 cast' : `${n} casts`
 }
-const live = computed(() => pours.live.filter(p => p.summary.status !== 'setting' || nextMoment(p.summary, clock.now)))
+const live = computed(() => pours.live.filter(p => p.summary.status !== 'setting' || nextMoment(p.summary, clock.beat)))
 const more = computed(() =>
   groups.value.filter(g => g.need === 'setting' || g.need === 'drying').length - coming.value.length,
 )
@@ -41,8 +41,8 @@ const more = computed(() =>
   <div class="today">
     <header>
       <div>
-        <h1>{{ format(clock.now, 'EEEE d MMMM') }}</h1>
-        <p class="soft">{{ session.facts?.workshop?.name }}, <span class="num">{{ timeOfDay(clock.now) }}</span></p>
+        <h1>{{ format(clock.beat, 'EEEE d MMMM') }}</h1>
+        <p class="soft">{{ session.facts?.workshop?.name }}, <span class="num">{{ timeOfDay(clock.beat) }}</span></p>
       </div>
       <Button v-if="session.mayWrite" label="Plan a pour" size="large" @click="navigateTo('/plan')" />
     </header>
@@ -53,20 +53,20 @@ const more = computed(() =>
         <li v-for="p in live" :key="p.id" class="sheet">
           <RippleGlyph
             :marks="p.summary.glyph"
-            :now="p.summary.wetAt ? (clock.now - p.summary.wetAt) / 1000 : undefined"
+            :now="p.summary.wetAt ? (clock.beat - p.summary.wetAt) / 1000 : undefined"
             :size="86" />
           <div class="what">
             <NuxtLink :to="`/bench/${p.id}`" class="row-link"><h3>{{ p.summary.name }}</h3></NuxtLink>
             <p class="small soft">
               {{ p.summary.powder
               }}{{
-                p.summary.wetAt ? `, wet ${formatDuration((clock.now - p.summary.wetAt) / 1000, 'minute')} ago` : ''
+                p.summary.wetAt ? `, wet ${formatDuration((clock.beat - p.summary.wetAt) / 1000, 'minute')} ago` : ''
               }}
             </p>
             <p class="next">
-              <template v-if="nextMoment(p.summary, clock.now)">
-                <span class="num strong">{{ nextMoment(p.summary, clock.now)!.in }}</span>
-                {{ nextMoment(p.summary, clock.now)!.words }}
+              <template v-if="nextMoment(p.summary, clock.beat)">
+                <span class="num strong">{{ nextMoment(p.summary, clock.beat)!.in }}</span>
+                {{ nextMoment(p.summary, clock.beat)!.words }}
               </template>
               <template v-else>{{ p.summary.step.instruction }}</template>
             </p>
@@ -88,9 +88,9 @@ const more = computed(() =>
         <ul class="ruled">
           <li v-for="g in due" :key="g.key" class="line">
             <NuxtLink to="/shelf" class="row-link"
-            ><span class="strong">{{ adviceFor(g, halfHour) ?? needWords(g, clock.now).what }}: {{ g.label }}</span
+            ><span class="strong">{{ adviceFor(g, halfHour) ?? needWords(g, clock.beat).what }}: {{ g.label }}</span
             ><br /><span :class="['small', g.need === 'open-late' ? 'late' : 'soft']">{{
-              needWords(g, clock.now).when
+              needWords(g, clock.beat).when
             }}</span></NuxtLink
             >
           </li>
@@ -103,8 +103,8 @@ const more = computed(() =>
         </div>
         <ul class="ruled">
           <li v-for="g in coming" :key="g.key" class="line split">
-            <span>{{ g.label }}<br><span class="small soft">{{ needWords(g, clock.now).when }}</span></span>
-            <span :class="['strong', { num: g.need === 'setting' }]">{{ needWords(g, clock.now).what }}</span>
+            <span>{{ g.label }}<br><span class="small soft">{{ needWords(g, clock.beat).when }}</span></span>
+            <span :class="['strong', { num: g.need === 'setting' }]">{{ needWords(g, clock.beat).what }}</span>
           </li>
         </ul>
       </section>

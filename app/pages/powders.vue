@@ -22,7 +22,7 @@ const library = useLibrary(), session = useSession(), clock = useClock()
 await library.load()
 const units = computed(() => session.units)
 const learntOf = (b: LibraryItem<'bag'>) =>
-  bagWords(taughtBag(agedBag({ ...b.body, id: b.id }, clock.now), b.taught ?? []))
+  bagWords(taughtBag(agedBag({ ...b.body, id: b.id }, clock.beat), b.taught ?? []))
 const bag = useEditing('bag', (): BagBody => ({ name: '', classId: 'casting-plaster', uncertain: false, note: '' }))
 const bucket = useEditing('bucket', (): BucketBody => ({ name: '', vessel: { bottom: 0.2, top: 0.25, height: 0.24 } }))
 /** Mass of one litre of powder as the person scoops it; kept as a bulk density with a twentieth either way. */
@@ -83,8 +83,8 @@ function setOpened(event: Event) {
         >{{
           b.body.uncertain
             ? ', set time uncertain'
-            : pastItsTime(b.body, clock.now)
-              ? `, open for ${monthsOpen(b.body.opened, clock.now)} months: its set is less certain. Try a cup`
+            : pastItsTime(b.body, clock.beat)
+              ? `, open for ${monthsOpen(b.body.opened, clock.beat)} months: its set is less certain. Try a cup`
               : ''
         }}<template v-if="learntOf(b)">. {{ learntOf(b) }}</template></span
         ></span

@@ -50,7 +50,7 @@ async function airAll(place: PlaceId, air: Air) {
     )
   said.value = `The air is noted for ${here.length} ${here.length === 1 ? 'cast' : 'casts'}.`
 }
-const halfHour = computed(() => Math.floor(clock.now / 1_800_000) * 1_800_000)
+const halfHour = computed(() => Math.floor(clock.beat / 1_800_000) * 1_800_000)
 const wantsHand = (g: CastGroup) =>
   ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need) || adviceFor(g, halfHour.value) !== undefined
 const sections = computed(() =>
@@ -155,7 +155,7 @@ const rowsOf = (g: CastGroup) => isUnfolded(g) ? [g, ...g.casts.map(c => alone(g
             <RippleGlyph
               v-if="r === g && marks(g.pour)"
               :marks="marks(g.pour)!.glyph"
-              :now="marks(g.pour)!.wetAt ? (clock.now - marks(g.pour)!.wetAt!) / 1000 : undefined"
+              :now="marks(g.pour)!.wetAt ? (clock.beat - marks(g.pour)!.wetAt!) / 1000 : undefined"
               :size="34"
             />
             <span v-else />
@@ -175,10 +175,10 @@ const rowsOf = (g: CastGroup) => isUnfolded(g) ? [g, ...g.casts.map(c => alone(g
                 <span class="num">{{ formatConsistency(r.first.ratio) }}</span></span
               >
             </span>
-            <CastBar class="bar" :cast="r.first" :now="clock.now" />
+            <CastBar class="bar" :cast="r.first" :now="clock.beat" />
             <span class="need">
-              <span :class="['strong', { num: r.need === 'setting' }]">{{ needWords(r, clock.now).what }}</span><br>
-              <span class="small soft">{{ needWords(r, clock.now).when }}</span>
+              <span :class="['strong', { num: r.need === 'setting' }]">{{ needWords(r, clock.beat).what }}</span><br>
+              <span class="small soft">{{ needWords(r, clock.beat).when }}</span>
               <span v-if="adviceFor(r, halfHour)" class="small advice">{{ adviceFor(r, halfHour) }}</span>
             </span>
             <Button

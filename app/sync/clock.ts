@@ -3,6 +3,8 @@ import { computed, ref } from 'vue'
 import { api } from '~/sync/api'
 import type { ClockChange } from '~contract/clock'
 
+const BEAT_MS = 5000
+
 /**
  * The one clock of the product: the workshop's, as the server told it, running on at its pace. Every component takes
  * time from here.
@@ -11,6 +13,8 @@ import type { ClockChange } from '~contract/clock'
 export const useClock = defineStore('clock', () => {
   const anchored = ref({ real: Date.now(), workshop: Date.now(), rate: 1 })
   const now = ref(Date.now())
+  /** The same in steps of five seconds, for lists: who draws by it is drawn anew twenty times less often. */
+  const beat = computed(() => now.value - now.value % BEAT_MS)
   const rate = computed(() => anchored.value.rate)
 
   function read(): number {
@@ -34,5 +38,5 @@ export const useClock = defineStore('clock', () => {
     const timer = setInterval(tick, 250)
     return () => clearInterval(timer)
   }
-  return { now, rate, read, anchor, change, start }
+  return { now, beat, rate, read, anchor, change, start }
 })

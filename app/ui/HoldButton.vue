@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { onBeforeUnmount } from 'vue'
 
-/** A button that a drip or a sleeve cannot press: it must be held. From the keyboard Enter is enough. */
+/**
+ * A button that a drip or a sleeve cannot press: a pointer must hold it. A key or an assistive press is meant when it is
+ * made, so one is enough.
+ */
 const { ms = 700 } = defineProps<{ ms?: number }>()
 const emit = defineEmits<{ held: [] }>()
 let timer: ReturnType<typeof setTimeout> | undefined
@@ -12,6 +15,11 @@ function press() {
 function release() {
   clearTimeout(timer)
 }
+/** A press without a pointer comes as a click that no pointer began: Enter, the space bar, a screen reader, a switch. */
+function click(event: MouseEvent) {
+  const noPointer = event.detail === 0 || ('pointerType' in event && event.pointerType === '')
+  if (noPointer) emit('held')
+}
 onBeforeUnmount(release)
 </script>
 
@@ -21,8 +29,9 @@ onBeforeUnmount(release)
     @pointerdown="press"
     @pointerup="release"
     @pointerleave="release"
+    @pointercancel="release"
     @contextmenu.prevent
-    @keydown.enter.prevent="emit('held')">
+    @click="click">
     <slot />
   </button>
 </template>

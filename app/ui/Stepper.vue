@@ -10,7 +10,8 @@ const put = (value: number) => {
 }
 function type(event: Event) {
   const box = event.target as HTMLInputElement
-  put(Number(box.value.replace(/[^\d.,-]/g, '').replace(',', '.')))
+  const digits = box.value.replace(/[^\d.,-]/g, '').replace(',', '.')
+  if (digits !== '') put(Number(digits))
   // What will not do is put back at once: the value may not have changed, and then nothing draws the box anew.
   box.value = `${model.value}${unit}`
 }

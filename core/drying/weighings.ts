@@ -1,6 +1,7 @@
 import type { Basis, Celsius, Kilograms, Seconds } from '../units/quantity'
 import { latinCube, normalQuantile, sortedQuantile } from '../numeric/sampling'
 import { dryingOf, frontReaches, place, wetFaces, type Body, type Drying, type Stay, type WetFace } from './cast'
+import { choleskyRoot, solveLinear } from '../numeric/linear'
 
 /**
  * What is learnt of a drying cast from weighing and feeling it, and when it will be dry, with ranges. Seconds after it
@@ -63,39 +64,11 @@ function residuals(record: DryingRecord, wet: readonly WetFace[], guess: Guess):
   return r
 }
 
-/** Solves a small symmetric positive system; the inverse of the matrix comes with it. */
-function solve(
-  a: readonly (readonly number[])[],
-  b: readonly number[],
-): { readonly x: number[], readonly inverse: number[][] } {
-  const n = b.length, m = a.map((row, i) => [...row, b[i]!, ...Array.from({ length: n }, (_, j) => i === j ? 1 : 0)])
-  for (let i = 0; i < n; i++) {
-    let pivot = i
-    for (let k = i + 1; k < n; k++) if (Math.abs(m[k]![i]!) > Math.abs(m[pivot]![i]!)) pivot = k
-    ;[m[i], m[pivot]] = [m[pivot]!, m[i]!]
-    const d = m[i]![i]!
-    m[i] = m[i]!.map(v => v / d)
-    for (let k = 0; k < n; k++) if (k !== i) m[k] = m[k]!.map((v, j) => v - m[k]![i]! * m[i]![j]!)
-  }
-  return { x: m.map(row => row[n]!), inverse: m.map(row => row.slice(n + 1)) }
-}
-
-function cholesky(a: readonly (readonly number[])[]): number[][] {
-  const l = a.map(row => row.map(() => 0))
-  for (let i = 0; i < a.length; i++) {
-    for (let j = 0; j <= i; j++) {
-      const sum = a[i]![j]! - l[i]!.slice(0, j).reduce((s, v, k) => s + v * l[j]![k]!, 0)
-      l[i]![j] = i === j ? Math.sqrt(Math.max(0, sum)) : l[j]![j]! > 0 ? sum / l[j]![j]! : 0
-    }
-  }
-  return l
-}
-
 /**
  * The likeliest cast and how sure that is: Gauss and Newton with damping (Levenberg 1944, Marquardt 1963) from the
  * prior.
  */
-function fit(record: DryingRecord, wet: readonly WetFace[]): { readonly guess: Guess, readonly spread: number[][] } {
+function fit(record: DryingRecord, wet: readonly WetFace[]): { readonly guess: Guess, readonly spread: readonly (readonly number[])[] } {
   let guess: Guess = [0, 0, 0, 0], r = residuals(record, wet, guess), damping = 1e-2
   const cost = (x: readonly number[]) => x.reduce((s, v) => s + v * v, 0)
   const slopes = (at: Guess, r0: readonly number[]) =>
@@ -106,7 +79,9 @@ function fit(record: DryingRecord, wet: readonly WetFace[]): { readonly guess: G
   const normal = (j: readonly number[][], lambda: number) =>
     j.map((a, i) => j.map((b, k) => a.reduce((s, v, n) => s + v * b[n]!, 0) * (i === k ? 1 + lambda : 1)))
   for (let step = 0; step < 40 && record.weighed.length + record.felt.length > 0; step++) {
-    const j = slopes(guess, r), { x } = solve(normal(j, damping), j.map(a => -a.reduce((s, v, n) => s + v * r[n]!, 0)))
+    const j = slopes(guess, r)
+    // The prior keeps the normal equations positive: they always have an answer.
+    const { x } = solveLinear(normal(j, damping), j.map(a => -a.reduce((s, v, n) => s + v * r[n]!, 0)))!
     const tried = guess.map((v, i) => Math.max(-4, Math.min(4, v + x[i]!))) as unknown as Guess,
       rt = residuals(record, wet, tried)
     if (cost(rt) < cost(r)) {
@@ -121,7 +96,7 @@ function fit(record: DryingRecord, wet: readonly WetFace[]): { readonly guess: G
       if (damping > 1e6) break
     }
   }
-  return { guess, spread: solve(normal(slopes(guess, r), 0), [0, 0, 0, 0]).inverse }
+  return { guess, spread: solveLinear(normal(slopes(guess, r), 0), [0, 0, 0, 0])!.inverse }
 }
 
 export interface DryingForecast {
@@ -151,14 +126,15 @@ const FRONT_BELOW = 0.02
 export function forecastDrying(record: DryingRecord): DryingForecast {
   const wet = wetFaces(record.body, record.stays),
     { guess, spread } = fit(record, wet),
-    root = cholesky(spread),
+    root = Float64Array.from(spread.flat()),
     cube = latinCube(SAMPLES, 4)
+  choleskyRoot(root, 4)
   const drawn = Array.from({ length: SAMPLES }, (_, s) => {
     const z = cube.map(c => normalQuantile(c[s]!))
     return dryingFor(
       record,
       wet,
-      guess.map((g, i) => g + root[i]!.reduce((sum, l, k) => sum + l * z[k]!, 0)) as unknown as Guess,
+      guess.map((g, i) => g + z.slice(0, i + 1).reduce((sum, v, k) => sum + root[4 * i + k]! * v, 0)) as unknown as Guess,
     )
   })
   const centre = dryingFor(record, wet, guess), now = record.stays.at(-1)!

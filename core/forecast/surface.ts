@@ -1,3 +1,5 @@
+import { choleskyRoot, solveByRoot } from '../numeric/linear'
+
 /**
  * A smooth function of several standard normal numbers, as a quadratic with cubes through a few runs (response surface;
  * Box and Wilson 1951): thousands of
@@ -42,25 +44,8 @@ export function fitSurfaces(
     }
   })
   for (let i = 1 + n; i < m; i++) a[i * m + i]! += 1e-3 * points.length
-  for (let i = 0; i < m; i++) {
-    for (let j = 0; j <= i; j++) {
-      let sum = a[i * m + j]!
-      for (let k = 0; k < j; k++) sum -= a[i * m + k]! * a[j * m + k]!
-      a[i * m + j] = i === j ? Math.sqrt(Math.max(1e-12, sum)) : sum / a[j * m + j]!
-    }
-  }
-  return b.map((right) => {
-    const x = Float64Array.from(right)
-    for (let i = 0; i < m; i++) {
-      for (let k = 0; k < i; k++) x[i]! -= a[i * m + k]! * x[k]!
-      x[i]! /= a[i * m + i]!
-    }
-    for (let i = m - 1; i >= 0; i--) {
-      for (let k = i + 1; k < m; k++) x[i]! -= a[k * m + i]! * x[k]!
-      x[i]! /= a[i * m + i]!
-    }
-    return { dimensions: n, coefficients: x }
-  })
+  choleskyRoot(a, m, 1e-12)
+  return b.map(right => ({ dimensions: n, coefficients: solveByRoot(a, m, right) }))
 }
 
 /** Value of a surface at a point of which `at` is the first number in `z`. */

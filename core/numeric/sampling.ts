@@ -1,3 +1,5 @@
+import { generator } from './generator'
+
 /**
  * Quantiles of uncertain results without dice: the same inputs always give the same ranges, and they move smoothly as
  * inputs move.
@@ -15,9 +17,8 @@ export function latinCube(n: number, dimensions: number): readonly Float64Array[
   const key = `${n},${dimensions}`
   const known = CUBES.get(key)
   if (known) return known
-  let state = 2832 // of three thousand starts, the one whose dimensions lean least on each other
-  // Multiplicative congruential generator of Park and Miller 1988.
-  const next = () => (state = state * 48_271 % 2_147_483_647) / 2_147_483_647
+  // Of three thousand starts, the one whose dimensions lean least on each other.
+  const next = generator(2832)
   const cube = Array.from({ length: dimensions }, () => {
     const values = Float64Array.from({ length: n }, (_, i) => (i + 0.5) / n)
     for (let i = n - 1; i > 0; i--) {

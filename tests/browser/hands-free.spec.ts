@@ -147,7 +147,7 @@ test('the database dies in the middle of a pour: the bench goes on, and everythi
   await admin.connect()
   try {
     await press(page, 'Weigh water, then powder')
-    await expect(page.getByText(/^sending/)).toHaveCount(0)
+    await expect(page.getByText(/^\s*sending/)).toHaveCount(0)
     await admin.query(`alter database ${name} allow_connections false`)
     await admin.query('select pg_terminate_backend(pid) from pg_stat_activity where datname = $1', [name])
     await press(page, 'Sift the powder in')

@@ -76,7 +76,7 @@ test.describe('the lab', () => {
   test('a saying is translated with the powder and scoop in hand, typed or picked', async ({ page, demo }) => {
     await enterDemo(page, demo)
     await page.goto(`${demo.url}/lab/sayings`)
-    await expect(page.getByText(/^Right for plaster of Paris: 61 to 85 lies within its 60 to 90\.$/)).toBeVisible()
+    await expect(page.getByText(/^\s*Right for plaster of Paris: 61 to 85 lies within its 60 to 90\.\s*$/)).toBeVisible()
     await page.getByRole('button', { name: 'tapped down' }).click()
     await expect(page.getByText(/thicker than its 60 to 90/)).toBeVisible()
     await page.getByRole('button', { name: 'It doubles' }).click()
@@ -87,10 +87,10 @@ test.describe('the lab', () => {
 
     const typed = page.getByLabel('Say it as you know it')
     await typed.fill('2:1')
-    await expect(page.getByText(/^By weight: /)).toBeVisible()
-    await expect(page.getByText(/^By volume: /)).toBeVisible()
+    await expect(page.getByText(/^\s*By weight: /)).toBeVisible()
+    await expect(page.getByText(/^\s*By volume: /)).toBeVisible()
     await typed.fill('plenty')
-    await expect(page.getByText(/^Type two amounts, like/)).toBeVisible()
+    await expect(page.getByText(/^\s*Type two amounts, like/)).toBeVisible()
     await typed.fill('10 lb to a gallon')
     await expect(page.getByText('83 water per 100 powder by weight')).toBeVisible()
     const mould = page.getByLabel('For a mould of')

@@ -26,7 +26,7 @@ test('what is marked moves the forecast, says so and is written down; the bag re
   }
   await plan('Quick lantern')
   await expect(page.getByText(/The times here use that/)).toHaveCount(0)
-  await expect(page.getByText(/· saved$/)).toBeVisible()
+  await expect(page.getByText(/· saved\s*$/)).toBeVisible()
   await page.getByRole('button', { name: 'Take to the bench' }).click()
   await press(page, 'Weigh water, then powder')
   await page.getByRole('button', { name: 'Water as planned' }).click()
@@ -47,11 +47,11 @@ test('what is marked moves the forecast, says so and is written down; the bag re
     return 60 * Number(h ?? 0) + Number(m ?? 0)
   }
   const planned = await minutesToOpen()
-  await expect(page.getByText(/^It sets about/)).toHaveCount(0)
+  await expect(page.getByText(/^\s*It sets about/)).toHaveCount(0)
   // Gone nearly twice as fast as its class: at ten minutes where eighteen are usual.
   await later(page, demo, 240)
   await page.getByRole('button', { name: 'Gloss gone' }).click()
-  await expect(page.getByText(/^It sets about ([5-9]|1\d) minutes sooner than planned\.$/)).toBeVisible()
+  await expect(page.getByText(/^\s*It sets about ([5-9]|1\d) minutes sooner than planned\.\s*$/)).toBeVisible()
   await expect.poll(minutesToOpen).toBeLessThan(planned - 14)
   await expectAccessible(page)
 
@@ -64,7 +64,7 @@ test('what is marked moves the forecast, says so and is written down; the bag re
   await page.mouse.down()
   await expect(page.getByText(/does not fit with the other signs/)).toHaveCount(0)
   await page.mouse.up()
-  await expect(page.getByText(/^It sets about ([5-9]|1\d) minutes sooner than planned\.$/)).toBeVisible()
+  await expect(page.getByText(/^\s*It sets about ([5-9]|1\d) minutes sooner than planned\.\s*$/)).toBeVisible()
   // A thermometer joins in; its reading is kept.
   const reading = page.getByLabel('A thermometer in the cast reads')
   await reading.fill('46')
@@ -75,7 +75,7 @@ test('what is marked moves the forecast, says so and is written down; the bag re
   await page.getByRole('textbox', { name: 'Find pours' }).fill('quick lantern')
   await page.getByRole('listitem').filter({ hasText: 'Quick lantern' }).getByRole('link').click()
   await expect(page.getByText('46 °C in the cast')).toBeVisible()
-  await expect(page.getByText(/^Forecast: open from \d+ min after wetting$/).first()).toBeVisible()
+  await expect(page.getByText(/^\s*Forecast: open from \d+ min after wetting\s*$/).first()).toBeVisible()
 
   await page.getByRole('link', { name: 'Powders' }).click()
   await expect(page.getByText(/In 1 batch it set about (2\d|3\d|4\d) % sooner than its class\./)).toBeVisible()

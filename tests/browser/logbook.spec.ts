@@ -78,7 +78,7 @@ test('charts over time have their figures beside them, and a bag can be looked a
 test('what differs is answered as it is: cannot tell, and how many more pours it takes', async ({ page, demo }) => {
   await enterDemo(page, demo)
   await page.goto(`${demo.url}/logbook/trials`)
-  await expect(page.getByText(/^(Cannot tell yet|It differs|Too few to say)$/)).toBeVisible()
+  await expect(page.getByText(/^\s*(Cannot tell yet|It differs|Too few to say)\s*$/)).toBeVisible()
   await page.getByRole('combobox', { name: 'What may be behind it?' }).click()
   await page.getByRole('option', { name: 'bag' }).click()
   await expect(page.getByRole('combobox', { name: 'First side' })).toBeVisible()

@@ -112,7 +112,7 @@ test('two people at one pour, one of them cut off: both end with the same record
     const own = taken.filter(e => e.device === device)
     expect(own.map(e => e.deviceSeq)).toEqual([...own.map(e => e.deviceSeq)].sort((a, b) => a - b))
   }
-  const wet = (p: Page) => p.getByText(/^wet/).innerText()
+  const wet = (p: Page) => p.getByText(/^\s*wet/).innerText()
   expect((await wet(page)).slice(0, 8)).toBe((await wet(other)).slice(0, 8))
   await elsewhere.close()
 })

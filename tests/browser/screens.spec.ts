@@ -49,8 +49,8 @@ test('today shows what is live, due and late, and leads to it', async ({ page })
   const own = await launch(process.env.TEST_DATABASE_BASE!, { demo: true })
   await enterDemo(page, own)
   await expect(page.getByRole('heading', { name: 'Bell-pulls' })).toBeVisible()
-  await expect(page.getByText(/^Open now: Lantern base/).first()).toBeVisible()
-  await expect(page.getByText(/late$/).first()).toBeVisible()
+  await expect(page.getByText(/^\s*Open now: Lantern base/).first()).toBeVisible()
+  await expect(page.getByText(/late\s*$/).first()).toBeVisible()
   await page.getByRole('button', { name: 'Open Bell-pulls on the bench' }).click()
   await expect(page.getByRole('heading', { level: 2, name: 'Leave it alone' })).toBeVisible()
   await own.kill()
@@ -95,7 +95,7 @@ test.describe('the plan', () => {
     const second = await context.newPage()
     await second.goto(page.url())
     await second.getByRole('textbox', { name: 'Name of the plan' }).fill('Ceiling rosette, white')
-    await expect(second.getByText(/· saved$/)).toBeVisible()
+    await expect(second.getByText(/· saved\s*$/)).toBeVisible()
     await name.fill('Ceiling rosette, grey')
     await expect(page.getByText(/changed on another device meanwhile/)).toBeVisible()
     await second.reload()
@@ -135,7 +135,7 @@ test.describe('the bench', () => {
       ((await (await page.request.get(page.url().replace('/bench/', '/api/pours/'))).json()) as {
         events: { data: { stage?: string } }[]
       }).events.filter(e => e.data.stage === 'soak').length
-    for (const device of [page, second]) await expect(device.getByText(/^sending/)).toHaveCount(0)
+    for (const device of [page, second]) await expect(device.getByText(/^\s*sending/)).toHaveCount(0)
     await expect.poll(told).toBeGreaterThan(0)
     for (let entries = await told(); entries > 0; entries--) await back.press('Enter')
     await expect(page.getByRole('heading', { level: 2, name: 'Sift the powder in' })).toBeVisible()

@@ -257,7 +257,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         <p v-if="words" class="cue" role="alert">{{ words }}</p>
         <div v-if="expected !== undefined" class="elapsed">
           <p>
-            <span class="num now">{{ counting(inStep) }}</span>
+            <span class="num now">{{ counting(inStep) }}</span>{{ ' ' }}
             <span class="soft">of about {{ formatDuration(Math.round(expected / 5) * 5) }}</span>
           </p>
           <div class="track" aria-hidden="true"><span :style="{ width: `${share * 100}%` }" /></div>

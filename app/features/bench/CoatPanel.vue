@@ -35,7 +35,7 @@ const untilMix = computed(() => (coat.mixAt - clock.now) / 1000)
     <p class="how">{{ COAT_MOMENT_WORDS[coat.state] }}</p>
     <ul v-if="areas.length > 0">
       <li v-for="a in areas" :key="a.name">
-        <span class="strong">{{ a.name }}</span>
+        <span class="strong">{{ a.name }}</span>{{ ' ' }}
         <span class="num">{{ formatFine(a.thickness[coat.number - 1]!, session.units) }}</span>
       </li>
     </ul>

@@ -60,7 +60,7 @@ function build() {
   if (!renderer) return
   if (mesh) {
     scene.remove(mesh)
-    mesh.geometry.dispose()
+    free(mesh)
   }
   const geometry = new THREE.BufferGeometry()
   geometry.setAttribute('position', new THREE.BufferAttribute(positions, 3))
@@ -81,10 +81,21 @@ function build() {
   paint()
   aim()
 }
-function disposeCap() {
-  for (const part of cap.children as THREE.Mesh<THREE.BufferGeometry, THREE.Material>[]) {
-    part.material.dispose()
-    if (part.name === 'face') part.geometry.dispose()
+/** Gives back what a part holds on the graphics card. Whoever makes something here frees it. */
+function free(part: THREE.Mesh<THREE.BufferGeometry, THREE.Material>) {
+  part.geometry.dispose()
+  part.material.dispose()
+}
+type Part = THREE.Mesh<THREE.BufferGeometry, THREE.Material>
+function freeMarks() {
+  for (const part of marks.children as Part[]) free(part)
+  marks.clear()
+}
+/** Its first two parts share the geometry of the piece, which is freed with that. */
+function freeCap() {
+  for (const part of cap.children as Part[]) {
+    if (part.name === 'face') free(part)
+    else part.material.dispose()
   }
   cap.clear()
 }
@@ -93,7 +104,7 @@ function disposeCap() {
  * nothing, the cut runs through the piece.
  */
 function buildCap(geometry: THREE.BufferGeometry) {
-  disposeCap()
+  freeCap()
   const counting = (side: THREE.Side, op: THREE.StencilOp) => {
     const counted = new THREE.Mesh(
       geometry,
@@ -188,7 +199,7 @@ function place() {
     face.quaternion.setFromUnitVectors(new THREE.Vector3(0, 0, 1), across)
     face.position.copy(middle).addScaledVector(across, section.distanceToPoint(middle))
   }
-  marks.clear()
+  freeMarks()
   for (const o of openings) {
     const disc = new THREE.Mesh(
       new THREE.CylinderGeometry(Math.min(o.radius, size / 3), Math.min(o.radius, size / 3), size / 200, 48),
@@ -289,8 +300,9 @@ onMounted(() => {
 onBeforeUnmount(() => {
   watcher?.disconnect()
   controls?.dispose()
-  disposeCap()
-  mesh?.geometry.dispose()
+  freeCap()
+  freeMarks()
+  if (mesh) free(mesh)
   renderer?.dispose()
 })
 watch(() => positions, build)

@@ -59,7 +59,7 @@ const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : 
         <span class="progress"
         ><span role="status">{{
            progress.doing === 'sending' ? 'Sending it' : 'Reading it in. Years of pours take minutes'
-         }}</span>
+         }}</span>{{ ' ' }}
           <span class="num">{{ percent }} %</span
           ><progress :value="percent" max="100" :aria-label="progress.doing === 'sending' ? 'Sent' : 'Read'"
           /></span>

@@ -30,8 +30,8 @@ catch (error) {
       </li>
     </ul>
     <form @submit.prevent="navigateTo(`/l/${encodeURIComponent(typed.trim())}`)">
-      <label for="code" class="strong">Another code</label>
-      <InputText id="code" v-model="typed" maxlength="40" autocomplete="off" />
+      <label for="code" class="strong">Another code</label>{{ ' ' }}
+      <InputText id="code" v-model="typed" maxlength="40" autocomplete="off" />{{ ' ' }}
       <Button type="submit" label="Open" severity="secondary" />
     </form>
   </div>

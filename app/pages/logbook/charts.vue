@@ -154,7 +154,7 @@ const costKnown = computed(() => tallies.value?.months.some(m => m.counts.pieces
                  :high="0.9"
                  min="0"
                  max="1"
-                 :aria-label="`Life of ${m.name}`" />
+                 :aria-label="`Life of ${m.name}`" />{{ ' ' }}
                 <span class="small"
                 >{{ percent((m.ever ?? m.counts.casts) / m.lifeCasts) }} of about {{ m.lifeCasts }}</span
                 ></span

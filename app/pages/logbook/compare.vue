@@ -171,7 +171,7 @@ const title = (c: { run: { plan: { name: string } } }) =>
                 <label class="small"><input v-model="onlyDifferent" type="checkbox" /> only what differs</label>
               </td>
               <th v-for="(c, i) in all" :key="c.id" scope="col">
-                <span class="letter" :style="{ color: colour(i) }">{{ c.letter }}</span>
+                <span class="letter" :style="{ color: colour(i) }">{{ c.letter }}</span>{{ ' ' }}
                 <NuxtLink :to="`/pour/${c.id}`">{{ title(c) }}</NuxtLink><br /><span class="small soft">{{
                   c.state.startedAt ? format(c.state.startedAt, 'd MMM yyyy') : 'not begun'
                 }}</span>

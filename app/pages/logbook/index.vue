@@ -118,7 +118,7 @@ function pick(id: string) {
 }
 /** Of a pour of the past only the day is known. */
 const whenOf = ({ summary: { startedAt, daysOnly } }: PourRow) =>
-  startedAt === undefined ? '' : daysOnly ? format(startedAt, 'd MMM yyyy') : dayAndTime(startedAt, clock.now)
+  startedAt === undefined ? '' : daysOnly ? format(startedAt, 'd MMM yyyy') : dayAndTime(startedAt, clock.beat)
 const verdict = (p: PourRow) => {
   const { good, second, waste } = p.summary.verdicts
   return [good && `${good} good`, second && `${second} second`, waste && `${waste} waste`].filter(Boolean).join(', ')
@@ -238,7 +238,7 @@ const comparePicked = () => navigateTo(`/logbook/compare?pours=${picked.value.jo
         /></label>
         <RippleGlyph
           :marks="p.summary.glyph"
-          :now="p.summary.endedAt ? undefined : p.summary.wetAt ? (clock.now - p.summary.wetAt) / 1000 : undefined"
+          :now="p.summary.endedAt ? undefined : p.summary.wetAt ? (clock.beat - p.summary.wetAt) / 1000 : undefined"
           :size="36" />
         <NuxtLink :to="`/pour/${p.id}`" class="row-link"
         ><span class="strong">{{ p.summary.name }}</span

@@ -178,7 +178,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
     </header>
     <p v-if="model.trouble" class="problem" role="alert">{{ model.trouble }}</p>
     <p v-if="model.working" class="working" role="status">
-      {{ model.working.what }} … <progress :value="model.working.share" max="1" />
+      {{ model.working.what }} … <progress :value="model.working.share" max="1" />{{ ' ' }}
       <button @click="model.cancel()">Stop</button>
     </p>
     <div v-if="!model.mesh" class="empty">
@@ -364,14 +364,14 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
                 share(air.trapped, air.volume) === 'none worth naming'
                   ? 'No air stays that is worth naming.'
                   : `${volume(air.trapped)} of air stays, ${share(air.trapped, air.volume)} of the piece.`
-              }}</span>
+              }}</span>{{ ' ' }}
               <span v-if="air.trapped > 0.001 * air.volume" class="soft"
               >± {{ air.doubt * k ** 3 < 5e-8 ? 'less than 0.1 ml' : volume(air.doubt) }}</span
               >
             </p>
             <ol v-if="pockets.length > 0" class="ruled">
               <li v-for="(p, i) in pockets" :key="i" class="pocket">
-                <span class="num strong">{{ volume(p.volume) }}</span>
+                <span class="num strong">{{ volume(p.volume) }}</span>{{ ' ' }}
                 <span class="small soft"
                 >like a ball of {{ formatLength(p.across * k, units) }}; {{ where(p.middle) }}</span
                 >

@@ -1,3 +1,4 @@
+import { solveLinear } from '../../numeric/linear'
 import type { Metres } from '../../units/quantity'
 import { Z80 } from '../../units/quantity'
 
@@ -34,25 +35,6 @@ const DISTANCE = 0.2
 /** Rows of a projective map, and its value at a pixel. */
 type Homography = Float64Array
 
-/** Solves a small linear system by elimination with pivoting. @returns undefined when it is singular. */
-function solved(a: number[][], b: number[]): number[] | undefined {
-  const n = b.length, m = a.map((row, i) => [...row, b[i]!])
-  for (let k = 0; k < n; k++) {
-    let p = k
-    for (let i = k + 1; i < n; i++) if (Math.abs(m[i]![k]!) > Math.abs(m[p]![k]!)) p = i
-    ;[m[k], m[p]] = [m[p]!, m[k]!]
-    if (Math.abs(m[k]![k]!) < 1e-12) return undefined
-    for (let i = k + 1; i < n; i++) {
-      const f = m[i]![k]! / m[k]![k]!
-      for (let j = k; j <= n; j++) m[i]![j]! -= f * m[k]![j]!
-    }
-  }
-  const x = Array.from({ length: n }, () => 0)
-  for (let i = n - 1; i >= 0; i--)
-    x[i] = (m[i]![n]! - x.reduce((sum, v, j) => j > i ? sum + m[i]![j]! * v : sum, 0)) / m[i]![i]!
-  return x
-}
-
 /**
  * The projective map that takes four pixels to four places of a plane (direct linear transform; Hartley and Zisserman,
  * Multiple View Geometry, from memory).
@@ -67,7 +49,7 @@ function homography(from: readonly Pixel[], to: readonly Pixel[]): Homography | 
     rows.push([u, v, 1, 0, 0, 0, -u * x, -v * x], [0, 0, 0, u, v, 1, -u * y, -v * y])
     right.push(x, y)
   })
-  const h = solved(rows, right)
+  const h = solveLinear(rows, right)?.x
   return h && Float64Array.from([...h, 1, cx, cy, k])
 }
 
