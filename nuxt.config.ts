@@ -26,6 +26,7 @@ export default defineNuxtConfig({
       meta: [
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
         { name: 'theme-color', content: '#13201f' },
+        { name: 'description', content: 'Measures, times and remembers for people who cast plaster.' },
       ],
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/ripples.svg' }, {
         rel: 'manifest',

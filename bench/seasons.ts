@@ -25,7 +25,7 @@ export async function seasons(db: Db) {
   } as typeof made
   const runs: FrozenRun[] = []
   for (const wish of Object.keys(WISHES) as WishKey[]) {
-    const plan = planOf(ids, WISHES[wish]), frozen = freezeRun(plan, await worldOf(scope, plan))
+    const plan = planOf(ids, WISHES[wish]), frozen = freezeRun(plan, await worldOf(scope, plan, Date.now()))
     if (!frozen.ok) throw new Error(`${wish}: ${frozen.problems[0]?.code}`)
     runs.push(frozen.run)
   }

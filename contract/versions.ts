@@ -8,7 +8,8 @@ import { z } from './zod'
 
 /**
  * Versions of what is stored. Whatever is read, from a row, a workshop file or a browser's store, goes through the
- * chain of its kind: each step takes a body of one version to the next, and what comes out is parsed. What cannot be read is
+ * chain of its kind: each step takes a body of one version to the next, and what comes out is parsed. What cannot be
+ * read is
  * told and set aside, never thrown: its list still opens.
  */
 

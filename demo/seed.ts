@@ -93,7 +93,7 @@ export async function seedDemo(db: Db, now: number, { fresh = false, seed = 9 } 
     const known = runs.get(wish)
     if (known) return known
     const plan = planOf(ids, WISHES[wish])
-    const frozen = freezeRun(plan, await worldOf(scope, plan))
+    const frozen = freezeRun(plan, await worldOf(scope, plan, now))
     if (!frozen.ok)
       throw new Error(
         `The demo plan “${plan.name}” cannot be poured: ${frozen.problems[0] && problemWords(frozen.problems[0])}`,

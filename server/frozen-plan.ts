@@ -13,9 +13,13 @@ export function notYet([first]: readonly Problem[]): Error {
 }
 
 /** A plan of the workshop as it would be poured now. @throws a refusal when there is none, or it cannot be poured. */
-export async function frozenPlan(scope: Scope, id: string): Promise<{ readonly plan: Plan, readonly run: FrozenRun }> {
+export async function frozenPlan(
+  scope: Scope,
+  id: string,
+  now: number,
+): Promise<{ readonly plan: Plan, readonly run: FrozenRun }> {
   const plan = found(await savedPlan(scope, id), 'There is no such plan in this workshop.')
-  const frozen = await frozenBetweenOthers(freezing(plan, await worldOf(scope, plan)))
+  const frozen = await frozenBetweenOthers(freezing(plan, await worldOf(scope, plan, now)))
   if (!frozen.ok) throw notYet(frozen.problems)
   return { plan, run: frozen.run }
 }

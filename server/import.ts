@@ -89,7 +89,11 @@ async function pastPours(
     ])
     let run = runs.get(key)
     if (!run) {
-      const { moulds: [mould], bag } = await worldOf(scope, { fills: [{ mould: row.mould, count: 1 }], bag: row.bag })
+      const { moulds: [mould], bag } = await worldOf(
+        scope,
+        { fills: [{ mould: row.mould, count: 1 }], bag: row.bag },
+        now,
+      )
       if (!mould) throw rowRefused(place, 'This mould is not in the library any more.')
       const { plan, world } = pastPlan(row, mould, bag), frozen = await frozenBetweenOthers(freezing(plan, world))
       if (!frozen.ok)

@@ -49,10 +49,7 @@ async function load() {
   people.value = await api<PersonFacts[]>('people')
 }
 await attempt(load)
-const setUnits = (part: Partial<UnitPreferences>) => attempt(async () => {
-  await api('workshop', { method: 'PATCH', body: { units: { ...session.units, ...part } } })
-  await session.load()
-})
+const setUnits = (part: Partial<UnitPreferences>) => attempt(() => session.changeUnits(part))
 const addPerson = () => attempt(async () => {
   await api('people', { method: 'POST', body: { ...form } })
   Object.assign(form, { name: '', email: '', password: '', role: 'member' })

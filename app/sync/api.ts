@@ -20,6 +20,8 @@ export async function api<T>(
       headers: options.body === undefined ? {} : { 'content-type': 'application/json' },
       body: options.body === undefined ? undefined : JSON.stringify(options.body),
       cache: 'no-store',
+      // What is saved as the page goes away is still sent.
+      keepalive: options.method === 'PUT' && globalThis.document?.visibilityState === 'hidden',
     })
   }
   catch {

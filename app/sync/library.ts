@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
 import { agedBag } from '~core/gypsum/bag-age'
 import { taughtBag } from '~core/forecast/observations'
@@ -8,6 +8,7 @@ import { api } from '~/sync/api'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { useLive } from './live'
+import { useClock } from './clock'
 import { useSession } from './session'
 
 type Shelves = { [K in LibraryKind]: LibraryItem<K>[] }
@@ -53,6 +54,8 @@ export const useLibrary = defineStore('library', () => {
     await api(`library/${kind}/${id}`, { method: 'DELETE' })
     await load()
   }
+  /** Bags age by the workshop's clock, a day at a time. */
+  const clock = useClock(), today = computed(() => clock.now - clock.now % 86_400_000)
   /** The things a plan names, as the core wants them. */
   function worldOf(plan: Plan): PlanWorld {
     const { mould, bucket, bag } = items.value
@@ -60,7 +63,7 @@ export const useLibrary = defineStore('library', () => {
       item && { ...item.body, id: item.id } as T['body'] & { id: string }
     const bagOf = (id: string | undefined) => {
       const item = bag.find(b => b.id === id)
-      return item && taughtBag(agedBag({ ...item.body, id: item.id }, Date.now()), item.taught ?? [])
+      return item && taughtBag(agedBag({ ...item.body, id: item.id }, today.value), item.taught ?? [])
     }
     return {
       moulds: plan.fills.flatMap(f => facts(mould.find(m => m.id === f.mould)) ?? []),

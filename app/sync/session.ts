@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { METRIC } from '~core/units/units'
+import { METRIC, type UnitPreferences } from '~core/units/units'
 import type { SessionFacts } from '~contract/account'
 import { api } from '~/sync/api'
 import { forgetAnswers, remembered } from '~/sync/kept'
@@ -28,6 +28,21 @@ export const useSession = defineStore('session', () => {
     useClock().anchor(value.clock.now + (Date.now() - at) * value.clock.rate, value.clock.rate)
     if (!value.person) await forgetAnswers()
   }
+  let changing = 0
+  /** Shown at once and told one after the other, so that choices made quickly are all kept. */
+  async function changeUnits(part: Partial<UnitPreferences>): Promise<void> {
+    const workshop = facts.value?.workshop
+    if (!facts.value || !workshop) return
+    const now = { ...workshop.units, ...part }
+    facts.value = { ...facts.value, workshop: { ...workshop, units: now } }
+    changing++
+    try {
+      await api('workshop', { method: 'PATCH', body: { units: now } })
+    }
+    finally {
+      if (--changing === 0) await load()
+    }
+  }
   async function signIn(body: { email: string, password: string }): Promise<void> {
     await api('session', { method: 'POST', body })
     await load()
@@ -47,5 +62,19 @@ export const useSession = defineStore('session', () => {
     facts.value = undefined
     await forgetAnswers()
   }
-  return { facts, kept, units, person, mayWrite, isOwner, key, load, signIn, createOwner, enterDemo, signOut }
+  return {
+    facts,
+    kept,
+    units,
+    person,
+    mayWrite,
+    isOwner,
+    key,
+    load,
+    changeUnits,
+    signIn,
+    createOwner,
+    enterDemo,
+    signOut,
+  }
 })

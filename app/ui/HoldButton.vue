@@ -2,7 +2,8 @@
 import { onBeforeUnmount } from 'vue'
 
 /**
- * A button that a drip or a sleeve cannot press: a pointer must hold it. A key or an assistive press is meant when it is
+ * A button that a drip or a sleeve cannot press: a pointer must hold it. A key or an assistive press is meant when it
+ * is
  * made, so one is enough.
  */
 const { ms = 700 } = defineProps<{ ms?: number }>()
@@ -15,7 +16,9 @@ function press() {
 function release() {
   clearTimeout(timer)
 }
-/** A press without a pointer comes as a click that no pointer began: Enter, the space bar, a screen reader, a switch. */
+/**
+ * A press without a pointer comes as a click that no pointer began: Enter, the space bar, a screen reader, a switch.
+ */
 function click(event: MouseEvent) {
   const noPointer = event.detail === 0 || ('pointerType' in event && event.pointerType === '')
   if (noPointer) emit('held')

@@ -68,7 +68,10 @@ function residuals(record: DryingRecord, wet: readonly WetFace[], guess: Guess):
  * The likeliest cast and how sure that is: Gauss and Newton with damping (Levenberg 1944, Marquardt 1963) from the
  * prior.
  */
-function fit(record: DryingRecord, wet: readonly WetFace[]): { readonly guess: Guess, readonly spread: readonly (readonly number[])[] } {
+function fit(
+  record: DryingRecord,
+  wet: readonly WetFace[],
+): { readonly guess: Guess, readonly spread: readonly (readonly number[])[] } {
   let guess: Guess = [0, 0, 0, 0], r = residuals(record, wet, guess), damping = 1e-2
   const cost = (x: readonly number[]) => x.reduce((s, v) => s + v * v, 0)
   const slopes = (at: Guess, r0: readonly number[]) =>
@@ -134,7 +137,9 @@ export function forecastDrying(record: DryingRecord): DryingForecast {
     return dryingFor(
       record,
       wet,
-      guess.map((g, i) => g + z.slice(0, i + 1).reduce((sum, v, k) => sum + root[4 * i + k]! * v, 0)) as unknown as Guess,
+      guess.map((g, i) =>
+        g + z.slice(0, i + 1).reduce((sum, v, k) => sum + root[4 * i + k]! * v, 0),
+      ) as unknown as Guess,
     )
   })
   const centre = dryingFor(record, wet, guess), now = record.stays.at(-1)!

@@ -430,19 +430,25 @@ function momentsFrom(prior: Prior, { z, weight }: Candidates, seen: readonly Obs
 }
 
 /**
+ * Places that fit beside a value in one exact whole number, and the largest value that does: 2^53 over both, s or degC.
+ */
+const PLACES = 4096, MOST_PACKED = Number.MAX_SAFE_INTEGER / 1000 / PLACES - 1
+/**
  * Weighted quantiles, to a thousandth of a second or degree: value and place are packed into one number, which sorts
  * many times faster than pairs do.
  */
-function quantiles(values: Float64Array, weight: Float64Array, at: readonly number[]): number[] {
-  const packed = values.map((v, i) => Math.round(v * 1000) * 4096 + i).sort()
+export function quantiles(values: Float64Array, weight: Float64Array, at: readonly number[]): number[] {
+  if (values.length > PLACES) throw new RangeError(`more than ${PLACES} values cannot be packed`)
+  const packed = values.map((v, i) =>
+    Math.round(Math.min(MOST_PACKED, Math.max(-MOST_PACKED, v)) * 1000) * PLACES + i).sort()
   const result: number[] = []
   let sum = 0
   for (const p of packed) {
-    const i = p - Math.floor(p / 4096) * 4096
+    const i = p - Math.floor(p / PLACES) * PLACES
     sum += weight[i]!
     while (result.length < at.length && sum >= at[result.length]!) result.push(values[i]!)
   }
-  while (result.length < at.length) result.push(values[packed.at(-1)! % 4096]!)
+  while (result.length < at.length) result.push(values[packed.at(-1)! - Math.floor(packed.at(-1)! / PLACES) * PLACES]!)
   return result
 }
 

@@ -28,8 +28,10 @@ export function solveLinear(
 }
 
 /**
- * Lower root L of a symmetric matrix, L Lᵀ = a (Cholesky), in place: rows of `n` one after the other, of which the lower
- * half is read and written. A pivot that rounding took below `least` is taken for it, so that a matrix that is only just
+ * Lower root L of a symmetric matrix, L Lᵀ = a (Cholesky), in place: rows of `n` one after the other, of which the
+ * lower
+ * half is read and written. A pivot that rounding took below `least` is taken for it, so that a matrix that is only
+ * just
  * not positive has a root too.
  */
 export function choleskyRoot(a: Float64Array, n: number, least = 0): void {

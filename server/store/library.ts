@@ -157,8 +157,13 @@ export async function archiveItem(scope: Scope, kind: LibraryKind, id: string): 
 /**
  * The moulds, bucket and bag that a plan names, as they are now. Unknown ids are simply not in it; the plan then
  * explains itself.
+ * @param now on the workshop's clock: bags age by it
  */
-export async function worldOf(scope: Scope, plan: Pick<Plan, 'fills' | 'bucket' | 'bag'>): Promise<PlanWorld> {
+export async function worldOf(
+  scope: Scope,
+  plan: Pick<Plan, 'fills' | 'bucket' | 'bag'>,
+  now: number,
+): Promise<PlanWorld> {
   const ids = [...plan.fills.map(f => f.mould), plan.bucket, plan.bag].filter(id => id !== undefined)
   if (ids.length === 0) return { moulds: [] }
   const rows = await scope.select('library_item').select(['id', 'kind', 'schema_version', 'body']).where(
@@ -175,7 +180,7 @@ export async function worldOf(scope: Scope, plan: Pick<Plan, 'fills' | 'bucket' 
   return {
     moulds: plan.fills.flatMap(f => find('mould', f.mould) ?? []),
     bucket: find('bucket', plan.bucket),
-    bag: bag && taughtBag(agedBag(bag, Date.now()), (await bagsTaught(scope, [bag])).get(bag.id) ?? []),
+    bag: bag && taughtBag(agedBag(bag, now), (await bagsTaught(scope, [bag])).get(bag.id) ?? []),
   }
 }
 

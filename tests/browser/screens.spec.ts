@@ -1,6 +1,9 @@
 import { launch } from '../product'
 import { enterDemo, expect, expectAccessible, later, press, test } from './workshop'
 
+// Its tests stand each for itself: workers share them.
+test.describe.configure({ mode: 'parallel' })
+
 const PHONE = { width: 390, height: 844 }
 
 test.describe('every screen', () => {

@@ -73,7 +73,7 @@ beforeAll(async () => {
   await saveItem(scope, 'mould', ids.moulds.lantern, { ...MOULDS.lantern }, 0)
   await saveItem(scope, 'bucket', ids.buckets.bowl, { ...BUCKETS.bowl }, 0)
   const plan = { ...planOf(ids, WISHES.lanterns), bag: undefined }
-  const frozen = freezeRun(plan, await worldOf(scope, plan))
+  const frozen = freezeRun(plan, await worldOf(scope, plan, Date.now()))
   if (!frozen.ok) throw new Error(frozen.problems[0]?.code)
   run = frozen.run
 })
@@ -224,7 +224,7 @@ describe('a workshop’s walls', () => {
     await expect(saveItem(other, 'mould', ids.moulds.lantern, { ...MOULDS.lantern, name: 'Stolen' }, 1)).rejects
       .toThrow(expect.objectContaining({ code: expect.stringMatching(/^stale-/) }))
     expect(await archiveItem(other, 'mould', ids.moulds.lantern)).toBe(false)
-    expect((await worldOf(other, planOf(ids, WISHES.lanterns))).moulds).toEqual([])
+    expect((await worldOf(other, planOf(ids, WISHES.lanterns), Date.now())).moulds).toEqual([])
     expect(await changePerson(other, (await people(scope))[0]!.id, { role: 'viewer' })).toBe(false)
     expect((await pourWithEvents(scope, pour))!.events).toHaveLength(1)
   })
@@ -366,7 +366,7 @@ describe('what a bag was taught', () => {
     const bag = randomUUID()
     const plan = { ...planOf(ids, WISHES.lanterns), bag }
     await saveItem(scope, 'bag', bag, { name: 'Sack', classId: plan.classId, uncertain: false, note: '' }, 0)
-    const frozen = freezeRun(plan, await worldOf(scope, plan))
+    const frozen = freezeRun(plan, await worldOf(scope, plan, Date.now()))
     if (!frozen.ok) throw new Error('refused')
     expect(frozen.run.world.bag!.rate).toBeUndefined()
     const told = async (mean: number, at: number, given = false) => {
@@ -383,17 +383,17 @@ describe('what a bag was taught', () => {
     await told(2, 90_000, true)
     const item = (await libraryItems(scope, 'bag')).find(b => b.id === bag)!
     expect(item.taught).toEqual([{ mean: 0.3, sd: 0.1, at: T0 + 86_400_000 }, { mean: 0.1, sd: 0.1, at: T0 }])
-    const { rate } = (await worldOf(scope, plan)).bag!
+    const { rate } = (await worldOf(scope, plan, Date.now())).bag!
     expect(rate).toMatchObject({ batches: 2 })
     expect(rate!.mean).toBeGreaterThan(0.15)
     expect(rate!.sd).toBeLessThan(0.12)
-    const again = freezeRun(plan, await worldOf(scope, plan))
+    const again = freezeRun(plan, await worldOf(scope, plan, Date.now()))
     expect(
       again.ok
       && again.run.moments[ids.moulds.lantern]!.glossGone.value
       / frozen.run.moments[ids.moulds.lantern]!.glossGone.value,
     ).toBeCloseTo(Math.exp(-rate!.mean), 1)
-    expect((await worldOf(other, plan)).bag).toBeUndefined()
+    expect((await worldOf(other, plan, Date.now())).bag).toBeUndefined()
     // Three pours took a first batch each, the one given up too; only what came after the store was counted is taken
     // off.
     const first = frozen.run.batches[0]!.mix.powder

@@ -41,7 +41,7 @@ beforeAll(async () => {
   await saveItem(scope, 'mould', ids.moulds.lantern, { ...MOULDS.lantern }, 0)
   await saveItem(scope, 'bucket', ids.buckets.bowl, { ...BUCKETS.bowl }, 0)
   const plan = { ...planOf(ids, WISHES.lanterns), bag: undefined }
-  const frozen = freezeRun(plan, await worldOf(scope, plan))
+  const frozen = freezeRun(plan, await worldOf(scope, plan, Date.now()))
   if (!frozen.ok) throw new Error('refused')
   run = frozen.run
 })

@@ -36,6 +36,8 @@ const said = ref('')
 watch(() => group, (g) => {
   if (!g) {
     drying.close()
+    // The same cast opened again is looked up again.
+    chosen.value = ''
     for (const d of [scale, room]) d.stop()
     return
   }

@@ -37,7 +37,10 @@ export const useDrying = defineStore('drying', () => {
   }
   // What was taken must not vanish between the answer and the next look.
   records.onAnswer((id: string, answer: EventsAnswer) => {
-    if (pour.value?.id === id) pour.value = { ...pour.value, events: answer.events, seq: answer.seq }
+    if (pour.value?.id !== id) return
+    // An answer may tell only what is new: the rest of the pour stays.
+    const events = [...new Map([...pour.value.events, ...answer.events].map(e => [e.id, e])).values()]
+    pour.value = { ...pour.value, events, seq: Math.max(pour.value.seq, answer.seq) }
   })
   useLive().on((message) => {
     if (pour.value && message.what === 'pour' && message.pour === pour.value.id) void load(pour.value.id)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
@@ -35,6 +36,7 @@ if (!item)
 const mould = useMould(item)
 const { body, gauges, withPours, gauged, saving, trouble } = mould
 onBeforeRouteLeave(() => mould.save())
+useEventListener(window, 'pagehide', () => void mould.save())
 
 const units = computed(() => session.units)
 const NAMES: Readonly<Record<GaugeHow, string>> = {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { listed } from '~core/units/sentences'
 import { NO_OVERLAP_WORDS } from '~core/plan/words'
 import Button from 'primevue/button'
@@ -21,6 +22,7 @@ const planning = usePlanning(), library = useLibrary(), session = useSession()
 const route = useRoute()
 const id = String(route.params.id)
 onBeforeRouteLeave(() => planning.save())
+useEventListener(window, 'pagehide', () => void planning.save())
 await Promise.all([library.loaded ? undefined : library.load(), planning.load()])
 const known = planning.saved.find(p => p.id === id)
 planning.open(known)

@@ -12,7 +12,7 @@ import { found, route } from '../../route'
  * model's version.
  */
 export default route('member', { body: startPourSchema }, async ({ scope, person, body, now }) => {
-  const frozen = await frozenBetweenOthers(freezing(body.plan, await worldOf(scope, body.plan)))
+  const frozen = await frozenBetweenOthers(freezing(body.plan, await worldOf(scope, body.plan, now)))
   if (!frozen.ok)
     throw notYet(frozen.problems)
   const first = {

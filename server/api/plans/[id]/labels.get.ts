@@ -5,7 +5,7 @@ import { sendLabels } from '../../../pdf'
 import { route } from '../../../route'
 
 /** Labels for the bags of a plan that are filled at home, to print. */
-export default route('viewer', { params: z.object({ id: z.uuid() }) }, async ({ event, scope, person, params }) => {
-  const { plan, run } = await frozenPlan(scope, params.id)
+export default route('viewer', { params: z.object({ id: z.uuid() }) }, async ({ event, scope, person, params, now }) => {
+  const { plan, run } = await frozenPlan(scope, params.id, now)
   return sendLabels(event, fieldBagLabels(params.id, run, person.units), `Labels: ${plan.name}`)
 })

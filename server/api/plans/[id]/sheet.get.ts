@@ -6,8 +6,8 @@ import { frozenPlan } from '../../../frozen-plan'
 import { route } from '../../../route'
 
 /** A plan on paper, worked out as it would be for the bench. */
-export default route('viewer', { params: z.object({ id: z.uuid() }) }, async ({ event, scope, person, params }) => {
-  const { run } = await frozenPlan(scope, params.id)
+export default route('viewer', { params: z.object({ id: z.uuid() }) }, async ({ event, scope, person, params, now }) => {
+  const { run } = await frozenPlan(scope, params.id, now)
   setResponseHeaders(event, {
     'content-type': 'application/pdf',
     'content-disposition': 'inline; filename="bench-sheet.pdf"',
