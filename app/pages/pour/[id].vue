@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { statusWords } from '~core/logbook/words'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { format } from 'date-fns'
@@ -38,14 +39,6 @@ const plannedBatch = computed(() => run.value.batches[shown.value]!)
 /** The ratio it is held against: as planned or, where nobody knows that any more, as its powder is used. */
 const wanted = computed(() => run.value.daysOnly ? powderClass(run.value.plan.classId).ratio : run.value.ratio)
 const entries = computed(() => entriesOf(store.events, run.value, units.value))
-const STATUS = {
-  readying: 'on the bench',
-  pouring: 'on the bench',
-  setting: 'setting',
-  drying: 'on the shelf',
-  finished: 'finished',
-  abandoned: 'given up',
-} as const
 const BY = {
   weighed: 'weighed',
   saturation: 'sifted to islands',
@@ -84,7 +77,7 @@ async function giveUp() {
                 ? format(state.startedAt, 'd MMM yyyy')
                 : recordTime(state.startedAt, clock.now)
               : ''
-          }}, {{ STATUS[state.status]
+          }}, {{ statusWords(state.status)
           }}{{ run.daysOnly ? '' : ` · ${endUse(run.plan.endUse).name.toLowerCase()} · ${BY[run.plan.school]}` }}
         </p>
       </div>
