@@ -289,7 +289,7 @@ test.describe('a print by photo', () => {
       await page.getByRole('textbox', { name: label }).fill(size)
       await page.keyboard.press('Tab')
     }
-    expect(Math.abs(await value(page, 'Length') - 284)).toBeLessThan(4)
+    await expect.poll(async () => Math.abs(await value(page, 'Length') - 284)).toBeLessThan(4)
 
     // Corners crossed over are refused in words, and nothing is lost.
     await put(page, 'Rectangle', 1, 1480, 600)
