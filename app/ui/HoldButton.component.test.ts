@@ -37,6 +37,15 @@ describe('a button that must be held', () => {
     expect(held(b)).toBe(2)
   })
 
+  it('a key that is held down presses no second time', async () => {
+    const b = button(), prevented = (repeat: boolean) => {
+      const press = new KeyboardEvent('keydown', { key: 'Enter', repeat, cancelable: true })
+      b.element.dispatchEvent(press)
+      return press.defaultPrevented
+    }
+    expect([prevented(false), prevented(true)]).toEqual([false, true])
+  })
+
   it('gone from the page it says nothing more', async () => {
     const b = button()
     await b.trigger('pointerdown')

@@ -23,6 +23,10 @@ function click(event: MouseEvent) {
   const noPointer = event.detail === 0 || ('pointerType' in event && event.pointerType === '')
   if (noPointer) emit('held')
 }
+/** A key that is held down is one press, not many. */
+function key(event: KeyboardEvent) {
+  if (event.repeat) event.preventDefault()
+}
 onBeforeUnmount(release)
 </script>
 
@@ -34,6 +38,7 @@ onBeforeUnmount(release)
     @pointerleave="release"
     @pointercancel="release"
     @contextmenu.prevent
+    @keydown="key"
     @click="click">
     <slot />
   </button>

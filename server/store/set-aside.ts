@@ -22,14 +22,17 @@ export async function setAside(scope: Scope): Promise<readonly SetAside[]> {
     .execute()
   const items = await scope.select('library_item').select(['id', 'kind', 'schema_version', 'body'])
     .where('archived_at', 'is', null).execute()
-  const pours = await scope.select('pour').select(['id', sql<string | null>`run->'plan'->>'name'`.as('name')])
-    .where(sql<boolean>`coalesce((run->>'schema')::int, 0) > ${RUNS.version}`).execute()
+  const pours = await scope.select('pour').select([
+    'id',
+    sql<string | null>`run->'plan'->>'name'`.as('name'),
+    sql<boolean>`jsonb_typeof(run->'schema') = 'number'`.as('numbered'),
+  ])
+    .where(sql<boolean>`run->'schema' is distinct from to_jsonb(${RUNS.version}::int)`).execute()
   const told = (what: SetAside['what'], id: string, body: unknown, read: Upcast<unknown>): SetAside[] =>
     read.ok ? [] : [{ what, id, name: nameIn(body), why: read.why }]
-  const newer: Unreadable = 'newer'
   return [
     ...plans.flatMap(p => told('plan', p.id, p.body, upcast(PLANS, p.schema_version, p.body))),
     ...items.flatMap(i => told(i.kind, i.id, i.body, upcast<unknown>(ITEMS[i.kind], i.schema_version, i.body))),
-    ...pours.map(p => ({ what: 'pour' as const, id: p.id, name: p.name ?? undefined, why: newer })),
+    ...pours.map(p => ({ what: 'pour' as const, id: p.id, name: p.name ?? undefined, why: (p.numbered ? 'newer' : 'broken') as Unreadable })),
   ]
 }

@@ -267,6 +267,8 @@ describe('the library and plans', () => {
     await scope.update('pour').set({ run: JSON.stringify({ ...run, schema: 2 }) as never }).where('id', '=', pour).execute()
     await expect(pourWithEvents(scope, pour)).rejects.toThrow(expect.objectContaining({ code: 'newer-record', status: 409 }))
     expect(await setAside(scope)).toContainEqual({ what: 'pour', id: pour, name: run.plan.name, why: 'newer' })
+    await scope.update('pour').set({ run: JSON.stringify({ ...run, schema: 'x' }) as never }).where('id', '=', pour).execute()
+    expect(await setAside(scope)).toContainEqual({ what: 'pour', id: pour, name: run.plan.name, why: 'broken' })
     await scope.update('pour').set({ run: JSON.stringify(run) as never }).where('id', '=', pour).execute()
     expect((await pourWithEvents(scope, pour))!.events).toHaveLength(1)
   })
