@@ -1,5 +1,5 @@
 import { launch } from '../product'
-import { enterDemo, expect, expectAccessible, later, press, test } from './workshop'
+import { enterDemo, expect, expectAccessible, later, ownPlan, press, test } from './workshop'
 
 // Its tests stand each for itself: workers share them.
 test.describe.configure({ mode: 'parallel' })
@@ -62,8 +62,9 @@ test('today shows what is live, due and late, and leads to it', async ({ page })
 test.describe('the plan', () => {
   test('explains what cannot be, beside its field, and answers every other unknown', async ({ page, demo }) => {
     await enterDemo(page, demo)
+    await ownPlan(page, demo, 'Bases, thought over')
     await page.getByRole('link', { name: 'Plan', exact: true }).click()
-    await page.getByRole('link', { name: /Six lantern bases/ }).click()
+    await page.getByRole('link', { name: /Bases, thought over/ }).click()
     const ratio = page.getByRole('textbox', { name: /Water per 100 powder/ })
     await ratio.fill('12')
     await ratio.press('Enter')

@@ -1,23 +1,6 @@
-import { randomUUID } from 'node:crypto'
 import type { Page } from '@playwright/test'
-import type { Product } from '../product'
-import { enterDemo, expect, expectAccessible, later, ownPour, press, test } from './workshop'
+import { enterDemo, expect, expectAccessible, later, ownPlan, ownPour, press, test } from './workshop'
 
-/** A plan of the test's own, changed, on the screen. */
-async function ownPlan(page: Page, demo: Product, name: string, change: object): Promise<void> {
-  const plans = await (await page.request.get(`${demo.url}/api/plans`)).json() as {
-      plan: { name: string, fills: object[] }
-    }[],
-    id = randomUUID()
-  const { plan } = plans.find(p => p.plan.name === 'Six lantern bases')!
-  expect(
-    (await page.request.put(`${demo.url}/api/plans/${id}`, {
-      data: { plan: { ...plan, name, ...change }, revision: 0 },
-      headers: { origin: demo.url },
-    })).ok(),
-  ).toBe(true)
-  await page.goto(`${demo.url}/plan/${id}`)
-}
 async function toBench(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Take to the bench' }).click()
   await expect(page.getByRole('heading', { level: 2, name: 'Ready the moulds and the table' })).toBeVisible()
@@ -25,7 +8,7 @@ async function toBench(page: Page): Promise<void> {
 
 test('two batches overlap: one is sifted while the other soaks, each has its own place, and going back in one leaves the other', async ({ page, demo }) => {
   await enterDemo(page, demo)
-  await ownPlan(page, demo, 'One beside the other', { soakMinutes: 6 })
+  await page.goto(`${demo.url}/plan/${await ownPlan(page, demo, 'One beside the other', { soakMinutes: 6 })}`)
   await expect(page.getByText(/Alone: sift the next batch while one soaks, in a second bucket/)).toBeVisible()
   await toBench(page)
   await press(page, 'Weigh water, then powder')
@@ -74,7 +57,7 @@ test('two people at one pour, each with a batch in hand', async ({ page, browser
 
 test('a shell in coats: a thickness map says how much, and the bench when the next coat goes on, and what to do when it is late', async ({ page, demo }) => {
   await enterDemo(page, demo)
-  await ownPlan(page, demo, 'Mask shell', {
+  const shell = await ownPlan(page, demo, 'Mask shell', {
     fills: [{
       mould:
         (await (await page.request.get(`${demo.url}/api/library/mould`)).json() as {
@@ -84,6 +67,7 @@ test('a shell in coats: a thickness map says how much, and the bench when the ne
       count: 1,
     }],
   })
+  await page.goto(`${demo.url}/plan/${shell}`)
   await page.getByRole('combobox', { name: 'How it is made' }).click()
   await page.getByRole('option', { name: 'Shell built up by hand' }).click()
   await expect(page.getByRole('heading', { name: 'Coat 3 of 3' })).toBeVisible()

@@ -37,20 +37,25 @@ export async function enterDemo(page: Page, demo: Product): Promise<void> {
 }
 
 /**
- * Takes a plan of the test's own to the bench, in grams and the same as the demo's lanterns: the demo's plans and pours
- * are for others to read.
+ * A plan of the test's own, by the demo's lantern bases, so that no test decides what another finds.
+ * @returns its id
  */
-export async function ownPour(page: Page, demo: Product, name: string): Promise<void> {
+export async function ownPlan(page: Page, demo: Product, name: string, change: object = {}): Promise<string> {
   const plans = await (await page.request.get(`${demo.url}/api/plans`)).json() as { plan: { name: string } }[],
     id = randomUUID()
   const { plan } = plans.find(p => p.plan.name === 'Six lantern bases')!
   expect(
     (await page.request.put(`${demo.url}/api/plans/${id}`, {
-      data: { plan: { ...plan, name }, revision: 0 },
+      data: { plan: { ...plan, name, ...change }, revision: 0 },
       headers: { origin: demo.url },
     })).ok(),
   ).toBe(true)
-  await page.goto(`${demo.url}/plan/${id}`)
+  return id
+}
+
+/** A pour of the test's own, at its first stage on the bench. */
+export async function ownPour(page: Page, demo: Product, name: string): Promise<void> {
+  await page.goto(`${demo.url}/plan/${await ownPlan(page, demo, name)}`)
   await page.getByRole('button', { name: 'Take to the bench' }).click()
   await expect(page.getByRole('heading', { level: 2, name: 'Ready the moulds and the table' })).toBeVisible()
 }
