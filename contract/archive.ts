@@ -11,6 +11,7 @@ import { planSchema } from './plan'
 /** A whole workshop as one file: docs/formats.md says what is in it. */
 export const ARCHIVE_FORMAT = 'nine-ripples workshop'
 export const ARCHIVE_VERSION = 1
+export const ARCHIVE_MEDIA = 'application/zip'
 /** A file of more than this is not taken in through the browser. */
 export const ARCHIVE_BYTES = 2_000_000_000
 

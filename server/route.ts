@@ -12,6 +12,8 @@ import {
 import { getUserSession, useRuntimeConfig } from '#imports'
 import type { z } from 'zod'
 import type { Role } from '~contract/account'
+import { ROUTES, type Answering, type AnswerOf, type RouteName, type Routes } from '~contract/routes'
+import type { Contract } from '~contract/routes/route'
 import { workshopTime } from '~contract/clock'
 import { database } from './database'
 import { LastUsed } from './last-used'
@@ -26,27 +28,23 @@ export function refuse(status: number, sentence: string, field?: string): H3Erro
 }
 
 type Person = NonNullable<Awaited<ReturnType<typeof personById>>>
-type Parsed<S> = S extends z.ZodType ? z.output<S> : undefined
+type Part<C, K extends string> = C extends { readonly [N in K]: infer S extends z.ZodType } ? z.output<S> : undefined
 
-export interface PublicCall<B, Q, P> {
+export interface PublicCall<N extends RouteName> {
   readonly event: H3Event
   readonly db: Db
-  readonly body: B
-  readonly query: Q
-  readonly params: P
+  readonly params: Part<Routes[N], 'params'>
+  readonly query: Part<Routes[N], 'query'>
+  readonly body: Part<Routes[N], 'body'>
 }
-export interface Call<B, Q, P> extends PublicCall<B, Q, P> {
+export interface Call<N extends RouteName> extends PublicCall<N> {
   readonly person: Person
-  readonly scope: Scope /** The workshop's clock. */
+  readonly scope: Scope
+  /** The workshop's clock. */
   readonly now: number
 }
-
-type Schema = z.ZodType | undefined
-interface Shape<B extends Schema, Q extends Schema, P extends Schema> {
-  readonly body?: B
-  readonly query?: Q
-  readonly params?: P
-}
+type CallOf<N extends RouteName> = Routes[N]['role'] extends 'anyone' ? PublicCall<N> : Call<N>
+type Result<N extends RouteName> = N extends Answering ? AnswerOf<N> : unknown
 
 function parse<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
   const result = schema.safeParse(value)
@@ -61,24 +59,20 @@ function parse<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
   )
 }
 
-async function call<B extends Schema, Q extends Schema, P extends Schema>(
-  event: H3Event,
-  shape: Shape<B, Q, P>,
-): Promise<PublicCall<Parsed<B>, Parsed<Q>, Parsed<P>>> {
-  const params = shape.params ? parse(shape.params, getRouterParams(event)) : undefined
-  const query = shape.query ? parse(shape.query, getQuery(event)) : undefined
-  let raw: unknown
-  if (shape.body) {
+async function read(event: H3Event, { params, query, body }: Contract): Promise<PublicCall<RouteName>> {
+  const known = params && parse(params, getRouterParams(event, { decode: true }))
+  const asked = query && parse(query, getQuery(event))
+  let told: unknown
+  if (body) {
     try {
-      raw = await readBody(event, { strict: true })
+      told = await readBody(event, { strict: true })
     }
     catch {
       throw refuse(400, 'The request did not arrive whole; send it again.')
     }
   }
-  const body = shape.body ? parse(shape.body, raw) : undefined
   const { db } = await database()
-  return { event, db, body, query, params } as PublicCall<Parsed<B>, Parsed<Q>, Parsed<P>>
+  return { event, db, params: known, query: asked, body: body && parse(body, told) } as PublicCall<RouteName>
 }
 
 /**
@@ -107,45 +101,55 @@ async function answer<T>(work: () => Promise<T>): Promise<T> {
   }
 }
 
-/** A route that anyone may call: signing in and finding out whether one is. */
-export function openRoute<T, B extends Schema = undefined, Q extends Schema = undefined, P extends Schema = undefined>(
-  shape: Shape<B, Q, P>,
-  work: (call: PublicCall<Parsed<B>, Parsed<Q>, Parsed<P>>) => Promise<T>,
-): EventHandler {
-  return defineEventHandler(event => answer(async () => work(await call(event, shape))))
-}
+/** What a route answers that has nothing to say but that it was done. */
+export const DONE = { ok: true } as const
 
 const RANK: Record<Role, number> = { viewer: 0, member: 1, owner: 2 }
 
-/**
- * A route for people of a workshop, of at least this role. The role is read from the database each time, and every
- * query is scoped.
- */
-export function route<T, B extends Schema = undefined, Q extends Schema = undefined, P extends Schema = undefined>(
-  role: Role,
-  shape: Shape<B, Q, P>,
-  work: (call: Call<Parsed<B>, Parsed<Q>, Parsed<P>>) => Promise<T>,
-): EventHandler {
-  return defineEventHandler(event =>
-    answer(async () => {
-      const person = await whoIs(event)
-      if (!person) throw refuse(401, 'Sign in first.')
-      if (RANK[person.role] < RANK[role])
-        throw refuse(
-          403,
-          role === 'owner'
-            ? 'Only an owner of the workshop can change this.'
-            : 'You can look at everything here, but not change it. Ask an owner to make you a member.',
-        )
-      const parsed = await call(event, shape)
-      return work({
-        ...parsed,
-        person,
-        scope: within(parsed.db, person.workshopId),
-        now: workshopTime(person.clock, Date.now()),
-      })
-    }),
+/** The role is read from the database each time, and every query is scoped. */
+async function admit(event: H3Event, role: Role): Promise<Person> {
+  const person = await whoIs(event)
+  if (!person) throw refuse(401, 'Sign in first.')
+  if (RANK[person.role] < RANK[role]) throw refuse(
+    403,
+    role === 'owner'
+      ? 'Only an owner of the workshop can change this.'
+      : 'You can look at everything here, but not change it. Ask an owner to make you a member.',
   )
+  return person
+}
+
+/** In development and tests an answer that is not what its contract promises is a fault, and is said to be one. */
+function checked(name: RouteName, { answer }: Contract, value: unknown): unknown {
+  if (!answer || !(import.meta.dev || useRuntimeConfig().public.checkAnswers)) return value
+  const told = answer.safeParse(JSON.parse(JSON.stringify(value)))
+  if (!told.success) throw new Error(`${name} does not answer by its contract: ${told.error.message}`)
+  return value
+}
+
+/**
+ * Serves a route by its contract (contract/routes): who may call it, what it is given and what it answers. `work` is
+ * what is left to do.
+ * @example export default serve('GET pours', ({ scope }) => pourRows(scope))
+ */
+export function serve<N extends RouteName>(
+  name: N,
+  work: (call: CallOf<N>) => Result<N> | Promise<Result<N>>,
+): EventHandler {
+  const contract: Contract = ROUTES[name]
+  return defineEventHandler(event => answer(async () => {
+    const { role } = contract, person = role === 'anyone' ? undefined : await admit(event, role)
+    const told = await read(event, contract)
+    const call = person
+      ? {
+          ...told,
+          person,
+          scope: within(told.db, person.workshopId),
+          now: workshopTime(person.clock, Date.now()),
+        }
+      : told
+    return checked(name, contract, await work(call as unknown as CallOf<N>))
+  }))
 }
 
 /**

@@ -47,6 +47,7 @@ export async function launch(base: string, { demo }: { readonly demo: boolean })
         NITRO_SHUTDOWN_TIMEOUT: '500',
         NUXT_DATABASE_URL: databaseUrl,
         NUXT_DEMO_MODE: String(demo),
+        NUXT_PUBLIC_CHECK_ANSWERS: 'true',
         NUXT_SESSION_PASSWORD: 'only for tests: thirty-two characters and more',
       },
     })

@@ -9,13 +9,13 @@ import RippleGlyph from '~/ui/RippleGlyph.vue'
 import { useClock } from '~/sync/clock'
 import { usePours } from '~/sync/pours'
 import { useSession } from '~/sync/session'
-import { api } from '~/sync/api'
+import { ask } from '~/sync/api'
 import type { SavedPlan } from '~contract/plan'
 import { format } from 'date-fns'
 
 const pours = usePours(), clock = useClock(), session = useSession()
 const plans = ref<SavedPlan[]>([])
-await Promise.all([pours.load(), api<SavedPlan[]>('plans').then((list) => {
+await Promise.all([pours.load(), ask('GET plans').then((list) => {
   plans.value = list.slice(0, 4)
 }).catch(() => {})])
 

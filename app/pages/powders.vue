@@ -14,6 +14,7 @@ import BagTests from '~/features/powders/BagTests.vue'
 import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
 import QuantityField from '~/ui/QuantityField.vue'
+import { addressOf } from '~/sync/api'
 import { useLibrary } from '~/sync/library'
 import { useClock } from '~/sync/clock'
 import { useSession } from '~/sync/session'
@@ -70,7 +71,7 @@ function setOpened(event: Event) {
     </header>
     <p v-if="library.trouble" class="problem" role="alert">{{ library.trouble }}</p>
     <p class="small ways">
-      <a v-if="library.items.bag.length > 0" href="/api/labels/bags" target="_blank">Labels for the bags, to print</a
+      <a v-if="library.items.bag.length > 0" :href="addressOf('GET labels/bags')" target="_blank">Labels for the bags, to print</a
       ><NuxtLink v-if="session.mayWrite" to="/logbook/table?of=bags">Bring a table in</NuxtLink>
     </p>
     <ul class="ruled bags">

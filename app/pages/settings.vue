@@ -6,7 +6,8 @@ import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import type { UnitPreferences } from '~core/units/units'
 import { ROLES, type PersonFacts, type Role } from '~contract/account'
-import { api, Refused } from '~/sync/api'
+import type { Given } from '~contract/routes'
+import { addressOf, ask, Refused } from '~/sync/api'
 import ArchiveSection from '~/features/settings/ArchiveSection.vue'
 import LinksSection from '~/features/settings/LinksSection.vue'
 import { useLive } from '~/sync/live'
@@ -46,17 +47,17 @@ async function attempt(work: () => Promise<unknown>) {
   }
 }
 async function load() {
-  people.value = await api<PersonFacts[]>('people')
+  people.value = await ask('GET people')
 }
 await attempt(load)
 const setUnits = (part: Partial<UnitPreferences>) => attempt(() => session.changeUnits(part))
 const addPerson = () => attempt(async () => {
-  await api('people', { method: 'POST', body: { ...form } })
+  await ask('POST people', { body: { ...form } })
   Object.assign(form, { name: '', email: '', password: '', role: 'member' })
   await load()
 })
-const change = (id: string, body: object) => attempt(async () => {
-  await api(`people/${id}`, { method: 'PATCH', body })
+const change = (id: string, body: Given<'PATCH people/:id'>['body']) => attempt(async () => {
+  await ask('PATCH people/:id', { params: { id }, body })
   await load()
 })
 async function signOut() {
@@ -174,7 +175,7 @@ async function signOut() {
       path="/api/calendar/"
       ending=".ics" />
     <p v-if="session.mayWrite" class="small once">
-      <a href="/api/calendar" download>Or take the moments to come as a file, once.</a>
+      <a :href="addressOf('GET calendar')" download>Or take the moments to come as a file, once.</a>
     </p>
     <ArchiveSection v-if="session.isOwner" />
   </div>

@@ -47,7 +47,7 @@ export const useAlarms = defineStore('alarms', () => {
     const who = useSession().key ?? ''
     const answers = await Promise.all(
       pours.live.filter(p => (p.summary.startedAt ?? 0) > clock.read() - DAY).slice(0, FOLLOWED).map(p =>
-        remembered<PourAnswer>(who, `pours/${p.id}`).then(a => a.value, () => undefined),
+        remembered(who, 'GET pours/:id', { params: { id: p.id } }).then(a => a.value, () => undefined),
       ),
     )
     known.value = answers.filter(a => a !== undefined)

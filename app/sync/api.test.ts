@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import { ROUTES } from '~contract/routes'
 import type { Refused } from './api'
-import { api, newId } from './api'
+import { addressOf, ask, checkAnswersBy, newId } from './api'
 import { latestOnly } from './latest'
 import { counting, dayAndTime, recordTime, roughDay, roughRange, timeOfDay, windowOf } from '../ui/when'
 
@@ -63,11 +64,11 @@ describe('asking the server', () => {
   afterEach(() => vi.unstubAllGlobals())
   const answering = (status: number, body: string) => vi.stubGlobal('fetch', async () => new Response(body, { status }))
   const refusal = async (): Promise<Refused> =>
-    api('x').then(() => Promise.reject(new Error('it went through')), e => e as Refused)
+    ask('GET plans').then(() => Promise.reject(new Error('it went through')), (e: unknown) => e as Refused)
 
   it('gives back what it says', async () => {
     answering(200, '{"a":1}')
-    expect(await api('x')).toEqual({ a: 1 })
+    expect(await ask('GET plans')).toEqual({ a: 1 })
   })
 
   it('turns a refusal into its sentence and field', async () => {
@@ -83,6 +84,33 @@ describe('asking the server', () => {
       status: 0,
       sentence: expect.stringContaining('stays here and is sent when it is back') as string,
     })
+  })
+
+  it('goes to the method and address that the route is named by, with what it takes', async () => {
+    const fetched = vi.fn((..._: [string, RequestInit]) => Promise.resolve(new Response('{}')))
+    vi.stubGlobal('fetch', fetched)
+    await ask('DELETE library/:kind/:id', { params: { kind: 'bag', id: '1' } })
+    await ask('GET logbook/pours', { query: { find: 'a & b', facts: ['x:1', 'y:2'], after: undefined } })
+    await ask('PUT photos/:id', { params: { id: '2' }, query: { mould: '3' }, bytes: new Blob(['p'], { type: 'image/jpeg' }) })
+    await ask('PATCH workshop', { body: { name: 'Shed' } })
+    expect(fetched.mock.calls.map(([address, { method, headers, body }]) => [method, address, headers, body])).toEqual([
+      ['DELETE', '/api/library/bag/1', {}, undefined],
+      ['GET', '/api/logbook/pours?find=a+%26+b&facts=x%3A1&facts=y%3A2', {}, undefined],
+      ['PUT', '/api/photos/2?mould=3', { 'content-type': 'image/jpeg' }, expect.any(Blob)],
+      ['PATCH', '/api/workshop', { 'content-type': 'application/json' }, '{"name":"Shed"}'],
+    ])
+    expect(addressOf('GET calendar/:file', { params: { file: 'a/b' } })).toBe('/api/calendar/a%2Fb')
+  })
+
+  it('an answer that is not what its contract promises does not pass where answers are checked', async () => {
+    answering(200, '[{"id":1}]')
+    checkAnswersBy((name, answer) => {
+      if (!ROUTES[name as 'GET plans'].answer.safeParse(answer).success) throw new Error(`${name} is wrong`)
+    })
+    await expect(ask('GET plans')).rejects.toThrow('GET plans is wrong')
+    answering(200, '[]')
+    expect(await ask('GET plans')).toEqual([])
+    checkAnswersBy(() => {})
   })
 
   it('makes ids of the right form where the browser makes none', () => {

@@ -1,3 +1,6 @@
+import type { Answering, AnswerOf, Given, Giving, RouteName } from '~contract/routes'
+import { pathOf } from '~contract/path'
+
 /** What went wrong with a request, in words; `status` 0 when the server was not reached. */
 export class Refused extends Error {
   constructor(readonly sentence: string, readonly status: number, readonly field?: string) {
@@ -7,36 +10,68 @@ export class Refused extends Error {
 
 const UNREACHED
   = 'The workshop’s server does not answer just now. What you entered stays here and is sent when it is back.'
+const NOT_DONE = 'The server could not do this. Try it again.'
 
-/** Asks the server. @throws Refused with a sentence that can be shown as it is. */
-export async function api<T>(
-  path: string,
-  options: { method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', body?: unknown } = {},
-): Promise<T> {
-  let response: Response
-  try {
-    response = await fetch(`/api/${path}`, {
-      method: options.method ?? 'GET',
-      headers: options.body === undefined ? {} : { 'content-type': 'application/json' },
-      body: options.body === undefined ? undefined : JSON.stringify(options.body),
-      cache: 'no-store',
-      // What is saved as the page goes away is still sent.
-      keepalive: options.method === 'PUT' && globalThis.document?.visibilityState === 'hidden',
-    })
-  }
-  catch {
+type Check = (name: RouteName, answer: unknown) => void
+let check: Check | undefined
+/** In development and tests every answer is held against its contract: app/plugins/check-answers.ts. */
+export function checkAnswersBy(by: Check): void {
+  check = by
+}
+
+interface Refusal { readonly data?: { readonly sentence?: string, readonly field?: string } }
+interface AnyGiven {
+  readonly params?: Readonly<Record<string, unknown>>
+  readonly query?: Readonly<Record<string, unknown>>
+  readonly body?: unknown
+  readonly bytes?: Blob
+}
+type OptionalIfEmpty<G> = object extends G ? [given?: G] : [given: G]
+export type Rest<N extends RouteName> = OptionalIfEmpty<Given<N>>
+export type Where<N extends RouteName> = OptionalIfEmpty<Pick<Given<N>, keyof Given<N> & ('params' | 'query')>>
+
+/**
+ * The address of a route, for a link or a picture; the path that begins it is also how answers are kept.
+ * @example addressOf('GET photos/:id', { params: { id } })
+ */
+export function addressOf<N extends RouteName>(name: N, ...[given]: Where<N>): string {
+  const { params, query } = (given ?? {}) as AnyGiven
+  return pathOf(name.slice(name.indexOf(' ') + 1), params, query)
+}
+
+/** @throws Refused with a sentence that can be shown as it is. */
+async function send<N extends RouteName>(name: N, ...[given]: Rest<N>): Promise<Response> {
+  const method = name.slice(0, name.indexOf(' ')), { body, bytes } = (given ?? {}) as AnyGiven
+  const response = await fetch(addressOf(name, ...[given] as unknown as Where<N>), {
+    method,
+    headers: bytes ? { 'content-type': bytes.type } : body === undefined ? {} : { 'content-type': 'application/json' },
+    body: bytes ?? (body === undefined ? undefined : JSON.stringify(body)),
+    cache: 'no-store',
+    // What is saved as the page goes away is still sent.
+    keepalive: method === 'PUT' && !bytes && globalThis.document?.visibilityState === 'hidden',
+  }).catch(() => {
     throw new Refused(UNREACHED, 0)
-  }
-  const answer = await response.json().catch(() => undefined) as
-    | { data?: { sentence?: string, field?: string } }
-    | undefined
-  if (!response.ok)
-    throw new Refused(
-      answer?.data?.sentence ?? 'The server could not do this. Try it again.',
-      response.status,
-      answer?.data?.field,
-    )
-  return answer as T
+  })
+  if (response.ok) return response
+  const told = await response.json().catch(() => undefined) as Refusal | undefined
+  throw new Refused(told?.data?.sentence ?? NOT_DONE, response.status, told?.data?.field)
+}
+
+/**
+ * Asks the server by a route's contract.
+ * @throws Refused with a sentence that can be shown as it is.
+ * @example const plans = await ask('GET plans')
+ * @example await ask('PUT plans/:id', { params: { id }, body: { plan, revision } })
+ */
+export async function ask<N extends Answering>(name: N, ...given: Rest<N>): Promise<AnswerOf<N>> {
+  const answer: unknown = await (await send(name, ...given)).json().catch(() => undefined)
+  check?.(name, answer)
+  return answer as AnswerOf<N>
+}
+
+/** Asks for a file. @throws Refused as `ask` does. */
+export function askFile<N extends Giving>(name: N, ...given: Rest<N>): Promise<Response> {
+  return send(name, ...given)
 }
 
 /** A new id; also where the browser offers none because the page came over plain http. */

@@ -1,5 +1,5 @@
 import type { Restored, RestoreLine } from '~contract/archive'
-import { Refused } from './api'
+import { addressOf, Refused } from './api'
 
 export interface ArchiveProgress { readonly doing: 'sending' | 'reading', /** 0 to 1. */ readonly share: number }
 
@@ -46,7 +46,7 @@ export function bringArchive(
       )
     }
     signal.addEventListener('abort', () => request.abort())
-    request.open('POST', '/api/archive')
+    request.open('POST', addressOf('POST archive'))
     request.setRequestHeader('content-type', 'application/zip')
     request.send(file)
   })

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { api } from '~/sync/api'
+import { ask } from '~/sync/api'
 import type { ClockChange } from '~contract/clock'
 
 const BEAT_MS = 5000
@@ -31,7 +31,7 @@ export const useClock = defineStore('clock', () => {
   }
   /** Demo only: another pace, or a jump ahead in seconds. */
   async function change(body: ClockChange): Promise<void> {
-    const answer = await api<{ now: number, rate: number }>('clock', { method: 'POST', body })
+    const answer = await ask('POST clock', { body })
     anchor(answer.now, answer.rate)
   }
   function start(): () => void {

@@ -1,5 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
-import { api, Refused } from './api'
+import type { Answering, AnswerOf, Given } from '~contract/routes'
+import { addressOf, ask, Refused, type Rest, type Where } from './api'
 
 /**
  * The last answer to each question that a screen asks, kept in this browser, so that every screen opens without a
@@ -25,14 +26,24 @@ function open(): Promise<IDBPDatabase<Answers>> {
 /** Whether it was answered from here; `at` is when the server said it, in this device's milliseconds. */
 export interface Answered<T> { readonly value: T, readonly at: number, readonly fromHere: boolean }
 
+/** What a question is kept under: its address without what all have in common. */
+function keyOf<N extends Answering>(name: N, ...given: Rest<N>): string {
+  return addressOf(name, ...given as unknown as Where<N>).slice('/api/'.length)
+}
+
 /**
  * Asks the server, and where it does not answer, gives what it answered last to the same person.
  * @param who whose answers these are: nobody else who signs in here is given them.
  * @throws Refused as `api` does, when there is nothing kept or the server refuses.
  */
-export async function remembered<T>(who: string, path: string): Promise<Answered<T>> {
+export async function remembered<N extends Answering>(
+  who: string,
+  name: N,
+  ...given: Rest<N>
+): Promise<Answered<AnswerOf<N>>> {
+  const path = keyOf(name, ...given)
   try {
-    const value = await api<T>(path)
+    const value = await ask(name, ...given)
     const at = Date.now()
     // A browser without room, or one that keeps nothing, still works while there is a network.
     void open().then(db => db.put('answers', { who, path, at, value })).catch(() => {})
@@ -42,12 +53,18 @@ export async function remembered<T>(who: string, path: string): Promise<Answered
     if (!(error instanceof Refused) || (error.status !== 0 && error.status !== 503)) throw error
     const kept = await open().then(db => db.get('answers', [who, path])).catch(() => undefined)
     if (!kept) throw error
-    return { value: kept.value as T, at: kept.at, fromHere: true }
+    return { value: kept.value as AnswerOf<N>, at: kept.at, fromHere: true }
   }
 }
 
 /** Keeps what is known by now as the answer to a question: more than the server last said to it. */
-export async function keepAnswer(who: string, path: string, value: unknown): Promise<void> {
+export async function keepAnswer<N extends Answering>(
+  who: string,
+  name: N,
+  given: Given<N>,
+  value: AnswerOf<N>,
+): Promise<void> {
+  const path = keyOf(name, ...[given] as Rest<N>)
   await open().then(db => db.put('answers', { who, path, at: Date.now(), value })).catch(() => {})
 }
 

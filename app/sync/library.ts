@@ -4,7 +4,7 @@ import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
 import { agedBag } from '~core/gypsum/bag-age'
 import { taughtBag } from '~core/forecast/observations'
 import type { PlanWorld, Plan } from '~core/plan/types'
-import { api } from '~/sync/api'
+import { ask } from '~/sync/api'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { useLive } from './live'
@@ -19,19 +19,18 @@ export const useLibrary = defineStore('library', () => {
   const loaded = ref(false)
   const trouble = ref('')
   const latest = latestOnly()
-  const ask = <T>(path: string) => remembered<T>(useSession().key ?? '', path)
+  async function shelf<K extends LibraryKind>(kind: K): Promise<LibraryItem<K>[]> {
+    const { value } = await remembered(useSession().key ?? '', 'GET library/:kind', { params: { kind } })
+    return value.filter((item): item is LibraryItem<K> => item.kind === kind)
+  }
 
   async function load(): Promise<void> {
     try {
       await latest(
         () =>
-          Promise.all([
-            ask<LibraryItem<'mould'>[]>('library/mould'),
-            ask<LibraryItem<'bucket'>[]>('library/bucket'),
-            ask<LibraryItem<'bag'>[]>('library/bag'),
-          ]),
+          Promise.all([shelf('mould'), shelf('bucket'), shelf('bag')]),
         ([mould, bucket, bag]) => {
-          items.value = { mould: mould.value, bucket: bucket.value, bag: bag.value }
+          items.value = { mould, bucket, bag }
         },
       )
       loaded.value = true
@@ -47,11 +46,11 @@ export const useLibrary = defineStore('library', () => {
     body: LibraryBodies[K],
     revision: number,
   ): Promise<void> {
-    await api(`library/${kind}/${id}`, { method: 'PUT', body: { body, revision } })
+    await ask('PUT library/:kind/:id', { params: { kind, id }, body: { body, revision } })
     await load()
   }
   async function archive(kind: LibraryKind, id: string): Promise<void> {
-    await api(`library/${kind}/${id}`, { method: 'DELETE' })
+    await ask('DELETE library/:kind/:id', { params: { kind, id } })
     await load()
   }
   /** Bags age by the workshop's clock, a day at a time. */

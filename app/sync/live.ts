@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import type { LiveMessage } from '~contract/pour'
 import { useRecords } from './records'
 import { useSession } from './session'
+import { addressOf } from './api'
 
 /** The stream of what changed elsewhere; also the honest answer to “are we connected?”. */
 export const useLive = defineStore('live', () => {
@@ -25,7 +26,7 @@ export const useLive = defineStore('live', () => {
     if (source) return
     addEventListener('offline', lost)
     addEventListener('online', back)
-    source = new EventSource('/api/live')
+    source = new EventSource(addressOf('GET live'))
     source.addEventListener('hello', () => {
       connected.value = true
       useRecords().hurry()

@@ -1,6 +1,6 @@
 import { PART_BYTES, type KeptMesh, type MeshFacts } from '~contract/mesh'
 import { writeStl } from '~core/mould/mesh/stl'
-import { api, newId, Refused } from './api'
+import { ask, askFile, newId, Refused } from './api'
 
 /** Models on their way to the server and back: binary STL, gzipped by the browser, in parts. */
 
@@ -20,15 +20,12 @@ async function sha256(bytes: Uint8Array): Promise<string | undefined> {
   ).join('')
 }
 
-async function part(path: string, init?: RequestInit): Promise<Response> {
-  const response = await fetch(`/api/meshes/${path}`, init).catch(() => {
+/** A model is not kept by itself until the server is back: it is said so. */
+async function unkept<T>(work: Promise<T>): Promise<T> {
+  return work.catch((error: unknown) => {
+    if (!(error instanceof Refused) || error.status !== 0) throw error
     throw new Refused('The workshop’s server does not answer just now. The model was not kept; try it again.', 0)
   })
-  if (!response.ok) {
-    const answer = await response.json().catch(() => undefined) as { data?: { sentence?: string } } | undefined
-    throw new Refused(answer?.data?.sentence ?? 'The server could not take this model.', response.status)
-  }
-  return response
 }
 
 /** @param progress is told the share that was sent. @throws Refused in words. */
@@ -39,24 +36,28 @@ export async function keepMesh(
 ): Promise<KeptMesh> {
   const packed = await through(writeStl({ positions }), new CompressionStream('gzip'))
   const id = newId(), parts = Math.ceil(packed.length / PART_BYTES)
-  await api(`meshes/${id}`, { method: 'PUT', body: { ...facts, triangles: positions.length / 9, parts } })
+  await unkept(ask('PUT meshes/:id', {
+    params: { id },
+    body: { ...facts, triangles: positions.length / 9, parts },
+  }))
   for (let i = 0; i < parts; i++) {
-    await part(`${id}/parts/${i}`, {
-      method: 'PUT',
-      headers: { 'content-type': 'application/octet-stream' },
-      body: packed.slice(i * PART_BYTES, (i + 1) * PART_BYTES) as BodyInit,
-    })
+    const share = packed.slice(i * PART_BYTES, (i + 1) * PART_BYTES) as BlobPart
+    await unkept(ask('PUT meshes/:id/parts/:part', {
+      params: { id, part: i },
+      bytes: new Blob([share], { type: 'application/octet-stream' }),
+    }))
     progress((i + 1) / parts)
   }
-  return api<KeptMesh>(`meshes/${id}/done`, { method: 'POST', body: { sha256: await sha256(packed) } })
+  return unkept(ask('POST meshes/:id/done', { params: { id }, body: { sha256: await sha256(packed) } }))
 }
 
 /** The model of a mould as an STL file. @throws Refused when it has none, or what came back is not what was kept. */
 export async function fetchMesh(mould: string): Promise<{ readonly kept: KeptMesh, readonly file: File }> {
-  const kept = await api<KeptMesh>(`meshes?mould=${mould}`)
+  const kept = await ask('GET meshes', { query: { mould } })
   const packed = new Uint8Array(kept.bytes)
   for (let i = 0, at = 0; i < kept.parts; i++) {
-    const data = new Uint8Array(await (await part(`${kept.id}/parts/${i}`)).arrayBuffer())
+    const part = await askFile('GET meshes/:id/parts/:part', { params: { id: kept.id, part: i } })
+    const data = new Uint8Array(await part.arrayBuffer())
     packed.set(data, at)
     at += data.length
   }

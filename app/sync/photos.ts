@@ -1,5 +1,5 @@
-import { PHOTO_BYTES, PHOTO_SIDE, type KeptPhoto, type PhotoSubject } from '~contract/photo'
-import { api, Refused } from './api'
+import { PHOTO_BYTES, PHOTO_SIDE, type PhotoSubject } from '~contract/photo'
+import { addressOf, ask, Refused } from './api'
 
 /**
  * Photos on their way to the server: made smaller here, which also leaves out place and time that a camera writes
@@ -33,19 +33,13 @@ export async function shrunk(file: Blob): Promise<SmallPhoto> {
 
 /** @throws Refused in words. */
 export async function keepPhoto(id: string, subject: PhotoSubject, photo: SmallPhoto, caption = ''): Promise<void> {
-  const response = await fetch(`/api/photos/${id}?${new URLSearchParams({ ...subject, caption }).toString()}`, {
-    method: 'PUT',
-    headers: { 'content-type': 'image/jpeg' },
-    body: photo.blob,
-  }).catch(() => {
+  await ask('PUT photos/:id', { params: { id }, query: { ...subject, caption }, bytes: photo.blob }).catch((error) => {
+    if (!(error instanceof Refused) || error.status !== 0) throw error
     throw new Refused('The workshop’s server does not answer just now. The photo was not kept; try it again.', 0)
   })
-  if (response.ok) return
-  const answer = await response.json().catch(() => undefined) as { data?: { sentence?: string } } | undefined
-  throw new Refused(answer?.data?.sentence ?? 'The server could not take this photo.', response.status)
 }
 
 export const photosOf = (subject: PhotoSubject) =>
-  api<KeptPhoto[]>(`photos?${new URLSearchParams({ ...subject }).toString()}`)
-export const dropPhoto = (id: string) => api(`photos/${id}`, { method: 'DELETE' })
-export const photoAddress = (id: string) => `/api/photos/${id}`
+  ask('GET photos', { query: subject })
+export const dropPhoto = (id: string) => ask('DELETE photos/:id', { params: { id } })
+export const photoAddress = (id: string) => addressOf('GET photos/:id', { params: { id } })

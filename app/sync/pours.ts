@@ -54,7 +54,7 @@ export const usePours = defineStore('pours', () => {
     const before = answered.value
     try {
       await latest(
-        () => Promise.all([remembered<PourRow[]>(who(), 'pours'), remembered<CastRow[]>(who(), 'casts')]),
+        () => Promise.all([remembered(who(), 'GET pours'), remembered(who(), 'GET casts')]),
         ([pours, casts]) => {
           rows.value = pours.value
           castRows.value = casts.value

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import type { Happening, Instant, PourEvent } from '~core/pour/events'
 import type { EventsAnswer } from '~contract/pour'
-import { api, newId, Refused } from '~/sync/api'
+import { ask, newId, Refused } from '~/sync/api'
 import { keep, markRefused, taken, waitingOf, type Draft, type Waiting } from '~/sync/outbox'
 import { useClock } from './clock'
 import { useSession } from './session'
@@ -95,8 +95,8 @@ export const useRecords = defineStore('records', () => {
     for (const pour of new Set(open.map(w => w.pour))) {
       const mine = open.filter(w => w.pour === pour).slice(0, 500)
       try {
-        const answer = await api<EventsAnswer>(`pours/${pour}/events`, {
-          method: 'POST',
+        const answer = await ask('POST pours/:id/events', {
+          params: { id: pour },
           body: { sentAt: clock.read(), person: session.person?.id, after: had(pour), events: mine.map(w => w.event) },
         })
         for (const listener of listeners) listener(pour, answer)

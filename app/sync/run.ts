@@ -69,7 +69,8 @@ export const useRun = defineStore('run', () => {
     if (run.value)
       void keepAnswer(
         useSession().key ?? '',
-        `pours/${pour}`,
+        'GET pours/:id',
+        { params: { id: pour } },
         { id: pour, run: run.value, startedBy: startedBy.value, events: events.value, seq } satisfies PourAnswer,
       )
   }
@@ -87,7 +88,7 @@ export const useRun = defineStore('run', () => {
       owing.clear()
     }
     try {
-      const { value: answer } = await remembered<PourAnswer>(useSession().key ?? '', `pours/${pour}`)
+      const { value: answer } = await remembered(useSession().key ?? '', 'GET pours/:id', { params: { id: pour } })
       if (id.value !== pour) return
       run.value = answer.run
       startedBy.value = answer.startedBy

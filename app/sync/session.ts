@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { METRIC, type UnitPreferences } from '~core/units/units'
 import type { SessionFacts } from '~contract/account'
-import { api } from '~/sync/api'
+import { ask } from '~/sync/api'
 import { forgetAnswers, remembered } from '~/sync/kept'
 import { useClock } from './clock'
 
@@ -21,7 +21,7 @@ export const useSession = defineStore('session', () => {
   )
 
   async function load(): Promise<void> {
-    const { value, at, fromHere } = await remembered<SessionFacts>('', 'session')
+    const { value, at, fromHere } = await remembered('', 'GET session')
     facts.value = value
     kept.value = fromHere
     // Kept facts tell what time it was there when they were told; the workshop's clock ran on since.
@@ -37,28 +37,28 @@ export const useSession = defineStore('session', () => {
     facts.value = { ...facts.value, workshop: { ...workshop, units: now } }
     changing++
     try {
-      await api('workshop', { method: 'PATCH', body: { units: now } })
+      await ask('PATCH workshop', { body: { units: now } })
     }
     finally {
       if (--changing === 0) await load()
     }
   }
   async function signIn(body: { email: string, password: string }): Promise<void> {
-    await api('session', { method: 'POST', body })
+    await ask('POST session', { body })
     await load()
   }
   async function createOwner(
     body: { workshop: string, name: string, email: string, password: string, units: typeof METRIC },
   ): Promise<void> {
-    await api('owner', { method: 'POST', body })
+    await ask('POST owner', { body })
     await load()
   }
   async function enterDemo(): Promise<void> {
-    await api('demo-entrance', { method: 'POST' })
+    await ask('POST demo-entrance')
     await load()
   }
   async function signOut(): Promise<void> {
-    await api('session', { method: 'DELETE' })
+    await ask('DELETE session')
     facts.value = undefined
     await forgetAnswers()
   }

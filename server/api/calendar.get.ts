@@ -2,10 +2,10 @@ import { setResponseHeaders } from 'h3'
 import { comingMoments } from '~core/formats/coming'
 import { castRows } from '../store/pours'
 import { calendarOf } from '../formats/calendar'
-import { route } from '../route'
+import { serve } from '../route'
 
 /** Moments to come as a file, once. */
-export default route('viewer', {}, async ({ event, scope, person, now }) => {
+export default serve('GET calendar', async ({ event, scope, person, now }) => {
   setResponseHeaders(event, {
     'content-type': 'text/calendar; charset=utf-8',
     'content-disposition': 'attachment; filename="moments.ics"',

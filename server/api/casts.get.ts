@@ -1,11 +1,6 @@
-import { z } from '~contract/zod'
 import { castRows } from '../store/pours'
-import { route } from '../route'
+import { serve } from '../route'
 
 const WEEK = 7 * 86_400_000
 
-export default route(
-  'viewer',
-  { query: z.object({ since: z.coerce.number().optional() }) },
-  ({ scope, query, now }) => castRows(scope, query.since ?? now - WEEK),
-)
+export default serve('GET casts', ({ scope, query, now }) => castRows(scope, query.since ?? now - WEEK))

@@ -1,5 +1,5 @@
 import { confirmedCauses } from '../store/pours'
-import { route } from '../route'
+import { serve } from '../route'
 
 /** Causes of defects that this workshop has confirmed. */
-export default route('viewer', {}, ({ scope }) => confirmedCauses(scope))
+export default serve('GET causes', ({ scope }) => confirmedCauses(scope))

@@ -3,10 +3,10 @@ import { Readable } from 'node:stream'
 import { CSV_MARK, csvRow } from '~core/formats/csv'
 import { LOGBOOK_HEAD, logbookRows } from '~core/formats/logbook-table'
 import { logbookPages } from '../store/pours'
-import { route } from '../route'
+import { serve } from '../route'
 
 /** The whole logbook as a table, a page at a time, so that its length does not matter. */
-export default route('viewer', {}, async ({ event, scope }) => {
+export default serve('GET logbook', async ({ event, scope }) => {
   setResponseHeaders(event, {
     'content-type': 'text/csv; charset=utf-8',
     'content-disposition': 'attachment; filename="logbook.csv"',

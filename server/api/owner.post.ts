@@ -1,11 +1,10 @@
 import { hashPassword } from '#imports'
-import { ownerSchema } from '~contract/account'
 import { remember } from '../auth/session'
 import { createFirstWorkshop } from '../store/workshops'
-import { openRoute } from '../route'
+import { DONE, serve } from '../route'
 
 /** The first start: creates the workshop with its owner. Once there is a workshop this door is shut. */
-export default openRoute({ body: ownerSchema }, async ({ event, db, body }) => {
+export default serve('POST owner', async ({ event, db, body }) => {
   const owner = {
     name: body.name,
     email: body.email,
@@ -14,5 +13,5 @@ export default openRoute({ body: ownerSchema }, async ({ event, db, body }) => {
   }
   const made = await createFirstWorkshop(db, body.workshop, body.units, owner)
   await remember(event, made.personId)
-  return { ok: true }
+  return DONE
 })

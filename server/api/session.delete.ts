@@ -1,7 +1,7 @@
 import { clearUserSession } from '#imports'
-import { openRoute } from '../route'
+import { DONE, serve } from '../route'
 
-export default openRoute({}, async ({ event }) => {
+export default serve('DELETE session', async ({ event }) => {
   await clearUserSession(event)
-  return { ok: true }
+  return DONE
 })

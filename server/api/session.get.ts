@@ -1,10 +1,10 @@
 import type { SessionFacts } from '~contract/account'
 import { REAL_TIME, workshopTime } from '~contract/clock'
 import { anyWorkshop } from '../store/workshops'
-import { demoMode, openRoute, whoIs } from '../route'
+import { demoMode, whoIs, serve } from '../route'
 
 /** Who is here, what their workshop is called and what time it is there. */
-export default openRoute({}, async ({ event, db }): Promise<SessionFacts> => {
+export default serve('GET session', async ({ event, db }): Promise<SessionFacts> => {
   const person = await whoIs(event)
   const demo = demoMode()
   if (!person)

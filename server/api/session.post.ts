@@ -1,16 +1,15 @@
 import { getRequestIP } from 'h3'
 import { hashPassword, verifyPassword } from '#imports'
-import { signInSchema } from '~contract/account'
 import { forgiveTries, takeTry } from '../auth/limit'
 import { remember } from '../auth/session'
 import { database } from '../database'
 import { personByEmail } from '../store/workshops'
-import { openRoute, refuse } from '../route'
+import { DONE, refuse, serve } from '../route'
 
 let nobody: Promise<string> | undefined
 
 /** Signs in. A wrong address takes as long as a wrong password and reads the same. */
-export default openRoute({ body: signInSchema }, async ({ event, db, body }) => {
+export default serve('POST session', async ({ event, db, body }) => {
   const { pool } = await database()
   await takeTry(pool, body.email, getRequestIP(event) ?? 'unknown')
   const person = await personByEmail(db, body.email)
@@ -19,5 +18,5 @@ export default openRoute({ body: signInSchema }, async ({ event, db, body }) => 
   if (!person || !right) throw refuse(401, 'That address and password do not belong together here.', 'password')
   await forgiveTries(pool, body.email)
   await remember(event, person.id)
-  return { ok: true }
+  return DONE
 })

@@ -1,5 +1,5 @@
 import { setAside } from '../store/set-aside'
-import { route } from '../route'
+import { serve } from '../route'
 
 /** What this version cannot read: it is kept, and left out of its list. */
-export default route('viewer', {}, ({ scope }) => setAside(scope))
+export default serve('GET set-aside', ({ scope }) => setAside(scope))

@@ -1,8 +1,7 @@
-import { workshopChangeSchema } from '~contract/account'
 import { changeWorkshop } from '../store/workshops'
-import { route } from '../route'
+import { DONE, serve } from '../route'
 
-export default route('owner', { body: workshopChangeSchema }, async ({ db, person, body }) => {
+export default serve('PATCH workshop', async ({ db, person, body }) => {
   await changeWorkshop(db, person.workshopId, body)
-  return { ok: true }
+  return DONE
 })

@@ -17,7 +17,7 @@ const nameIn = (body: unknown) => {
 }
 
 /** Everything of a workshop that this version cannot read. */
-export async function setAside(scope: Scope): Promise<readonly SetAside[]> {
+export async function setAside(scope: Scope): Promise<SetAside[]> {
   const plans = await scope.select('plan').select(['id', 'schema_version', 'body']).where('archived_at', 'is', null)
     .execute()
   const items = await scope.select('library_item').select(['id', 'kind', 'schema_version', 'body'])

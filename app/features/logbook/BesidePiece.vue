@@ -3,10 +3,9 @@ import Select from 'primevue/select'
 import { defectWords } from '~core/pour/defects'
 import { foldPour } from '~core/pour/fold'
 import { formatConsistency, formatFine } from '~core/units/format'
-import type { LogbookPage } from '~contract/logbook'
 import type { KeptPhoto } from '~contract/photo'
 import type { PourAnswer } from '~contract/pour'
-import { api } from '~/sync/api'
+import { ask } from '~/sync/api'
 import { remembered } from '~/sync/kept'
 import { photoAddress, photosOf } from '~/sync/photos'
 import { dayAndTime } from '~/ui/when'
@@ -35,7 +34,7 @@ async function attempt(work: () => Promise<void>) {
 }
 onMounted(() =>
   attempt(async () => {
-    const page = await api<LogbookPage>(`logbook/pours?facts=mould:${mould}`)
+    const page = await ask('GET logbook/pours', { query: { facts: `mould:${mould}` } })
     pours.value = page.rows.map(r => ({
       id: r.id,
       name: `${r.summary.name}, ${r.summary.startedAt ? dayAndTime(r.summary.startedAt, clock.now) : 'not begun'}${
@@ -47,7 +46,7 @@ onMounted(() =>
 watch(pourId, id =>
   attempt(async () => {
     castId.value = undefined
-    other.value = id ? (await remembered<PourAnswer>(session.key ?? '', `pours/${id}`)).value : undefined
+    other.value = id ? (await remembered(session.key ?? '', 'GET pours/:id', { params: { id } })).value : undefined
     castId.value = pieces.value.find(c => c.cast.id !== cast || id !== pour)?.cast.id
   }))
 const pieces = computed(() =>

@@ -14,7 +14,7 @@ import { useSession } from '~/sync/session'
  */
 const store = useRun(), session = useSession(), records = useRecords()
 const confirmed = ref<Confirmed>([])
-onMounted(() => void remembered<Confirmed>(session.key ?? '', 'causes').then(({ value }) => {
+onMounted(() => void remembered(session.key ?? '', 'GET causes').then(({ value }) => {
   confirmed.value = value
 }, () => {}))
 const MOST = 3

@@ -1,8 +1,8 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import type { LogbookPage, LogbookQuery, LogbookView } from '~contract/logbook'
+import type { LogbookQuery, LogbookView } from '~contract/logbook'
 import type { PourRow } from '~contract/pour'
-import { api, newId } from '~/sync/api'
+import { ask, newId } from '~/sync/api'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { useLive } from '../../sync/live'
@@ -28,15 +28,13 @@ export const useLogbook = defineStore('logbook', () => {
     trouble = ref(''),
     views = ref<LogbookView[]>([])
   const asked = shallowRef(EVERYTHING), latest = latestOnly(), who = () => useSession().key ?? ''
-  const path = (query: LogbookQuery, after?: string) =>
-    `logbook/pours?${queryWords(query)}${after ? `&after=${after}` : ''}`
 
   let begun = false
   async function look(query: LogbookQuery): Promise<void> {
     begun = true
     asked.value = query
     try {
-      await latest(() => remembered<LogbookPage>(who(), path(query)), ({ value }) => {
+      await latest(() => remembered(who(), 'GET logbook/pours', { query }), ({ value }) => {
         rows.value = value.rows
         count.value = value.count ?? 0
         next.value = value.next
@@ -53,7 +51,7 @@ export const useLogbook = defineStore('logbook', () => {
     if (!next.value) return
     const after = next.value
     try {
-      await latest(() => api<LogbookPage>(path(asked.value, after)), (page) => {
+      await latest(() => ask('GET logbook/pours', { query: { ...asked.value, after } }), (page) => {
         const there = new Set(rows.value.map(r => r.id))
         rows.value = [...rows.value, ...page.rows.filter(r => !there.has(r.id))]
         next.value = page.next
@@ -65,17 +63,17 @@ export const useLogbook = defineStore('logbook', () => {
     }
   }
   async function loadViews(): Promise<void> {
-    views.value = (await remembered<LogbookView[]>(who(), 'logbook/views').catch(() => ({ value: [] }))).value
+    views.value = (await remembered(who(), 'GET logbook/views').catch(() => ({ value: [] }))).value
   }
   async function keepView(name: string, query: LogbookQuery): Promise<void> {
-    await api(`logbook/views/${views.value.find(v => v.name === name)?.id ?? newId()}`, {
-      method: 'PUT',
+    await ask('PUT logbook/views/:id', {
+      params: { id: views.value.find(v => v.name === name)?.id ?? newId() },
       body: { name, query },
     })
     await loadViews()
   }
   async function dropView(id: string): Promise<void> {
-    await api(`logbook/views/${id}`, { method: 'DELETE' })
+    await ask('DELETE logbook/views/:id', { params: { id } })
     await loadViews()
   }
   useLive().on((message) => {

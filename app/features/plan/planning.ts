@@ -11,7 +11,7 @@ import { cautionsFor } from '~core/plan/cautions'
 import type { PlanProblem } from '~core/plan/problems'
 import { problemWords } from '~core/plan/words'
 import { forecast } from '~/features/plan/forecasts'
-import { api, newId } from '~/sync/api'
+import { ask, newId } from '~/sync/api'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { nextStamp } from '~/sync/outbox'
@@ -92,7 +92,7 @@ export const usePlanning = defineStore('planning', () => {
 
   async function load(): Promise<void> {
     try {
-      await latest(() => remembered<SavedPlan[]>(session.key ?? '', 'plans'), (plans) => {
+      await latest(() => remembered(session.key ?? '', 'GET plans'), (plans) => {
         saved.value = plans.value
       })
       loaded.value = true
@@ -128,8 +128,8 @@ export const usePlanning = defineStore('planning', () => {
     if (saving.value === 'saved') return
     const [forId, body] = [id.value, plan.value]
     try {
-      const answer = await api<SavedPlan>(`plans/${forId}`, {
-        method: 'PUT',
+      const answer = await ask('PUT plans/:id', {
+        params: { id: forId },
         body: { plan: planSchema.parse(body), revision: revision.value },
       })
       if (id.value !== forId) return
@@ -144,7 +144,7 @@ export const usePlanning = defineStore('planning', () => {
     }
   }
   async function remove(which: string): Promise<void> {
-    await api(`plans/${which}`, { method: 'DELETE' })
+    await ask('DELETE plans/:id', { params: { id: which } })
     saved.value = saved.value.filter(p => p.id !== which)
   }
 
@@ -154,8 +154,7 @@ export const usePlanning = defineStore('planning', () => {
     const stamp = await nextStamp()
     const name = which.plan.name.trim() || result.value.batches.flatMap(b => b.fills).map(f => f.mould.name)[0]
       || 'A pour'
-    await api('pours', {
-      method: 'POST',
+    await ask('POST pours', {
       body: {
         id: pour,
         planId: which.id,

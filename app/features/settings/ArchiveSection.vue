@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { ARCHIVE_BYTES, type Restored } from '~contract/archive'
+import { addressOf } from '~/sync/api'
 import { bringArchive, type ArchiveProgress } from '~/sync/archives'
 import FileButton from '~/ui/FileButton.vue'
 import { useLibrary } from '~/sync/library'
@@ -49,7 +50,7 @@ const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : 
       {{ count(restored.photos, 'photo', 'photos') }} and {{ count(restored.models, 'model', 'models') }}.
     </p>
     <div class="ways">
-      <a class="save" href="/api/archive" download>Save an archive</a>
+      <a class="save" :href="addressOf('GET archive')" download>Save an archive</a>
       <FileButton
         label="Bring an archive in"
         accept=".zip,application/zip"

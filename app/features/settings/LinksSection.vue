@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import type { LinkFacts, LinkKind, NewLink } from '~contract/link'
-import { api, Refused } from '~/sync/api'
+import type { LinkFacts, LinkKind } from '~contract/link'
+import { ask, Refused } from '~/sync/api'
 import { useSession } from '~/sync/session'
 
 /** Links that open one thing to whoever has them; the address is shown once, when it is made. */
@@ -19,7 +19,7 @@ async function attempt(work: () => Promise<void>) {
   trouble.value = ''
   try {
     await work()
-    list.value = (await api<LinkFacts[]>('links')).filter(l => l.kind === kind)
+    list.value = (await ask('GET links')).filter(l => l.kind === kind)
   }
   catch (error) {
     trouble.value = error instanceof Refused ? error.sentence : 'That did not work. Try it again.'
@@ -27,13 +27,13 @@ async function attempt(work: () => Promise<void>) {
 }
 await attempt(async () => {})
 const make = () => attempt(async () => {
-  const link = await api<NewLink>('links', { method: 'POST', body: { kind, name: name.value } })
+  const link = await ask('POST links', { body: { kind, name: name.value } })
   made.value = { name: link.name, address: `${location.origin}${path}${link.token}${ending}` }
   copied.value = false
   name.value = ''
 })
 const drop = (id: string) => attempt(async () => {
-  await api(`links/${id}`, { method: 'DELETE' })
+  await ask('DELETE links/:id', { params: { id } })
 })
 async function copy() {
   await navigator.clipboard?.writeText(made.value!.address).then(() => {

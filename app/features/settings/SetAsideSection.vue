@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { SetAside } from '~contract/versions'
-import { api } from '~/sync/api'
+import { ask } from '~/sync/api'
 
 /** What this version cannot read. It is kept as it is and left out of its list; here it says so, and why. */
 const WHAT: Readonly<Record<SetAside['what'], string>> = {
@@ -11,7 +11,7 @@ const WHY: Readonly<Record<SetAside['why'], string>> = {
   broken: 'cannot be read: no version wrote it like this.',
 }
 const list = ref<readonly SetAside[]>([])
-await api<SetAside[]>('set-aside').then((found) => {
+await ask('GET set-aside').then((found) => {
   list.value = found
 }, () => {})
 </script>

@@ -24,7 +24,7 @@ export const useDrying = defineStore('drying', () => {
   }
   async function load(pourId: string): Promise<void> {
     try {
-      const { value } = await remembered<PourAnswer>(useSession().key ?? '', `pours/${pourId}`)
+      const { value } = await remembered(useSession().key ?? '', 'GET pours/:id', { params: { id: pourId } })
       if (pour.value === undefined || pour.value.id === pourId) pour.value = value
       trouble.value = ''
     }

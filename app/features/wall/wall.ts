@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { foldPour } from '~core/pour/fold'
 import type { WallAnswer } from '~contract/link'
-import { api, Refused } from '~/sync/api'
+import { addressOf, ask, Refused } from '~/sync/api'
 import { latestOnly } from '~/sync/latest'
 import { learntRuns } from '~/sync/learning'
 import { useClock } from '../../sync/clock'
@@ -23,7 +23,7 @@ export const useWall = defineStore('wall', () => {
 
   async function load(): Promise<void> {
     try {
-      await latest(() => api<WallAnswer>(`wall/${token}`), (value) => {
+      await latest(() => ask('GET wall/:token', { params: { token } }), (value) => {
         answer.value = value
         useClock().anchor(value.clock.now, value.clock.rate)
       })
@@ -37,7 +37,7 @@ export const useWall = defineStore('wall', () => {
   }
   function start(secret: string): void {
     token = secret
-    source = new EventSource(`/api/wall/${token}/live`)
+    source = new EventSource(addressOf('GET wall/:token/live', { params: { token } }))
     source.addEventListener('hello', () => {
       connected.value = true
       void load()

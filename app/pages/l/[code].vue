@@ -2,7 +2,7 @@
 import InputText from 'primevue/inputtext'
 import Button from 'primevue/button'
 import type { CodeAnswer } from '~contract/label'
-import { api, Refused } from '~/sync/api'
+import { ask, Refused } from '~/sync/api'
 
 /** Where a label's code leads: straight to its page, or to a choice where two things share it. */
 const route = useRoute()
@@ -11,7 +11,7 @@ const trouble = ref(''), things = ref<CodeAnswer['things']>([])
 const pathOf = (t: CodeAnswer['things'][number]) =>
   t.what === 'cast' ? `/piece/${t.id}/${t.cast}` : t.what === 'plan' ? `/plan/${t.id}` : '/powders'
 try {
-  const answer = await api<CodeAnswer>(`labels/${encodeURIComponent(code)}`)
+  const answer = await ask('GET labels/:code', { params: { code } })
   if (answer.things.length === 1) await navigateTo(pathOf(answer.things[0]!), { replace: true })
   else things.value = answer.things
 }

@@ -11,7 +11,7 @@ import { latestOnly } from '~/sync/latest'
 import { useSession } from '~/sync/session'
 
 /** What a season of pours adds up to. */
-const session = useSession()
+const session = useSession(), who = () => session.key ?? ''
 const SPANS = [{ value: 12, words: 'the last 12 months' }, { value: 36, words: 'the last 3 years' }, {
   value: 0,
   words: 'everything',
@@ -19,9 +19,6 @@ const SPANS = [{ value: 12, words: 'the last 12 months' }, { value: 36, words: '
 const span = ref(12), bag = ref<string>(), trouble = ref('')
 const tallies = shallowRef<LogbookTallies>(), times = shallowRef<readonly SetTime[]>([])
 const latestCounts = latestOnly(), latestTimes = latestOnly()
-function ask<T>(path: string) {
-  return remembered<T>(session.key ?? '', path)
-}
 async function tried(work: Promise<void>) {
   await work.then(() => {
     trouble.value = ''
@@ -33,13 +30,13 @@ function load() {
   const from = span.value > 0
     ? format(new Date(new Date().getFullYear(), new Date().getMonth() - span.value + 1, 1), 'yyyy-MM')
     : undefined
-  return tried(latestCounts(() => ask<LogbookTallies>(`logbook/tallies${from ? `?from=${from}` : ''}`), ({ value }) => {
+  return tried(latestCounts(() => remembered(who(), 'GET logbook/tallies', { query: { from } }), ({ value }) => {
     tallies.value = value
   }))
 }
 function loadTimes() {
   return tried(
-    latestTimes(() => ask<SetTime[]>(`logbook/set-times${bag.value ? `?bag=${bag.value}` : ''}`), ({ value }) => {
+    latestTimes(() => remembered(who(), 'GET logbook/set-times', { query: { bag: bag.value } }), ({ value }) => {
       times.value = value
     }),
   )

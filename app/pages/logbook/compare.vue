@@ -20,7 +20,9 @@ const ids = computed(() =>
 const pours = shallowRef<readonly PourAnswer[]>([]), trouble = ref('')
 async function load() {
   try {
-    pours.value = (await Promise.all(ids.value.map(id => remembered<PourAnswer>(session.key ?? '', `pours/${id}`))))
+    pours.value = (await Promise.all(
+      ids.value.map(id => remembered(session.key ?? '', 'GET pours/:id', { params: { id } })),
+    ))
       .map(a => a.value)
     trouble.value = ''
   }

@@ -12,6 +12,7 @@ import type { PourRow } from '~contract/pour'
 import LogbookHead from '~/features/logbook/LogbookHead.vue'
 import RippleGlyph from '~/ui/RippleGlyph.vue'
 import { dayAndTime } from '~/ui/when'
+import { addressOf } from '~/sync/api'
 import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
 import { queryWords, useLogbook } from '~/features/logbook/logbook'
@@ -135,7 +136,7 @@ const comparePicked = () => navigateTo(`/logbook/compare?pours=${picked.value.jo
       <span class="soft" role="status">{{ how }}</span>
       <span class="small tables"
       ><NuxtLink v-if="session.mayWrite" to="/logbook/table">Bring a table in</NuxtLink
-      ><a v-if="book.loaded" href="/api/logbook" download>Save as a table</a></span
+      ><a v-if="book.loaded" :href="addressOf('GET logbook')" download>Save as a table</a></span
       >
     </LogbookHead>
     <form class="seek" role="search" @submit.prevent="seekTyped">

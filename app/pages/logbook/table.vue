@@ -7,7 +7,8 @@ import { guessMapping, readTable, TABLE_FIELDS, type Mapping, type TableKind } f
 import { MOST_ROWS } from '~contract/import'
 import FileButton from '~/ui/FileButton.vue'
 import LogbookHead from '~/features/logbook/LogbookHead.vue'
-import { api, Refused } from '~/sync/api'
+import type { ImportRows } from '~contract/import'
+import { ask, Refused } from '~/sync/api'
 import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
 import { useSession } from '~/sync/session'
@@ -85,7 +86,7 @@ async function takeIn() {
   const { rows, problems } = read.value!
   sending.value = true
   try {
-    await api('import', { method: 'POST', body: { kind: kind.value, rows: rows.map(r => r.row) } })
+    await ask('POST import', { body: { kind: kind.value, rows: rows.map(r => r.row) } as ImportRows })
     done.value = `${rows.length} ${rows.length === 1 ? 'row' : 'rows'} taken in${
       problems.length > 0 ? `; ${problems.length} left out, as said below` : ''
     }.`

@@ -29,7 +29,7 @@ const mould = ref<string>(), bag = ref<string>()
 async function load() {
   const facts = [...mould.value ? [`mould:${mould.value}`] : [], ...bag.value ? [`bag:${bag.value}`] : []]
   await latest(
-    () => remembered<Trial[]>(session.key ?? '', `logbook/trials?${new URLSearchParams(facts.map(f => ['facts', f]))}`),
+    () => remembered(session.key ?? '', 'GET logbook/trials', { query: { facts } }),
     ({ value }) => {
       trials.value = value
       loaded.value = true

@@ -12,6 +12,7 @@ import PlanFills from '~/features/plan/PlanFills.vue'
 import PlanMeasures from '~/features/plan/PlanMeasures.vue'
 import PlanMoments from '~/features/plan/PlanMoments.vue'
 import StageCurve from '~/features/plan/StageCurve.vue'
+import { addressOf } from '~/sync/api'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
@@ -130,14 +131,14 @@ async function toBench() {
       </div>
       <a
         v-if="planning.revision > 0 && !refused"
-        :href="`/api/plans/${planning.id}/sheet`"
+        :href="addressOf('GET plans/:id/sheet', { params: { id: planning.id } })"
         target="_blank"
         class="small paper"
       >Bench sheet to print</a
       >
       <a
         v-if="planning.revision > 0 && !refused && planning.plan.school === 'bag'"
-        :href="`/api/plans/${planning.id}/labels`"
+        :href="addressOf('GET plans/:id/labels', { params: { id: planning.id } })"
         target="_blank"
         class="small paper"
       >Labels for the bags</a

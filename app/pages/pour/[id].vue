@@ -19,6 +19,7 @@ import { entriesOf } from '~/features/logbook/record'
 import WhySection from '~/features/logbook/WhySection.vue'
 import RippleChart from '~/ui/RippleChart.vue'
 import { recordTime } from '~/ui/when'
+import { addressOf } from '~/sync/api'
 import { useClock } from '~/sync/clock'
 import { useRun } from '~/sync/run'
 import { useSession } from '~/sync/session'
@@ -180,7 +181,7 @@ async function giveUp() {
       <section aria-labelledby="casts-head">
         <div class="group-head">
           <h2 id="casts-head">Casts</h2>
-          <a :href="`/api/pours/${store.id}/labels`" target="_blank" class="small">Labels to print</a>
+          <a :href="addressOf('GET pours/:id/labels', { params: { id: store.id } })" target="_blank" class="small">Labels to print</a>
         </div>
         <ul class="ruled">
           <li v-for="c in state.casts" :key="c.cast.id" class="line">

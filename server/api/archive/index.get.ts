@@ -1,10 +1,10 @@
 import { setResponseHeaders } from 'h3'
 import { wordsOf } from '~core/logbook/tallies'
 import { archiveOf } from '../../archive/write'
-import { route } from '../../route'
+import { serve } from '../../route'
 
 /** The whole workshop as one file. Owners only: it holds everything that anybody wrote. */
-export default route('owner', {}, async ({ event, db, person }) => {
+export default serve('GET archive', async ({ event, db, person }) => {
   const name = wordsOf(person.workshopName).join('-') || 'workshop'
   setResponseHeaders(event, {
     'content-type': 'application/zip',

@@ -8,7 +8,7 @@ import { setResponseHeaders } from 'h3'
 import { ARCHIVE_BYTES, type RestoreLine } from '~contract/archive'
 import { ArchiveRefused } from '../../archive/read'
 import { restoreArchive } from '../../archive/restore'
-import { refuse, route } from '../../route'
+import { refuse, serve } from '../../route'
 
 /** Steps in which progress is told. */
 const STEP = 0.01
@@ -18,7 +18,7 @@ const STEP = 0.01
  * wrong with the file as a whole is an ordinary
  * refusal; once reading has begun, the answer is a stream of lines (RestoreLine).
  */
-export default route('owner', {}, async ({ event, db, person }) => {
+export default serve('POST archive', async ({ event, db, person }) => {
   const { req, res } = event.node,
     folder = await mkdtemp(join(tmpdir(), 'ripples-archive-')),
     path = join(folder, 'archive.zip')

@@ -1,18 +1,14 @@
 import { setResponseHeaders } from 'h3'
 import { comingMoments } from '~core/formats/coming'
 import { workshopTime } from '~contract/clock'
-import { tokenSchema } from '~contract/link'
-import { z } from '~contract/zod'
 import { workshopOfLink } from '../../store/links'
 import { castRows } from '../../store/pours'
 import { within } from '../../store/scope'
 import { calendarOf } from '../../formats/calendar'
-import { found, openRoute } from '../../route'
-
-const file = z.string().transform(name => name.replace(/\.ics$/, '')).pipe(tokenSchema)
+import { found, serve } from '../../route'
 
 /** Moments to come, to whoever has the link: subscribed to by a calendar. */
-export default openRoute({ params: z.object({ file }) }, async ({ event, db, params }) => {
+export default serve('GET calendar/:file', async ({ event, db, params }) => {
   const workshop = found(
     await workshopOfLink(db, params.file, 'calendar'),
     'This link was taken back. Ask for a new one.',

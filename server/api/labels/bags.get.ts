@@ -2,10 +2,10 @@ import { bagCode } from '~core/formats/labels'
 import { powderClass } from '~core/gypsum/powders'
 import { libraryItems } from '../../store/library'
 import { sendLabels } from '../../pdf'
-import { route } from '../../route'
+import { serve } from '../../route'
 
 /** Labels for the bags of the store, to print. */
-export default route('viewer', {}, async ({ event, scope }) => {
+export default serve('GET labels/bags', async ({ event, scope }) => {
   const bags = await libraryItems(scope, 'bag')
   return sendLabels(
     event,

@@ -1,4 +1,4 @@
 import { links } from '../../store/links'
-import { route } from '../../route'
+import { serve } from '../../route'
 
-export default route('member', {}, ({ scope }) => links(scope))
+export default serve('GET links', ({ scope }) => links(scope))

@@ -1,10 +1,5 @@
-import { newLinkSchema } from '~contract/link'
 import { makeLink } from '../../store/links'
-import { route } from '../../route'
+import { serve } from '../../route'
 
-export default route(
-  'owner',
-  { body: newLinkSchema },
-  ({ scope, body }) =>
-    makeLink(scope, body.kind, body.name),
-)
+export default serve('POST links', ({ scope, body }) =>
+  makeLink(scope, body.kind, body.name))

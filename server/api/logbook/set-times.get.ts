@@ -1,9 +1,4 @@
-import { z } from '~contract/zod'
 import { setTimes } from '../../store/logbook'
-import { route } from '../../route'
+import { serve } from '../../route'
 
-export default route(
-  'viewer',
-  { query: z.object({ bag: z.uuid().optional() }) },
-  ({ scope, query }) => setTimes(scope, query.bag),
-)
+export default serve('GET logbook/set-times', ({ scope, query }) => setTimes(scope, query.bag))

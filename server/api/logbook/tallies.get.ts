@@ -1,9 +1,4 @@
-import { logbookQuerySchema } from '~contract/logbook'
 import { talliesOfWorkshop } from '../../store/logbook'
-import { route } from '../../route'
+import { serve } from '../../route'
 
-export default route(
-  'viewer',
-  { query: logbookQuerySchema.pick({ from: true, to: true }) },
-  ({ scope, query }) => talliesOfWorkshop(scope, query.from, query.to),
-)
+export default serve('GET logbook/tallies', ({ scope, query }) => talliesOfWorkshop(scope, query.from, query.to))

@@ -1,4 +1,4 @@
 import { people } from '../../store/workshops'
-import { route } from '../../route'
+import { serve } from '../../route'
 
-export default route('viewer', {}, ({ scope }) => people(scope))
+export default serve('GET people', ({ scope }) => people(scope))

@@ -1,9 +1,8 @@
 import { hashPassword } from '#imports'
-import { personSchema } from '~contract/account'
 import { addPerson } from '../../store/workshops'
-import { route } from '../../route'
+import { serve } from '../../route'
 
-export default route('owner', { body: personSchema }, async ({ scope, body }) => {
+export default serve('POST people', async ({ scope, body }) => {
   const { password, ...person } = body
   return addPerson(scope, { ...person, passwordHash: await hashPassword(password) })
 })

@@ -1,4 +1,4 @@
 import { savedPlans } from '../../store/library'
-import { route } from '../../route'
+import { serve } from '../../route'
 
-export default route('viewer', {}, ({ scope }) => savedPlans(scope))
+export default serve('GET plans', ({ scope }) => savedPlans(scope))

@@ -1,4 +1,4 @@
 import { pourRows } from '../../store/pours'
-import { route } from '../../route'
+import { serve } from '../../route'
 
-export default route('viewer', {}, ({ scope }) => pourRows(scope))
+export default serve('GET pours', ({ scope }) => pourRows(scope))

@@ -1,17 +1,16 @@
 import { freezing } from '~core/plan/run'
-import { startPourSchema } from '~contract/pour'
 import { notYet } from '../../frozen-plan'
 import { worldOf } from '../../store/library'
 import { pourWithEvents } from '../../store/pours'
 import { startPour } from '../../store/recording'
 import { frozenBetweenOthers } from '../../freezing'
-import { found, route } from '../../route'
+import { found, serve } from '../../route'
 
 /**
  * Takes a plan to the bench: worked out here, from the workshop's own moulds, bucket and bag, and frozen with the
  * model's version.
  */
-export default route('member', { body: startPourSchema }, async ({ scope, person, body, now }) => {
+export default serve('POST pours', async ({ scope, person, body, now }) => {
   const frozen = await frozenBetweenOthers(freezing(body.plan, await worldOf(scope, body.plan, now)))
   if (!frozen.ok)
     throw notYet(frozen.problems)

@@ -1,16 +1,11 @@
-import { z } from '~contract/zod'
-import { MOST_VIEWS, viewSchema } from '~contract/logbook'
+import { MOST_VIEWS } from '~contract/logbook'
 import { saveView } from '../../../store/logbook'
-import { refuse, route } from '../../../route'
+import { DONE, refuse, serve } from '../../../route'
 
-export default route(
-  'member',
-  { params: z.object({ id: z.uuid() }), body: viewSchema },
-  async ({ scope, params, body }) => {
-    if (!await saveView(scope, { id: params.id, ...body })) throw refuse(
-      409,
-      `${MOST_VIEWS} views are enough. Take away one that nobody uses.`,
-    )
-    return { ok: true }
-  },
-)
+export default serve('PUT logbook/views/:id', async ({ scope, params, body }) => {
+  if (!await saveView(scope, { id: params.id, ...body })) throw refuse(
+    409,
+    `${MOST_VIEWS} views are enough. Take away one that nobody uses.`,
+  )
+  return DONE
+})

@@ -1,4 +1,4 @@
 import { logbookViews } from '../../../store/logbook'
-import { route } from '../../../route'
+import { serve } from '../../../route'
 
-export default route('viewer', {}, ({ scope }) => logbookViews(scope))
+export default serve('GET logbook/views', ({ scope }) => logbookViews(scope))

@@ -1,10 +1,9 @@
 import { setResponseHeaders } from 'h3'
-import { z } from '~contract/zod'
 import { photoData } from '../../../store/photos'
-import { found, route } from '../../../route'
+import { found, serve } from '../../../route'
 
 /** One photo. It never changes, so the browser may keep it, for whoever is signed in as they are now. */
-export default route('viewer', { params: z.object({ id: z.uuid() }) }, async ({ event, scope, params }) => {
+export default serve('GET photos/:id', async ({ event, scope, params }) => {
   const photo = found(await photoData(scope, params.id), 'This photo is not here any more.')
   setResponseHeaders(event, {
     'content-type': 'image/jpeg',

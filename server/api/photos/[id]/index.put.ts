@@ -1,29 +1,24 @@
 import { readRawBody } from 'h3'
-import { z } from '~contract/zod'
-import { PHOTO_BYTES, photoQuerySchema } from '~contract/photo'
+import { PHOTO_BYTES } from '~contract/photo'
 import { announce } from '../../../store/announce'
 import { keepPhoto } from '../../../store/photos'
 import { cleanJpeg } from '../../../photos/jpeg'
-import { found, refuse, route } from '../../../route'
+import { found, refuse, serve } from '../../../route'
 
 /** Takes a photo of a mould or a cast: a JPEG, of which only the picture is kept. */
-export default route(
-  'member',
-  { params: z.object({ id: z.uuid() }), query: photoQuerySchema },
-  async ({ event, scope, db, params, query }) => {
-    const body = await readRawBody(event, false)
-    if (!body || body.length === 0 || body.length > PHOTO_BYTES) throw refuse(
-      400,
-      `A photo has between 1 and ${PHOTO_BYTES} bytes here; make it smaller.`,
-    )
-    const photo = cleanJpeg(body)
-    if (!photo) throw refuse(400, 'This is no whole JPEG photo.')
-    const kept = await keepPhoto(scope, params.id, query, query.caption, photo)
-    found(
-      kept,
-      'mould' in query ? 'This mould is not in the library any more.' : 'There is no such cast in this workshop.',
-    )
-    await announce(db, scope.workshopId, { what: 'library' })
-    return { id: params.id, width: photo.width, height: photo.height }
-  },
-)
+export default serve('PUT photos/:id', async ({ event, scope, db, params, query }) => {
+  const body = await readRawBody(event, false)
+  if (!body || body.length === 0 || body.length > PHOTO_BYTES) throw refuse(
+    400,
+    `A photo has between 1 and ${PHOTO_BYTES} bytes here; make it smaller.`,
+  )
+  const photo = cleanJpeg(body)
+  if (!photo) throw refuse(400, 'This is no whole JPEG photo.')
+  const kept = await keepPhoto(scope, params.id, query, query.caption, photo)
+  found(
+    kept,
+    'mould' in query ? 'This mould is not in the library any more.' : 'There is no such cast in this workshop.',
+  )
+  await announce(db, scope.workshopId, { what: 'library' })
+  return { id: params.id, width: photo.width, height: photo.height }
+})

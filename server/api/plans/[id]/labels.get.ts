@@ -1,11 +1,10 @@
-import { z } from '~contract/zod'
 import { fieldBagLabels } from '~core/formats/labels'
 import { frozenPlan } from '../../../frozen-plan'
 import { sendLabels } from '../../../pdf'
-import { route } from '../../../route'
+import { serve } from '../../../route'
 
 /** Labels for the bags of a plan that are filled at home, to print. */
-export default route('viewer', { params: z.object({ id: z.uuid() }) }, async ({ event, scope, person, params, now }) => {
+export default serve('GET plans/:id/labels', async ({ event, scope, person, params, now }) => {
   const { plan, run } = await frozenPlan(scope, params.id, now)
   return sendLabels(event, fieldBagLabels(params.id, run, person.units), `Labels: ${plan.name}`)
 })

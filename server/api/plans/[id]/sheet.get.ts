@@ -1,12 +1,11 @@
 import { setResponseHeaders } from 'h3'
-import { z } from '~contract/zod'
 import { benchSheet } from '~core/formats/sheet'
 import { benchSheetPdf } from '../../../formats/sheet'
 import { frozenPlan } from '../../../frozen-plan'
-import { route } from '../../../route'
+import { serve } from '../../../route'
 
 /** A plan on paper, worked out as it would be for the bench. */
-export default route('viewer', { params: z.object({ id: z.uuid() }) }, async ({ event, scope, person, params, now }) => {
+export default serve('GET plans/:id/sheet', async ({ event, scope, person, params, now }) => {
   const { run } = await frozenPlan(scope, params.id, now)
   setResponseHeaders(event, {
     'content-type': 'application/pdf',

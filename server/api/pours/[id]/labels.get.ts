@@ -1,11 +1,10 @@
-import { z } from '~contract/zod'
 import { castLabels } from '~core/formats/labels'
 import { castsOfPour } from '../../../store/pours'
 import { sendLabels } from '../../../pdf'
-import { found, route } from '../../../route'
+import { found, serve } from '../../../route'
 
 /** Labels for the casts of a pour, to print. */
-export default route('viewer', { params: z.object({ id: z.uuid() }) }, async ({ event, scope, params }) => {
+export default serve('GET pours/:id/labels', async ({ event, scope, params }) => {
   const { summary, casts } = found(await castsOfPour(scope, params.id), 'There is no such pour in this workshop.')
   const day = (at: number) =>
     new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })

@@ -1,12 +1,11 @@
 import { workshopTime } from '~contract/clock'
-import { tokenSchema, type WallAnswer } from '~contract/link'
-import { z } from '~contract/zod'
+import type { WallAnswer } from '~contract/link'
 import { livePours, workshopOfLink } from '../../../store/links'
 import { within } from '../../../store/scope'
-import { found, openRoute } from '../../../route'
+import { found, serve } from '../../../route'
 
 /** What a wall display shows, to whoever has its link. */
-export default openRoute({ params: z.object({ token: tokenSchema }) }, async ({ db, params }): Promise<WallAnswer> => {
+export default serve('GET wall/:token', async ({ db, params }): Promise<WallAnswer> => {
   const workshop = found(await workshopOfLink(db, params.token, 'wall'), 'This link was taken back. Ask for a new one.')
   const now = workshopTime(workshop.clock, Date.now())
   return {
