@@ -14,7 +14,7 @@ const NOT_DONE = 'The server could not do this. Try it again.'
 
 type Check = (name: RouteName, answer: unknown) => void
 let check: Check | undefined
-/** In development and tests every answer is held against its contract: app/plugins/check-answers.ts. */
+/** In development and tests every answer is held against its contract: app/sync/check-answers.ts. */
 export function checkAnswersBy(by: Check): void {
   check = by
 }

@@ -1,37 +1,32 @@
+import { wrap, type Remote } from 'comlink'
 import { shallowRef } from 'vue'
 import { learningInputs, observationsOf, withMoments } from '~core/forecast/observations'
 import type { FrozenRun } from '~core/plan/run'
 import type { PourState } from '~core/pour/fold'
-import type { BatchAsked, BatchLearnt, LearnAnswered, LearnAsked } from '~/workers/learn.worker'
+import type { BatchAsked, BatchLearnt, LearnWork } from '~/workers/learn.worker'
 
-let worker: Worker | undefined
-let asked = 0
-const waiting = new Map<number, (batches: readonly BatchLearnt[]) => void>()
+let running: { readonly work: Remote<LearnWork>, readonly broke: Promise<readonly BatchLearnt[]> } | undefined
+function start(): NonNullable<typeof running> {
+  const worker = new Worker(new URL('../workers/learn.worker.ts', import.meta.url), { type: 'module' })
+  // What cannot be worked out leaves the plan's own forecast standing.
+  const broke = new Promise<readonly BatchLearnt[]>((resolve) => {
+    worker.onerror = () => {
+      worker.terminate()
+      running = undefined
+      resolve([])
+    }
+  })
+  return { work: wrap<LearnWork>(worker), broke }
+}
 
 /**
  * What batches have taught so far. The worker is kept with what it knows of each mix; questions are answered in their
  * order.
  */
 export function learnBatches(batches: readonly BatchAsked[]): Promise<readonly BatchLearnt[]> {
-  if (!worker) {
-    worker = new Worker(new URL('../workers/learn.worker.ts', import.meta.url), { type: 'module' })
-    worker.onmessage = ({ data }: MessageEvent<LearnAnswered>) => {
-      waiting.get(data.id)?.(data.batches)
-      waiting.delete(data.id)
-    }
-    // What cannot be worked out leaves the plan's own forecast standing.
-    worker.onerror = () => {
-      worker?.terminate()
-      worker = undefined
-      for (const resolve of waiting.values()) resolve([])
-      waiting.clear()
-    }
-  }
-  const id = ++asked
-  return new Promise((resolve) => {
-    waiting.set(id, resolve)
-    worker!.postMessage({ id, batches: JSON.parse(JSON.stringify(batches)) } as LearnAsked)
-  })
+  running ??= start()
+  const plain = JSON.parse(JSON.stringify(batches)) as readonly BatchAsked[]
+  return Promise.race([running.work.learn(plain).catch(() => []), running.broke])
 }
 
 /** What a pour asks to be learnt: its batches as far as they are wet. */

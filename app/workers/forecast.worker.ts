@@ -1,9 +1,9 @@
+import { expose } from 'comlink'
 import { forecast, type Forecast, type MomentsInput } from '~core/setting/moments'
 
 /** Ranges take tens of milliseconds: worked out beside the page so that typing stays smooth. */
-export interface ForecastAsked { readonly id: number, readonly inputs: readonly MomentsInput[] }
-export interface ForecastAnswered { readonly id: number, readonly forecasts: readonly Forecast[] }
-
-self.onmessage = ({ data }: MessageEvent<ForecastAsked>) => {
-  self.postMessage({ id: data.id, forecasts: data.inputs.map(i => forecast(i)) } satisfies ForecastAnswered)
+const work = {
+  forecast: (inputs: readonly MomentsInput[]): readonly Forecast[] => inputs.map(i => forecast(i)),
 }
+export type ForecastWork = typeof work
+expose(work)

@@ -1,3 +1,4 @@
+import { expose } from 'comlink'
 import { learn, priorOf, type Observation, type Prior, type TellingSign } from '~core/forecast/learning'
 import type { Taught } from '~core/plan/types'
 import type { Moments, MomentsInput } from '~core/setting/moments'
@@ -15,15 +16,6 @@ export interface BatchLearnt {
   readonly contradiction?: TellingSign
   readonly seen: number
 }
-export interface LearnAsked {
-  readonly id: number
-  readonly batches: readonly BatchAsked[]
-}
-export interface LearnAnswered {
-  readonly id: number
-  readonly batches: readonly BatchLearnt[]
-}
-
 const MOST_KEPT = 24
 const kept = new Map<string, Prior>()
 function prior(input: MomentsInput): Prior {
@@ -35,16 +27,16 @@ function prior(input: MomentsInput): Prior {
   return known
 }
 
-self.onmessage = ({ data }: MessageEvent<LearnAsked>) => {
-  const batches = data.batches.map(({ batch, kinds, seen }): BatchLearnt => {
-    const { moments, taught, contradiction } = learn(kinds.map(k => prior(k.input)), seen)
-    return {
-      batch,
-      moments: Object.fromEntries(kinds.flatMap((k, i) => k.moulds.map(m => [m, moments[i]!]))),
-      taught,
-      contradiction,
-      seen: seen.length,
-    }
-  })
-  self.postMessage({ id: data.id, batches } satisfies LearnAnswered)
+function learnBatch({ batch, kinds, seen }: BatchAsked): BatchLearnt {
+  const { moments, taught, contradiction } = learn(kinds.map(k => prior(k.input)), seen)
+  return {
+    batch,
+    moments: Object.fromEntries(kinds.flatMap((k, i) => k.moulds.map(m => [m, moments[i]!]))),
+    taught,
+    contradiction,
+    seen: seen.length,
+  }
 }
+const work = { learn: (batches: readonly BatchAsked[]) => batches.map(learnBatch) }
+export type LearnWork = typeof work
+expose(work)

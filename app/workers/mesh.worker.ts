@@ -1,85 +1,57 @@
-import { searchMoves, type FillMoves } from '~core/mould/mesh/fill-moves'
+import { expose, transfer } from 'comlink'
+import { searchMoves } from '~core/mould/mesh/fill-moves'
 import { judged, readModel, type Model } from '~core/mould/mesh/model'
-import type { ModelProblem } from '~core/mould/mesh/stl'
+import { holeOnTop, openOnTop } from '~core/mould/mesh/openings'
 import type { Vector } from '~core/mould/mesh/spans'
-import {
-  bestVent,
-  searchTilt,
-  trappedAir,
-  type Opening,
-  type TiltSearch,
-  type Trapped,
-} from '~core/mould/mesh/trapped-air'
-import { lockedAlong, searchPull, type Locked, type PullSearch } from '~core/mould/mesh/undercut'
+import type { ModelProblem } from '~core/mould/mesh/stl'
+import { bestVent, searchTilt, trappedAir, type Opening } from '~core/mould/mesh/trapped-air'
+import { lockedAlong, searchPull } from '~core/mould/mesh/undercut'
 
-/**
- * Work on a mesh beside the page. A question that takes long reports how far it is; it is stopped by ending the worker.
- */
+/** Work on a mesh beside the page. What takes long says how far it is; it is stopped by ending the worker. */
 export interface Pouring { readonly up: Vector, readonly pour: readonly Opening[], readonly vents: readonly Opening[] }
-export type MeshAsked = { readonly id: number } & (
-  | { readonly what: 'read', readonly bytes: ArrayBuffer }
-  | { readonly what: 'take' | 'hold', readonly positions: Float32Array }
-  | { readonly what: 'pull' }
-  | { readonly what: 'along', readonly pull: Vector, readonly draft: number }
-  | ({ readonly what: 'air' | 'tilt' | 'moves' } & Pouring)
-  | ({ readonly what: 'vent', readonly radius: number } & Pouring)
-)
-export type MeshAnswered = { readonly id: number } & (
-  | { readonly what: 'progress', readonly share: number }
-  | { readonly what: 'refused', readonly code: ModelProblem }
-  | { readonly what: 'read', readonly mesh: Model }
-  | { readonly what: 'pull', readonly pull: PullSearch }
-  | { readonly what: 'along', readonly locked: Locked }
-  | { readonly what: 'air', readonly air: Trapped }
-  | { readonly what: 'tilt', readonly tilt: TiltSearch }
-  | { readonly what: 'moves', readonly moves: FillMoves }
-  | { readonly what: 'vent', readonly vent: { readonly vent: Opening, readonly after: Trapped } | undefined }
-)
+type Progress = (share: number) => void
+type Held = Pick<Model, 'positions' | 'measures'>
 
 const CELLS = 96
-let positions: Float32Array = new Float32Array(0)
-const answer = (message: MeshAnswered) => self.postMessage(message)
+let held: Held | undefined
 
-function finish<T>(id: number, work: Generator<number, T>): T {
+function finish<T>(work: Generator<number, T>, progress: Progress): T {
   for (;;) {
     const step = work.next()
     if (step.done) return step.value
-    answer({ id, what: 'progress', share: step.value })
+    progress(step.value)
   }
 }
+/** Kept here, and a copy of it for the page. */
+function keep(model: Model): { readonly model: Model } {
+  held = model
+  const positions = model.positions.slice()
+  return transfer({ model: { ...model, positions } }, [positions.buffer])
+}
+function positions(): Float32Array {
+  return held?.positions ?? new Float32Array(0)
+}
 
-function keep(id: number, model: Model): void {
-  positions = model.positions
-  answer({ id, what: 'read', mesh: { ...model, positions: positions.slice() } })
+const work = {
+  read(bytes: ArrayBuffer): { readonly model?: Model, readonly problem?: ModelProblem } {
+    const read = readModel(new Uint8Array(bytes))
+    if (!read.ok) return { problem: read.code }
+    return keep(read.model)
+  },
+  take: (given: Float32Array) => keep(judged(given)),
+  hold(model: Held): void {
+    held = model
+  },
+  openOnTop: (up: Vector) => held && openOnTop(held.positions, held.measures, up),
+  holeOnTop: (up: Vector, radius: number) => held && holeOnTop(held.positions, held.measures, up, radius),
+  pull: (progress: Progress) => finish(searchPull(positions()), progress),
+  along: (pull: Vector, draft: number) => lockedAlong(positions(), pull, CELLS, draft),
+  air: ({ up, pour, vents }: Pouring) => trappedAir(positions(), up, pour, vents, CELLS),
+  tilt: ({ up, pour, vents }: Pouring, progress: Progress) =>
+    finish(searchTilt(positions(), up, pour, vents), progress),
+  moves: ({ up, pour, vents }: Pouring, progress: Progress) =>
+    finish(searchMoves(positions(), up, [...pour, ...vents]), progress),
+  vent: ({ up, pour, vents }: Pouring, radius: number) => bestVent(positions(), up, pour, vents, radius),
 }
-function read(id: number, bytes: ArrayBuffer): void {
-  const model = readModel(new Uint8Array(bytes))
-  if (model.ok) keep(id, model.model)
-  else answer({ id, what: 'refused', code: model.code })
-}
-
-self.onmessage = ({ data }: MessageEvent<MeshAsked>) => {
-  const { id } = data
-  switch (data.what) {
-    case 'read': return read(id, data.bytes)
-    case 'take': return keep(id, judged(data.positions))
-    case 'hold': positions = data.positions
-      return
-    case 'pull':
-      return answer({ id, what: 'pull', pull: finish(id, searchPull(positions)) })
-    case 'along':
-      return answer({ id, what: 'along', locked: lockedAlong(positions, data.pull, CELLS, data.draft) })
-    case 'air':
-      return answer({ id, what: 'air', air: trappedAir(positions, data.up, data.pour, data.vents, CELLS) })
-    case 'tilt':
-      return answer({ id, what: 'tilt', tilt: finish(id, searchTilt(positions, data.up, data.pour, data.vents)) })
-    case 'moves':
-      return answer({
-        id,
-        what: 'moves',
-        moves: finish(id, searchMoves(positions, data.up, [...data.pour, ...data.vents])),
-      })
-    case 'vent':
-      return answer({ id, what: 'vent', vent: bestVent(positions, data.up, data.pour, data.vents, data.radius) })
-  }
-}
+export type MeshWork = typeof work
+expose(work)

@@ -100,3 +100,9 @@ const MODEL_REMARKS: Sentences<ModelRemark> = {
 }
 /** What was odd about a model. */
 export const modelRemarkWords = (remark: ModelRemark) => sentenceOf(MODEL_REMARKS, remark)
+
+const LENGTH_NAMES = ['Length', 'Width'], OUTLINE_NAMES = ['The print', 'The ring around it']
+/** What a new mark in a photo is called until somebody names it. @param nth how many of its kind there are already */
+export function markName(what: 'length' | 'outline', nth: number): string {
+  return what === 'length' ? LENGTH_NAMES[nth] ?? `Length ${nth + 1}` : OUTLINE_NAMES[nth] ?? `Outline ${nth + 1}`
+}

@@ -51,8 +51,8 @@ const PULLS = [
 const puts = ref<'hole' | 'vent'>('hole')
 const PUTS = [{ id: 'hole', name: 'pours here' }, { id: 'vent', name: 'vents here' }]
 function put(at: Vector, out: Vector) {
-  if (puts.value === 'vent') model.setVents([...model.vents, { at, out, radius: inFile(vent.value) }])
-  else model.setPour([{ at, out, radius: inFile(hole.value) }])
+  if (puts.value === 'vent') void model.setVents([...model.vents, { at, out, radius: inFile(vent.value) }])
+  else void model.setPour([{ at, out, radius: inFile(hole.value) }])
 }
 const shown = computed(
   () => [...model.pour.map(o => ({ ...o, vent: false })), ...model.vents.map(o => ({ ...o, vent: true }))],
@@ -114,7 +114,7 @@ async function sample(name: string) {
   await model.read(new File([await answer.arrayBuffer()], `${name}.stl`))
 }
 function useVent() {
-  if (model.vented) model.setVents([...model.vents, model.vented.vent])
+  if (model.vented) void model.setVents([...model.vents, model.vented.vent])
 }
 const NEW = 'new'
 const forMould = ref<string | null>(null)
