@@ -1,6 +1,6 @@
 import { FINE, runSetting, settingMoments, type SettingInput } from '../core/setting/hydration'
 import { powderClass } from '../core/gypsum/powders'
-import { labInput, usualMix } from '../core/lab/lab'
+import { labInput, usualMix } from '../core/lab/mix'
 import { centreMoments, forecast } from '../core/setting/moments'
 import { methodOfLines } from '../tests/published/method-of-lines'
 import { measure } from './measure'

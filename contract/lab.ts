@@ -10,7 +10,7 @@ import {
 } from '~core/setting/body'
 import { DRIVING, type Driving } from '~core/setting/flow'
 import { STIR_TOOLS, type StirTool } from '~core/gypsum/stirring'
-import type { LabMix } from '~core/lab/lab'
+import type { LabMix } from '~core/lab/mix'
 import { powderClassIdSchema } from './library'
 
 const keys = <T extends string>(record: Readonly<Record<T, unknown>>) => Object.keys(record) as [T, ...T[]]

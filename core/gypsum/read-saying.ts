@@ -8,7 +8,9 @@ import { ratioOf, type Scoop } from './schools'
 
 export type Understood
   = | { readonly ok: true, readonly readings: readonly Reading[] }
-    | { readonly ok: false, readonly sentence: string }
+    | { readonly ok: false, readonly code: UnreadSaying }
+/** Why what was typed says no ratio. */
+export type UnreadSaying = 'not-two-amounts' | 'nothing' | 'water-without-unit' | 'powder-without-unit'
 
 const NUMBERS: Readonly<Record<string, number>> = {
   half: 0.5,
@@ -83,23 +85,20 @@ export function readSaying(
   const said = text.toLowerCase().replace(/[:/]/g, ' to ')
   const amounts = amountsIn(said)
   if (amounts.length !== 2)
-    return {
-      ok: false,
-      sentence: 'Type two amounts, like “2 to 1 by volume”, “10 lb to a gallon” or “70 water to 100 powder”.',
-    }
+    return { ok: false, code: 'not-two-amounts' }
   const [first, second] = amounts as [Amount, Amount]
   const waterFirst = first.of === 'water' || second.of === 'powder'
   const [dry, water] = waterFirst ? [second, first] : [first, second]
-  if (!(dry.count > 0 && water.count > 0)) return { ok: false, sentence: 'Both amounts must be more than nothing.' }
+  if (!(dry.count > 0 && water.count > 0)) return { ok: false, code: 'nothing' }
   const byVolume = (parts: number): Reading => ({
-    label: 'by volume',
+    code: 'by-volume',
     ratio: ratioOf('scoops', powder, 0, t, { volume: 2.5e-4, filling, perWater: parts }, bulk),
   })
-  const byWeight = (ratio: number): Reading => ({ label: 'by weight', ratio: spread(ratio, 0.015, SAID) })
+  const byWeight = (ratio: number): Reading => ({ code: 'by-weight', ratio: spread(ratio, 0.015, SAID) })
   const mass = waterMass(water, t)
   if (dry.unit?.kind === 'mass') {
     return mass === undefined
-      ? { ok: false, sentence: 'Powder with a unit needs the water with one too, like “10 lb to a gallon”.' }
+      ? { ok: false, code: 'water-without-unit' }
       : { ok: true, readings: [byWeight(mass / dry.unit.toSi(dry.count))] }
   }
   if (dry.unit?.kind === 'volume') {
@@ -107,10 +106,7 @@ export function readSaying(
     return { ok: true, readings: [byVolume(dry.unit.toSi(dry.count) / volume)] }
   }
   if (water.unit)
-    return {
-      ok: false,
-      sentence: 'Water with a unit needs the powder with one too, like “2 cups powder to 1 cup water”.',
-    }
+    return { ok: false, code: 'powder-without-unit' }
   const volume = byVolume(dry.count / water.count), weight = byWeight(water.count / dry.count)
   if (/\b(weight|weighed|mass)\b/.test(said)) return { ok: true, readings: [weight] }
   if (/\b(volume|eye)\b/.test(said) || MEASURE.test(dry.word) || MEASURE.test(water.word))

@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { powderClass } from './powders'
 import { readSaying } from './read-saying'
 import { bowlDepth, mixPerWater, ratioVerdict, readingsOf, SAYINGS, trueYield, yieldVerdict } from './sayings'
+import { verdictWords } from './saying-words'
+import { READING_WORDS, UNREAD_SAYING_WORDS } from './words'
 
 const plaster = powderClass('plaster-of-paris'),
   cement = powderClass('gypsum-cement'),
@@ -10,7 +12,9 @@ const ratio = (id: Parameters<typeof readingsOf>[0], powder = plaster) =>
   readingsOf(id, powder, 'loose').map(r => Math.round(100 * r.ratio.value))
 const read = (text: string) => {
   const r = readSaying(text, plaster, 'loose')
-  return r.ok ? r.readings.map(x => `${x.label} ${Math.round(100 * x.ratio.value)}`).join(', ') : r.sentence
+  return r.ok
+    ? r.readings.map(x => `${READING_WORDS[x.code]} ${Math.round(100 * x.ratio.value)}`).join(', ')
+    : UNREAD_SAYING_WORDS[r.code]
 }
 
 describe('sayings that give a ratio', () => {
@@ -24,7 +28,7 @@ describe('sayings that give a ratio', () => {
   })
 
   it('are right for one powder and wrong for another, in words', () => {
-    expect(ratioVerdict(plaster, readingsOf('two-to-one-volume', plaster, 'loose')[0]!.ratio).words).toMatch(
+    expect(verdictWords(ratioVerdict(plaster, readingsOf('two-to-one-volume', plaster, 'loose')[0]!.ratio))).toMatch(
       /^(Right|In the middle right) for plaster of Paris/,
     )
     expect(ratioVerdict(stone, readingsOf('two-to-one-volume', stone, 'loose')[0]!.ratio)).toMatchObject({
@@ -52,27 +56,27 @@ describe('sayings about how much comes of some water (craft figures: 1.5 to 1.6 
     expect(mixPerWater(cement, 0.42)).toBeCloseTo(1.9, 1)
     expect(mixPerWater(stone, 0.31)).toBeCloseTo(2.2, 1)
     expect(yieldVerdict('it-doubles', plaster, 1e-3)).toMatchObject({ fit: 'wrong' })
-    expect(yieldVerdict('it-doubles', cement, 1e-3).words).toContain('it does double')
+    expect(verdictWords(yieldVerdict('it-doubles', cement, 1e-3))).toContain('it does double')
   })
 
   it('two thirds of a litre of water, sifted to islands, makes about a litre of plaster', () => {
     expect(yieldVerdict('two-thirds-water', plaster, 1e-3).fit).not.toBe('wrong')
-    expect(yieldVerdict('two-thirds-water', stone, 1e-3).words).toMatch(/over\.$/)
+    expect(verdictWords(yieldVerdict('two-thirds-water', stone, 1e-3))).toMatch(/over\.$/)
   })
 
   it('60 mm of water in a round bowl makes about 77 mm of plaster at 70', () => {
     const water = Math.PI * 0.06 ** 2 * (3 * 0.15 - 0.06) / 3
     expect(bowlDepth(0.15, water)).toBeCloseTo(0.06, 6)
     expect(1000 * bowlDepth(0.15, water * mixPerWater(plaster, 0.7))).toBeCloseTo(77, 0)
-    expect(yieldVerdict('depth-is-depth', plaster, 1e-3).words).toMatch(/in a round bowl/)
+    expect(verdictWords(yieldVerdict('depth-is-depth', plaster, 1e-3))).toMatch(/in a round bowl/)
   })
 
   it('a quart for a square foot of half an inch is a quarter too much of plaster, half too much of cement', () => {
-    expect(Number(yieldVerdict('quart-a-square-foot', plaster, 1e-3).words.match(/(\d+) % over/)![1])).toBeCloseTo(
+    expect(Number(verdictWords(yieldVerdict('quart-a-square-foot', plaster, 1e-3)).match(/(\d+) % over/)![1])).toBeCloseTo(
       25,
       -1,
     )
-    expect(Number(yieldVerdict('quart-a-square-foot', cement, 1e-3).words.match(/(\d+) % over/)![1])).toBeCloseTo(
+    expect(Number(verdictWords(yieldVerdict('quart-a-square-foot', cement, 1e-3)).match(/(\d+) % over/)![1])).toBeCloseTo(
       52,
       -1,
     )
@@ -84,7 +88,7 @@ describe('sayings about how much comes of some water (craft figures: 1.5 to 1.6 
       const y = trueYield(powder, readingsOf('it-doubles', powder, 'loose')[0]!.ratio)
       expect(y.low < y.value && y.value < y.high).toBe(true)
     }
-    for (const s of SAYINGS) expect(yieldVerdict(s.id, plaster, 1e-3).words.length).toBeGreaterThan(30)
+    for (const s of SAYINGS) expect(verdictWords(yieldVerdict(s.id, plaster, 1e-3)).length).toBeGreaterThan(30)
   })
 })
 

@@ -1,9 +1,9 @@
 import { Z80, type Basis, type CubicMetres, type Estimate, type Metres, type WaterRatio } from '../units/quantity'
-import { formatConsistency, formatLength, formatVolume, roundTo } from '../units/format'
-import { METRIC, UNITS, type UnitPreferences } from '../units/units'
+import { UNITS } from '../units/units'
 import { solveMix, waterDensity } from './mix'
-import { powderClass, powderInSentence, type PowderClass, type Span } from './powders'
+import { powderClass, type PowderClass, type Span } from './powders'
 import { ratioOf, spanSd, type Scoop } from './schools'
+import { SAYING_WORDS } from './words'
 
 /**
  * Rules of thumb of the trade (common practice, no source), translated into what they truly give with a powder and a
@@ -32,64 +32,45 @@ export interface Saying {
   /** What it claims to say: how much powder for some water, or how much mix comes of some water. */
   readonly about: 'ratio' | 'yield'
   /** Mix that comes of one volume of water, as the saying has it. */
-  readonly claims?: { readonly low: number, readonly high: number }
+  readonly claims?: Span
 }
 
 const HALF_INCH_ON_A_FOOT = 0.3048 * 0.3048 * 0.0127 / UNITS.qt.toSi(1)
 
-export const SAYINGS: readonly Saying[] = [
-  { id: 'two-to-one-volume', words: 'Two to one by volume', short: 'Two to one by volume', about: 'ratio' },
-  { id: 'two-to-one-weight', words: 'Two to one by weight', short: 'Two to one by weight', about: 'ratio' },
-  { id: 'three-to-one-volume', words: 'Three scoops to one', short: 'Three scoops to one', about: 'ratio' },
-  { id: 'one-to-one-eye', words: 'One to one by eye', short: 'One to one by eye', about: 'ratio' },
-  {
-    id: 'ten-pounds-a-gallon',
-    words: 'Ten pounds of powder to a gallon of water',
-    short: 'Ten pounds to a gallon',
-    about: 'ratio',
-  },
-  { id: 'one-one-one', words: 'Plaster, silica, water: one, one, one', short: 'One, one, one', about: 'ratio' },
-  {
-    id: 'two-thirds-water',
-    words: 'Two thirds of the mould in water, then sift to islands',
-    short: 'Two thirds of the mould in water',
-    about: 'yield',
-    claims: { low: 1.5, high: 1.5 },
-  },
-  {
-    id: 'third-to-half-water',
-    words: 'Fill the mould a third to a half with water',
-    short: 'A third to a half in water',
-    about: 'yield',
-    claims: { low: 2, high: 3 },
-  },
-  {
-    id: 'quart-a-square-foot',
-    words: 'A quart of water covers a square foot at half an inch',
-    short: 'A quart a square foot',
-    about: 'yield',
-    claims: { low: HALF_INCH_ON_A_FOOT, high: HALF_INCH_ON_A_FOOT },
-  },
-  {
-    id: 'depth-is-depth',
-    words: 'The depth of the water is the depth of the cast',
-    short: 'Depth of water, depth of cast',
-    about: 'yield',
-    claims: { low: 1, high: 1 },
-  },
-  { id: 'it-doubles', words: 'It doubles', short: 'It doubles', about: 'yield', claims: { low: 2, high: 2 } },
-  {
-    id: 'third-of-bucket',
-    words: 'Never start with more than a third of the bucket in water',
-    short: 'At most a third of the bucket',
-    about: 'yield',
-    claims: { low: 2, high: 3 },
-  },
-]
+const exactly = (volumes: number): Span => ({ low: volumes, high: volumes })
+/** What each yield saying claims; the others are about the ratio. */
+const CLAIMS = {
+  'two-thirds-water': exactly(1.5),
+  'third-to-half-water': { low: 2, high: 3 },
+  'quart-a-square-foot': exactly(HALF_INCH_ON_A_FOOT),
+  'depth-is-depth': exactly(1),
+  'it-doubles': exactly(2),
+  'third-of-bucket': { low: 2, high: 3 },
+} as const satisfies Partial<Record<SayingId, Span>>
+type YieldSaying = keyof typeof CLAIMS
+const isYield = (id: SayingId): id is YieldSaying => id in CLAIMS
+
+export const SAYINGS: readonly Saying[] = (Object.keys(SAYING_WORDS) as SayingId[]).map(id => ({
+  id,
+  ...SAYING_WORDS[id],
+  ...isYield(id) ? { about: 'yield' as const, claims: CLAIMS[id] } : { about: 'ratio' as const },
+}))
+
+/** Of what a saying speaks, where it can be read in more than one way. */
+export type ReadingCode
+  = | 'two-scoops'
+    | 'three-scoops'
+    | 'two-kilograms'
+    | 'even-by-eye'
+    | 'ten-pounds'
+    | 'by-weight'
+    | 'by-volume'
+    | 'to-islands'
+    | 'recommended'
 
 /** One reading of a saying; most have one, some have two, because nobody says of what. */
 export interface Reading {
-  readonly label: string
+  readonly code: ReadingCode
   readonly ratio: Estimate<WaterRatio>
 }
 
@@ -124,14 +105,14 @@ export function readingsOf(
   const byVolume = (perWater: number): Estimate<WaterRatio> =>
     ratioOf('scoops', powder, 0, t, { volume: 2.5e-4, filling, perWater }, bulk)
   switch (id) {
-    case 'two-to-one-volume': return [{ label: 'two scoops to one', ratio: byVolume(2) }]
-    case 'three-to-one-volume': return [{ label: 'three scoops to one', ratio: byVolume(3) }]
-    case 'two-to-one-weight': return [{ label: 'two kilograms to one', ratio: spread(0.5, 0.015, SAID) }]
+    case 'two-to-one-volume': return [{ code: 'two-scoops', ratio: byVolume(2) }]
+    case 'three-to-one-volume': return [{ code: 'three-scoops', ratio: byVolume(3) }]
+    case 'two-to-one-weight': return [{ code: 'two-kilograms', ratio: spread(0.5, 0.015, SAID) }]
     case 'one-to-one-eye': {
       const even = byVolume(1)
       const sd = Math.hypot(Math.log(even.high / even.low) / (2 * Z80), EYE_SD)
       return [{
-        label: 'as much powder as water, by eye',
+        code: 'even-by-eye',
         ratio: spread(even.value, sd, {
           kind: 'engineering guess',
           note: `${even.basis.note}; and an eye is out by about a seventh`,
@@ -140,7 +121,7 @@ export function readingsOf(
     }
     case 'ten-pounds-a-gallon':
       return [{
-        label: 'ten pounds to a US gallon',
+        code: 'ten-pounds',
         ratio: spread(UNITS.gal.toSi(1) * waterDensity(t) / UNITS.lb.toSi(10), 0.015, SAID),
       }]
     case 'one-one-one': {
@@ -150,9 +131,9 @@ export function readingsOf(
       const own = bulk ?? (filling === 'loose' ? plaster.bulkLoose : plaster.bulkTapped)
       const density = Math.sqrt(own.low * own.high) + Math.sqrt(SILICA_BULK.low * SILICA_BULK.high)
       return [
-        { label: 'by weight', ratio: spread(0.5, 0.015, SAID) },
+        { code: 'by-weight', ratio: spread(0.5, 0.015, SAID) },
         {
-          label: 'by volume',
+          code: 'by-volume',
           ratio: spread(waterDensity(t) / density, Math.hypot(spanSd(own), spanSd(SILICA_BULK)) / Math.SQRT2, {
             kind: 'physics',
             note: 'bulk densities of plaster and of silica flour as scooped; water to both powders together',
@@ -162,7 +143,7 @@ export function readingsOf(
     }
     default:
       return [{
-        label: yieldsAtIslands(powder) ? 'sifted to islands' : 'at its recommended ratio',
+        code: yieldsAtIslands(powder) ? 'to-islands' : 'recommended',
         ratio: yieldRatio(powder, t),
       }]
   }
@@ -208,115 +189,96 @@ export function bowlDepth(radius: Metres, volume: CubicMetres): Metres {
   return (low + high) / 2
 }
 
-export interface SayingVerdict { readonly fit: 'right' | 'near' | 'wrong', readonly words: string }
+export type Fit = 'right' | 'near' | 'wrong'
+/** How a ratio sits with a powder. */
+export type RatioVerdict
+  = | { readonly code: 'within' | 'scatters', readonly fit: Fit, readonly powder: PowderClass, readonly said: Span }
+    | { readonly code: 'thinner' | 'thicker', readonly fit: Fit, readonly powder: PowderClass, readonly said: Span }
 
-/** How a ratio sits with a powder. @returns right within the usable range, near when its range reaches it. */
-export function ratioVerdict(powder: PowderClass, ratio: Estimate<WaterRatio>): SayingVerdict {
+/** @returns right within the usable range, near when its range reaches it. */
+export function ratioVerdict(powder: PowderClass, said: Estimate<WaterRatio>): RatioVerdict {
   const { low, high, recommended } = powder.ratio
-  const said = `${formatConsistency(ratio.low)} to ${formatConsistency(ratio.high)}`,
-    usable = `${formatConsistency(low)} to ${formatConsistency(high)}`
-  const name = powderInSentence(powder)
-  if (ratio.value >= low && ratio.value <= high) {
-    return ratio.low >= low - 1e-9 && ratio.high <= high + 1e-9
-      ? { fit: 'right', words: `Right for ${name}: ${said} lies within its ${usable}.` }
-      : {
-          fit: 'near',
-          words: `In the middle right for ${name}, but how it is scooped or judged can carry it out of its ${usable}.`,
-        }
+  if (said.value >= low && said.value <= high) {
+    return said.low >= low - 1e-9 && said.high <= high + 1e-9
+      ? { code: 'within', fit: 'right', powder, said }
+      : { code: 'scatters', fit: 'near', powder, said }
   }
-  const thin = ratio.value > recommended
-  const reaches = thin ? ratio.low <= high : ratio.high >= low
-  return {
-    fit: reaches ? 'near' : 'wrong',
-    words: `${reaches ? 'On the edge' : 'Wrong'} for ${name}: ${said} is ${
-      thin ? 'thinner' : 'thicker'
-    } than its ${usable}${
-      thin ? '; weak, slow to dry, and water may stand on it.' : '; it may not pour, and traps air.'
-    }`,
-  }
+  const thin = said.value > recommended, reaches = thin ? said.low <= high : said.high >= low
+  return { code: thin ? 'thinner' : 'thicker', fit: reaches ? 'near' : 'wrong', powder, said }
+}
+
+/** What really comes of a yield saying: its numbers as each needs them; volumes m3, lengths m, shares of 1. */
+export type YieldOutcome
+  = | { readonly code: 'two-thirds-water', readonly made: CubicMetres, readonly wanted: CubicMetres }
+    | {
+      readonly code: 'third-to-half-water'
+      readonly less: CubicMetres
+      readonly more: CubicMetres
+      readonly wanted: CubicMetres
+      readonly short: boolean
+    }
+    | { readonly code: 'quart-a-square-foot', readonly made: CubicMetres, readonly wanted: CubicMetres }
+    | {
+      readonly code: 'depth-is-depth'
+      readonly water: Metres
+      readonly upright: Metres
+      readonly bowl: Metres
+      readonly across: Metres
+    }
+    | { readonly code: 'it-doubles', readonly per: number, readonly doubles: boolean }
+    | { readonly code: 'third-of-bucket', readonly third: number, readonly half: number, readonly room: boolean }
+export type YieldVerdict = YieldOutcome & {
+  readonly fit: Fit
+  readonly powder: PowderClass
+  /** Mix of one volume of water. */
+  readonly yields: Span
+}
+export type SayingVerdict = RatioVerdict | YieldVerdict
+
+const fitOf = (share: number): Fit =>
+  Math.abs(share - 1) < 0.05 ? 'right' : Math.abs(share - 1) < 0.15 ? 'near' : 'wrong'
+/** Of a mould, or a bucket to its brim, what a saying makes when water gives `per` of its volume. */
+type Outcome = (volume: CubicMetres, per: number) => YieldOutcome & { readonly fit: Fit }
+
+const OUTCOMES: Readonly<Record<YieldSaying, Outcome>> = {
+  'two-thirds-water': (wanted, per) => {
+    const made = wanted * 2 / 3 * per
+    return { code: 'two-thirds-water', fit: fitOf(made / wanted), made, wanted }
+  },
+  'third-to-half-water': (wanted, per) => {
+    const [less, more] = [wanted / 3 * per, wanted / 2 * per], short = more < 0.95 * wanted
+    return {
+      code: 'third-to-half-water',
+      fit: short || less > 1.05 * wanted ? 'wrong' : 'near',
+      less,
+      more,
+      wanted,
+      short,
+    }
+  },
+  'quart-a-square-foot': (_, per) => {
+    const made = UNITS.qt.toSi(1) * per, wanted = UNITS.qt.toSi(1) * HALF_INCH_ON_A_FOOT
+    return { code: 'quart-a-square-foot', fit: fitOf(made / wanted), made, wanted }
+  },
+  'depth-is-depth': (_, per) => {
+    const water = 0.06, radius = 0.15
+    const bowl = bowlDepth(radius, Math.PI * water * water * (3 * radius - water) / 3 * per)
+    return { code: 'depth-is-depth', fit: 'wrong', water, upright: water * per, bowl, across: 2 * radius }
+  },
+  'it-doubles': (_, per) => ({ code: 'it-doubles', fit: fitOf(per / 2), per, doubles: Math.abs(per - 2) < 0.1 }),
+  'third-of-bucket': (_, per) => {
+    const [third, half] = [per / 3, per / 2]
+    return { code: 'third-of-bucket', fit: third <= 0.875 ? 'right' : 'near', third, half, room: half <= 0.95 }
+  },
 }
 
 /**
- * What a yield saying does to a mould of this volume, in plain numbers.
+ * What a yield saying does to a mould of this volume, in plain numbers; of another saying, how its ratio sits.
  * @param volume the mould, or for the bucket its brim.
  */
-export function yieldVerdict(
-  id: SayingId,
-  powder: PowderClass,
-  volume: CubicMetres,
-  prefs: UnitPreferences = METRIC,
-  t = 20,
-): SayingVerdict {
+export function yieldVerdict(id: SayingId, powder: PowderClass, volume: CubicMetres, t = 20): SayingVerdict {
   const ratio = yieldRatio(powder, t)
+  if (!isYield(id)) return ratioVerdict(powder, ratio)
   const { value, low, high } = trueYield(powder, ratio, t)
-  const name = powderInSentence(powder)
-  const times = `Water makes ${roundTo(low, 0.01)} to ${roundTo(high, 0.01)} times its volume of mix with ${name}`
-  const fitOf = (share: number): SayingVerdict['fit'] =>
-    Math.abs(share - 1) < 0.05 ? 'right' : Math.abs(share - 1) < 0.15 ? 'near' : 'wrong'
-  const against = (made: number, wanted: number) => {
-    const off = Math.round((made / wanted - 1) * 100)
-    return Math.abs(off) < 2 ? 'which fits' : `${Math.abs(off)} % ${off > 0 ? 'over' : 'short'}`
-  }
-  switch (id) {
-    case 'two-thirds-water': {
-      const made = volume * 2 / 3 * value
-      return {
-        fit: fitOf(made / volume),
-        words: `${times}: two thirds of this mould in water make ${formatVolume(made, prefs)} for ${
-          formatVolume(volume, prefs)
-        }, ${against(made, volume)}.`,
-      }
-    }
-    case 'third-to-half-water': {
-      const [less, more] = [volume / 3 * value, volume / 2 * value]
-      return {
-        fit: more < 0.95 * volume ? 'wrong' : less > 1.05 * volume ? 'wrong' : 'near',
-        words: `${times}: a third makes ${formatVolume(less, prefs)}, a half ${formatVolume(more, prefs)} for ${
-          formatVolume(volume, prefs)
-        }. ${more < 0.95 * volume ? 'Even half underfills it.' : 'Somewhere between them is right.'}`,
-      }
-    }
-    case 'quart-a-square-foot': {
-      const made = UNITS.qt.toSi(1) * value, wanted = UNITS.qt.toSi(1) * HALF_INCH_ON_A_FOOT
-      return {
-        fit: fitOf(made / wanted),
-        words: `${times}: a quart of water makes ${formatVolume(made, prefs)} for the ${
-          formatVolume(wanted, prefs)
-        } of the slab, ${against(made, wanted)}. That is spare, not shortage.`,
-      }
-    }
-    case 'depth-is-depth': {
-      const depth = 0.06, radius = 0.15
-      const bowl = bowlDepth(radius, Math.PI * depth * depth * (3 * radius - depth) / 3 * value)
-      return {
-        fit: 'wrong',
-        words: `${times}: ${formatLength(depth, prefs)} of water make ${
-          formatLength(depth * value, prefs)
-        } of cast between upright walls, and about ${formatLength(bowl, prefs)} in a round bowl of ${
-          formatLength(2 * radius, prefs)
-        }.`,
-      }
-    }
-    case 'it-doubles':
-      return {
-        fit: fitOf(value / 2),
-        words: `${times}, so it ${
-          Math.abs(value - 2) < 0.1
-            ? 'does double'
-            : value < 2
-              ? 'does not quite double: you run short'
-              : 'more than doubles'
-        }.`,
-      }
-    case 'third-of-bucket': {
-      const [third, half] = [value / 3, value / 2]
-      return {
-        fit: third <= 0.875 ? 'right' : 'near',
-        words: `${times}: a third of the bucket ends ${roundTo(third * 100, 1)} % full, a half ${
-          roundTo(half * 100, 1)
-        } %. ${half > 0.95 ? 'Half would run over or leave no room to stir.' : 'Half still leaves some room to stir.'}`,
-      }
-    }
-    default: return ratioVerdict(powder, ratio)
-  }
+  return { ...OUTCOMES[id](volume, value), powder, yields: { low, high } }
 }

@@ -1,3 +1,5 @@
+import type { UnreadSaying } from './read-saying'
+import type { ReadingCode, SayingId } from './sayings'
 import type { StirTool } from './stirring'
 import type { SchoolAdviceCode, SchoolId } from './schools'
 import type { PowderClassId } from './powders'
@@ -238,4 +240,53 @@ export const SCHOOL_ADVICE_WORDS: Readonly<Record<SchoolAdviceCode, string>> = {
   'bag': 'For the field, kits and classes: clean and quick, one bag one pour.',
   'dumped-investment': 'Custom for investment: all of it meets water together.',
   'dumped': 'Fast, but lumps stay dry inside unless it soaks; sift where the surface matters.',
+}
+
+export const SAYING_WORDS: Readonly<Record<SayingId, { readonly words: string, readonly short: string }>> = {
+  'two-to-one-volume': { words: 'Two to one by volume', short: 'Two to one by volume' },
+  'two-to-one-weight': { words: 'Two to one by weight', short: 'Two to one by weight' },
+  'three-to-one-volume': { words: 'Three scoops to one', short: 'Three scoops to one' },
+  'one-to-one-eye': { words: 'One to one by eye', short: 'One to one by eye' },
+  'ten-pounds-a-gallon': { words: 'Ten pounds of powder to a gallon of water', short: 'Ten pounds to a gallon' },
+  'one-one-one': { words: 'Plaster, silica, water: one, one, one', short: 'One, one, one' },
+  'two-thirds-water': {
+    words: 'Two thirds of the mould in water, then sift to islands',
+    short: 'Two thirds of the mould in water',
+  },
+  'third-to-half-water': {
+    words: 'Fill the mould a third to a half with water',
+    short: 'A third to a half in water',
+  },
+  'quart-a-square-foot': {
+    words: 'A quart of water covers a square foot at half an inch',
+    short: 'A quart a square foot',
+  },
+  'depth-is-depth': {
+    words: 'The depth of the water is the depth of the cast',
+    short: 'Depth of water, depth of cast',
+  },
+  'it-doubles': { words: 'It doubles', short: 'It doubles' },
+  'third-of-bucket': {
+    words: 'Never start with more than a third of the bucket in water',
+    short: 'At most a third of the bucket',
+  },
+}
+/** What a saying is read as, to stand within a sentence. */
+export const READING_WORDS: Readonly<Record<ReadingCode, string>> = {
+  'two-scoops': 'two scoops to one',
+  'three-scoops': 'three scoops to one',
+  'two-kilograms': 'two kilograms to one',
+  'even-by-eye': 'as much powder as water, by eye',
+  'ten-pounds': 'ten pounds to a US gallon',
+  'by-weight': 'by weight',
+  'by-volume': 'by volume',
+  'to-islands': 'sifted to islands',
+  'recommended': 'at its recommended ratio',
+}
+/** Why what was typed could not be read as a saying, and what to type instead. */
+export const UNREAD_SAYING_WORDS: Readonly<Record<UnreadSaying, string>> = {
+  'not-two-amounts': 'Type two amounts, like “2 to 1 by volume”, “10 lb to a gallon” or “70 water to 100 powder”.',
+  'nothing': 'Both amounts must be more than nothing.',
+  'water-without-unit': 'Powder with a unit needs the water with one too, like “10 lb to a gallon”.',
+  'powder-without-unit': 'Water with a unit needs the powder with one too, like “2 cups powder to 1 cup water”.',
 }

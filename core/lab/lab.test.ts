@@ -7,17 +7,11 @@ import { soakAdvice, stirAdvice, waterAdvice } from '../plan/choices'
 import { POWDER_CLASSES, powderClass } from '../gypsum/powders'
 import { DRIVING } from '../setting/flow'
 import { STIR_TOOLS } from '../gypsum/stirring'
-import {
-  labDrying,
-  labFacts,
-  labInput,
-  labRemarks,
-  leversMoved,
-  mixOfPlan,
-  usualMix,
-  whatChanged,
-  type LabMix,
-} from './lab'
+import { leversMoved, whatChanged } from './changes'
+import { labDrying, labFacts } from './facts'
+import { labInput, mixOfPlan, usualMix, type LabMix } from './mix'
+import { labRemarks } from './remarks'
+import { changeWords, factNote, labRefusalWords, labRemarkWords } from './words'
 import { centreMoments, forecast } from '../setting/moments'
 import { workOutPlan } from '../plan/plan'
 import type { MouldFacts, Plan } from '../plan/types'
@@ -26,7 +20,7 @@ const keys = <T extends string>(record: Readonly<Record<T, unknown>>) => fc.cons
 const usual = usualMix('plaster-of-paris')
 const worked = (mix: LabMix) => centreMoments(labInput(mix))
 const said = (part: Partial<LabMix>) =>
-  whatChanged(usual, { ...usual, ...part }, worked(usual), worked({ ...usual, ...part }))
+  changeWords(whatChanged(usual, { ...usual, ...part }, worked(usual), worked({ ...usual, ...part })))
 
 describe('the lab', () => {
   it('whatever is moved, a mix is either refused in words or worked out in finite numbers', () => {
@@ -53,9 +47,10 @@ describe('the lab', () => {
     })
     fc.assert(fc.property(any, (mix) => {
       const { refusal, remarks } = labRemarks(mix)
-      for (const words of [refusal ?? '', ...remarks]) expect(words).not.toMatch(/NaN|undefined|Infinity/)
+      for (const words of [refusal ? labRefusalWords(refusal) : '', ...remarks.map(labRemarkWords)])
+        expect(words).not.toMatch(/NaN|undefined|Infinity/)
       if (refusal) return
-      for (const f of labFacts(mix, worked(mix))) expect(Number.isNaN(f.value), f.id).toBe(false)
+      for (const f of labFacts(mix, worked(mix))) expect([f.id, f.value, factNote(f)]).not.toContain(NaN)
     }), { numRuns: 150 })
   })
 
@@ -82,10 +77,14 @@ describe('the lab', () => {
   })
 
   it('refuses what cannot pour or set, and says when it leaves what was checked', () => {
-    expect(labRemarks({ ...usual, ratio: 0.1 }).refusal).toMatch(/^Too little water/)
-    expect(labRemarks({ ...usual, ratio: 0.4 }).refusal).toMatch(/^This jams/)
-    expect(labRemarks({ ...usual, waterTemperature: -5 }).refusal).toBe('Plaster needs liquid water.')
-    expect(labRemarks(usual)).toEqual({ refusal: undefined, remarks: [] })
+    const refused = (part: Partial<LabMix>) => labRemarks({ ...usual, ...part }).refusal!
+    expect(refused({ ratio: 0.1 })).toMatchObject({ code: 'too-little-water', range: { low: 0.6, high: 0.9 } })
+    expect(labRefusalWords(refused({ ratio: 0.1 }))).toMatch(/^Too little water: this powder binds 1\d/)
+    expect(refused({ ratio: 0.4 })).toMatchObject({ code: 'jams', additions: false })
+    expect(refused({ waterTemperature: -5 })).toEqual({ code: 'no-liquid-water' })
+    // Out of all reason: its sentence, and no code of the model's.
+    expect(labRefusalWords(refused({ waterTemperature: -60 }))).toMatch(/^[A-Z].* .*\.$/)
+    expect(labRemarks(usual)).toEqual({ remarks: [] })
     const far = labRemarks({
       ...usual,
       ratio: 1,
@@ -95,15 +94,24 @@ describe('the lab', () => {
       dirt: 0.1,
       additions: [{ id: 'citrate', share: 0.01 }],
     })
-    expect(far.remarks).toHaveLength(6)
-    expect(far.remarks.filter(r => r.startsWith('Outside what the model was checked for'))).toHaveLength(5)
+    expect(far.remarks.map(r => r.code)).toEqual([
+      'outside-ratio',
+      'outside-temperatures',
+      'outside-stirring',
+      'outside-thickness',
+      'outside-dirt',
+      'too-much-of',
+    ])
+    expect(labRemarkWords(far.remarks[0]!)).toBe(
+      'Outside what the model was checked for: this powder is used at 60 to 90.',
+    )
   })
 
   it('every estimate holds its centre, has its basis, and an uncertain additive widens what it acts on', () => {
     const plain = forecast(labInput(usual)),
       doubtful = forecast(labInput({ ...usual, additions: [{ id: 'citrate', share: 0.001 }] }))
     for (const f of labFacts(usual, worked(usual), plain)) {
-      expect(f.note.length).toBeGreaterThan(5)
+      expect(factNote(f)).toMatch(/^\S.{4,}\.$/)
       if (f.low !== undefined) expect(f.low <= f.value && f.value <= f.high!).toBe(true)
     }
     const width = (x: typeof plain) => Math.log(x.moments.glossGone.high / x.moments.glossGone.low)

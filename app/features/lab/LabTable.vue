@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { factName, factNote } from '~core/lab/words'
 import { useLab } from '~/features/lab/lab'
 import { useSession } from '~/sync/session'
 import { differs, showFact, VARIANTS } from './showing'
@@ -41,7 +42,7 @@ function toggle(id: string) {
           <tr>
             <th scope="row">
               <button :aria-expanded="open === r.fact.id" @click="toggle(r.fact.id)">
-                {{ r.fact.name }}
+                {{ factName(r.fact) }}
               </button>
             </th>
             <td v-for="(c, i) in r.cells" :key="i" :class="{ changed: c?.changed }">
@@ -51,7 +52,7 @@ function toggle(id: string) {
               <template v-else>—</template>
             </td>
           </tr>
-          <tr v-if="open === r.fact.id"><td :colspan="lab.mixes.length + 1" class="note">{{ r.fact.note }}</td></tr>
+          <tr v-if="open === r.fact.id"><td :colspan="lab.mixes.length + 1" class="note">{{ factNote(r.fact) }}</td></tr>
         </template>
       </tbody>
     </table>

@@ -1,17 +1,11 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { settingCurve, type SettingCurve } from '~core/setting/hydration'
-import {
-  labFacts,
-  labInput,
-  labRemarks,
-  usualMix,
-  whatChanged,
-  type LabCentre,
-  type LabFact,
-  type LabMix,
-  type LabRemarks,
-} from '~core/lab/lab'
+import { whatChanged } from '~core/lab/changes'
+import { labFacts, type LabFact } from '~core/lab/facts'
+import { labInput, usualMix, type LabCentre, type LabMix } from '~core/lab/mix'
+import { labRemarks, type LabRemarks } from '~core/lab/remarks'
+import { changeWords } from '~core/lab/words'
 import { centreMoments, type Forecast } from '~core/setting/moments'
 import { labSchema } from '~contract/lab'
 import { forecast } from '~/features/plan/forecasts'
@@ -92,7 +86,8 @@ export const useLab = defineStore('lab', () => {
   /** For each variant but the first: what it does differently from the first, in words. */
   const changes = computed(() => results.value.map((r, i) => {
     const base = results.value[0]!
-    return i > 0 && r.centre && base.centre ? whatChanged(base.mix, r.mix, base.centre, r.centre, session.units) : ''
+    if (i === 0 || !r.centre || !base.centre) return ''
+    return changeWords(whatChanged(base.mix, r.mix, base.centre, r.centre), session.units)
   }))
 
   function change(part: Partial<LabMix>): void {

@@ -1,16 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { METRIC, US_CUSTOMARY } from '~core/units/units'
-import type { LabFact } from '~core/lab/lab'
+import type { LabFact } from '~core/lab/facts'
 import { differs, showFact } from './showing'
 
 const fact = (unit: LabFact['unit'], value: number, low?: number, high?: number): LabFact => ({
-  id: 'x',
-  name: 'A fact',
+  id: 'pour',
   unit,
   value,
   low,
   high,
-  note: '',
 })
 const shown = (f: LabFact, prefs = METRIC) => Object.values(showFact(f, prefs)).join(' | ').replace(/[\u2009]/g, ' ')
 

@@ -9,7 +9,7 @@ import {
   roundTo,
 } from '~core/units/format'
 import type { UnitPreferences } from '~core/units/units'
-import type { LabFact } from '~core/lab/lab'
+import type { LabFact } from '~core/lab/facts'
 import { NOT_WITHIN } from '~core/setting/moments'
 
 /** How the variants are told apart, in print and without colour too. */

@@ -2,7 +2,8 @@
 import Select from 'primevue/select'
 import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
 import { workOutPlan } from '~core/plan/plan'
-import { mixLine, mixOfPlan, usualMix } from '~core/lab/lab'
+import { mixOfPlan, usualMix } from '~core/lab/mix'
+import { labRefusalWords, labRemarkWords, mixLine } from '~core/lab/words'
 import LabCurves from '~/features/lab/LabCurves.vue'
 import LabHead from '~/features/lab/LabHead.vue'
 import LabLevers from '~/features/lab/LabLevers.vue'
@@ -91,7 +92,7 @@ function startFrom(value: string | null) {
       <div class="right">
         <div v-if="lab.current.remarks.refusal" class="sheet cannot" role="status">
           <h2>{{ VARIANTS[lab.chosen]!.letter }} cannot be worked out</h2>
-          <p>{{ lab.current.remarks.refusal }}</p>
+          <p>{{ labRefusalWords(lab.current.remarks.refusal) }}</p>
         </div>
         <section v-if="lab.changes.some(Boolean)" aria-label="What changed against A" class="changes" role="status">
           <template v-for="(c, i) in lab.changes" :key="i">
@@ -102,7 +103,9 @@ function startFrom(value: string | null) {
         </section>
         <LabCurves class="curves" />
         <ul v-if="lab.current.remarks.remarks.length > 0" class="remarks small">
-          <li v-for="r in lab.current.remarks.remarks" :key="r">{{ VARIANTS[lab.chosen]!.letter }}: {{ r }}</li>
+          <li v-for="(r, i) in lab.current.remarks.remarks" :key="i">
+            {{ VARIANTS[lab.chosen]!.letter }}: {{ labRemarkWords(r) }}
+          </li>
         </ul>
         <LabTable />
         <p class="small soft">

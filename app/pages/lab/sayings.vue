@@ -13,9 +13,15 @@ import {
   yieldVerdict,
   type SayingId,
 } from '~core/gypsum/sayings'
+import { verdictWords } from '~core/gypsum/saying-words'
+import { READING_WORDS, UNREAD_SAYING_WORDS } from '~core/gypsum/words'
 import { solveMix } from '~core/gypsum/mix'
+import { capital } from '~core/units/sentences'
 import { formatConsistency, formatMass, formatVolume, roundTo } from '~core/units/format'
-import { labFacts, labInput, labRemarks, usualMix, type LabFact } from '~core/lab/lab'
+import { labFacts, type LabFact } from '~core/lab/facts'
+import { labInput, usualMix } from '~core/lab/mix'
+import { labRemarks } from '~core/lab/remarks'
+import { factName, labRefusalWords } from '~core/lab/words'
 import { centreMoments } from '~core/setting/moments'
 import LabHead from '~/features/lab/LabHead.vue'
 import RangeAxis from '~/ui/RangeAxis.vue'
@@ -59,7 +65,7 @@ const readings = computed(() =>
 const isYield = computed(() => !understood.value && saying.value.about === 'yield')
 const verdicts = computed(() =>
   isYield.value
-    ? [yieldVerdict(chosen.value, powder.value, mould.value, units.value)]
+    ? [yieldVerdict(chosen.value, powder.value, mould.value)]
     : readings.value.map(r => ratioVerdict(powder.value, r.ratio)),
 )
 const said = computed(() => typed.value.trim() || saying.value.words)
@@ -69,7 +75,8 @@ const SHOWN = ['pour', 'gloss', 'core', 'open', 'bleed', 'bubble', 'dry', 'paint
 function factsAt(ratio: number): readonly LabFact[] | string {
   const mix = { ...usualMix(powder.value.id), ratio }
   const { refusal } = labRemarks(mix)
-  return refusal ?? labFacts(mix, centreMoments(labInput(mix))).filter(f => SHOWN.includes(f.id))
+  if (refusal) return labRefusalWords(refusal)
+  return labFacts(mix, centreMoments(labInput(mix))).filter(f => SHOWN.includes(f.id))
 }
 const recommended = computed(() => factsAt(powder.value.ratio.recommended))
 const columns = computed(() => readings.value.map(r => ({ ...r, facts: factsAt(r.ratio.value) })))
@@ -90,7 +97,7 @@ const ownBand = computed(() => usable.filter(b => b.id === powder.value.id))
 const readingBars = computed(() =>
   readings.value.map((r, i) => ({
     id: `${i}`,
-    label: r.label,
+    label: READING_WORDS[r.code],
     low: r.ratio.low,
     value: r.ratio.value,
     high: r.ratio.high,
@@ -101,7 +108,7 @@ const ratioBars = computed(() =>
   RATIO_SAYINGS.flatMap(s =>
     readingsOf(s.id, scooped.value, filling.value, bulk.value).map((r, i, all) => ({
       id: `${s.id}${i}`,
-      label: all.length > 1 ? `${s.short}, ${r.label}` : s.short,
+      label: all.length > 1 ? `${s.short}, ${READING_WORDS[r.code]}` : s.short,
       low: r.ratio.low,
       value: r.ratio.value,
       high: r.ratio.high,
@@ -168,7 +175,7 @@ function pick(id: SayingId) {
             :invalid="understood !== undefined && !understood.ok"
             fluid />
           <p v-if="understood && !understood.ok" id="not-read" class="problem" role="status">
-            {{ understood.sentence }}
+            {{ UNREAD_SAYING_WORDS[understood.code] }}
           </p>
         </div>
         <ul class="sayings" aria-label="or pick a saying">
@@ -211,8 +218,8 @@ function pick(id: SayingId) {
           <span class="fit">{{ { right: 'Right', near: 'Nearly', wrong: 'Not here' }[v.fit] }}</span>
           <span
           ><template v-if="verdicts.length > 1"
-          >{{ readings[i]!.label.replace(/^./, c => c.toUpperCase()) }}: </template
-          >{{ v.words }}</span
+          >{{ capital(READING_WORDS[readings[i]!.code]) }}: </template
+          >{{ verdictWords(v, units) }}</span
           >
         </p>
         <div v-if="readings.length > 0" class="sheet">
@@ -225,10 +232,10 @@ function pick(id: SayingId) {
             :ticks="[0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5]"
             :write="consistency" />
         </div>
-        <p v-for="r in readings" :key="r.label" class="small soft">
+        <p v-for="r in readings" :key="r.code" class="small soft">
           <span class="strong">{{ formatConsistency(r.ratio.value) }} water per 100 powder by weight</span> ({{
             formatConsistency(r.ratio.low)
-          }}–{{ formatConsistency(r.ratio.high) }} in eight of ten), {{ r.label }}: {{ r.ratio.basis.note }}. For
+          }}–{{ formatConsistency(r.ratio.high) }} in eight of ten), {{ READING_WORDS[r.code] }}: {{ r.ratio.basis.note }}. For
           <span class="num">{{ formatVolume(mould, units) }}</span>: {{ amounts(r.ratio.value) }}.
         </p>
         <div
@@ -242,16 +249,16 @@ function pick(id: SayingId) {
               <tr>
                 <th scope="col">In a small cast 25 mm thick</th>
                 <th scope="col">at {{ formatConsistency(powder.ratio.recommended) }}, as recommended</th>
-                <th v-for="c in columns" :key="c.label" scope="col">
-                  at {{ formatConsistency(c.ratio.value) }}, {{ c.label }}
+                <th v-for="c in columns" :key="c.code" scope="col">
+                  at {{ formatConsistency(c.ratio.value) }}, {{ READING_WORDS[c.code] }}
                 </th>
               </tr>
             </thead>
             <tbody>
               <tr v-for="(f, i) in recommended" :key="f.id">
-                <th scope="row">{{ f.name }}</th>
+                <th scope="row">{{ factName(f) }}</th>
                 <td class="num">{{ showFact(f, units).value }}</td>
-                <template v-for="c in columns" :key="c.label">
+                <template v-for="c in columns" :key="c.code">
                   <td v-if="typeof c.facts !== 'string'" :class="['num', { changed: differs(f, c.facts[i]!, units) }]">
                     {{ showFact(c.facts[i]!, units).value }}
                   </td>
