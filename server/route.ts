@@ -50,13 +50,7 @@ function parse<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
   const result = schema.safeParse(value)
   if (result.success) return result.data
   const issue = result.error.issues[0]!
-  const field = issue.path.join('.')
-  const plain = issue.message.endsWith('.') // our own sentences end with a full stop, the library's do not
-  throw refuse(
-    400,
-    plain ? issue.message : `This could not be read${field ? ` at “${field}”` : ''}: ${issue.message}.`,
-    field || undefined,
-  )
+  throw refuse(400, issue.message, issue.path.join('.') || undefined)
 }
 
 async function read(event: H3Event, { params, query, body }: Contract): Promise<PublicCall<RouteName>> {

@@ -2,6 +2,7 @@
 import InputText from 'primevue/inputtext'
 import { formatLength, formatMass, formatTemperature, formatVolume, formatDuration } from '~core/units/format'
 import { parseQuantity } from '~core/units/parse'
+import { unreadWords } from '~core/units/words'
 import type { UnitKind } from '~core/units/units'
 import { useSession } from '~/sync/session'
 
@@ -69,7 +70,7 @@ function read(final: boolean) {
     return
   }
   const parsed = parseQuantity(typed.value, kind, session.units)
-  const wrong = parsed.ok ? check?.(parsed.value) : parsed.sentence
+  const wrong = parsed.ok ? check?.(parsed.value) : unreadWords(parsed)
   if (parsed.ok && !wrong) {
     own.value = ''
     tell(parsed.value)

@@ -3,6 +3,7 @@ import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
 import { METRIC } from '../units/units'
 import { csvRow } from './csv'
+import { cellWords } from './words'
 import { guessMapping, readDay, readTable, TABLE_FIELDS, type Reading, type TableKind } from './table-in'
 
 const reading: Reading = {
@@ -104,7 +105,7 @@ describe('rows', () => {
       '12 mould',
       '13 powder',
     ])
-    expect(problems.every(p => /[.?]$/.test(p.sentence))).toBe(true)
+    expect(problems.every(p => /[.?]$/.test(cellWords(p.why)))).toBe(true)
     expect(rows.map(r => r.line)).toEqual([10])
   })
 

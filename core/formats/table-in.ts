@@ -2,7 +2,7 @@ import { MOULD_MATERIALS, type MouldMaterial } from '../setting/body'
 import { POWDER_CLASSES, type PowderClassId } from '../gypsum/powders'
 import { DEFECTS, type DefectId } from '../pour/defects'
 import { wordsOf } from '../logbook/tallies'
-import { parseNumber, parseQuantity } from '../units/parse'
+import { parseNumber, parseQuantity, type Unread } from '../units/parse'
 import { UNITS, type Unit, type UnitKind, type UnitPreferences } from '../units/units'
 
 /**
@@ -13,46 +13,45 @@ import { UNITS, type Unit, type UnitKind, type UnitPreferences } from '../units/
 export type TableKind = 'moulds' | 'bags' | 'pours'
 export interface TableField {
   readonly id: string
-  readonly word: string
-  readonly required?: boolean /** Beginnings of words that a head may have. */
+  readonly required?: boolean
+  /** Beginnings of words that a head may have. */
   readonly heads: readonly string[]
 }
 
 export const TABLE_FIELDS: Readonly<Record<TableKind, readonly TableField[]>> = {
   moulds: [
-    { id: 'name', word: 'Name', required: true, heads: ['name', 'mould', 'mold', 'form'] },
-    { id: 'volume', word: 'Volume', required: true, heads: ['vol', 'content', 'holds'] },
-    { id: 'material', word: 'Material', required: true, heads: ['material', 'made', 'rubber'] },
-    { id: 'copies', word: 'How many of it', heads: ['copies', 'number', 'count', 'how many', 'pieces'] },
-    { id: 'life', word: 'Casts it lasts', heads: ['life', 'lasts'] },
-    { id: 'cost', word: 'What it cost', heads: ['cost', 'price'] },
-    { id: 'note', word: 'Note', heads: ['note', 'remark', 'comment'] },
+    { id: 'name', required: true, heads: ['name', 'mould', 'mold', 'form'] },
+    { id: 'volume', required: true, heads: ['vol', 'content', 'holds'] },
+    { id: 'material', required: true, heads: ['material', 'made', 'rubber'] },
+    { id: 'copies', heads: ['copies', 'number', 'count', 'how many', 'pieces'] },
+    { id: 'life', heads: ['life', 'lasts'] },
+    { id: 'cost', heads: ['cost', 'price'] },
+    { id: 'note', heads: ['note', 'remark', 'comment'] },
   ],
   bags: [
-    { id: 'name', word: 'Name', required: true, heads: ['name', 'bag'] },
-    { id: 'class', word: 'Class of powder', required: true, heads: ['class', 'powder', 'kind', 'type'] },
-    { id: 'price', word: 'Price of a kilogram', heads: ['price', 'cost'] },
-    { id: 'left', word: 'What is left', heads: ['left', 'stock', 'remain', 'weight'] },
-    { id: 'opened', word: 'Opened on', heads: ['open', 'date'] },
-    { id: 'note', word: 'Note', heads: ['note', 'remark', 'comment'] },
+    { id: 'name', required: true, heads: ['name', 'bag'] },
+    { id: 'class', required: true, heads: ['class', 'powder', 'kind', 'type'] },
+    { id: 'price', heads: ['price', 'cost'] },
+    { id: 'left', heads: ['left', 'stock', 'remain', 'weight'] },
+    { id: 'opened', heads: ['open', 'date'] },
+    { id: 'note', heads: ['note', 'remark', 'comment'] },
   ],
   pours: [
-    { id: 'date', word: 'Day', required: true, heads: ['date', 'day', 'poured', 'when'] },
-    { id: 'mould', word: 'Mould', required: true, heads: ['mould', 'mold', 'form'] },
-    { id: 'pieces', word: 'Pieces', heads: ['piece', 'cast', 'number', 'count', 'qty'] },
+    { id: 'date', required: true, heads: ['date', 'day', 'poured', 'when'] },
+    { id: 'mould', required: true, heads: ['mould', 'mold', 'form'] },
+    { id: 'pieces', heads: ['piece', 'cast', 'number', 'count', 'qty'] },
     {
       id: 'powder',
-      word: 'Bag or class of powder',
       required: true,
       heads: ['bag', 'class', 'plaster', 'material', 'powder used'],
     },
-    { id: 'water', word: 'Water, weighed', heads: ['water'] },
-    { id: 'weight', word: 'Powder, weighed', heads: ['powder weight', 'powder g', 'powder kg', 'powder', 'weight'] },
-    { id: 'good', word: 'Good', heads: ['good', 'ok'] },
-    { id: 'second', word: 'Seconds', heads: ['second', 'b grade'] },
-    { id: 'waste', word: 'Waste', heads: ['waste', 'scrap', 'broken', 'reject'] },
-    { id: 'defects', word: 'What was wrong', heads: ['defect', 'fault', 'problem', 'wrong'] },
-    { id: 'note', word: 'Note', heads: ['note', 'remark', 'comment'] },
+    { id: 'water', heads: ['water'] },
+    { id: 'weight', heads: ['powder weight', 'powder g', 'powder kg', 'powder', 'weight'] },
+    { id: 'good', heads: ['good', 'ok'] },
+    { id: 'second', heads: ['second', 'b grade'] },
+    { id: 'waste', heads: ['waste', 'scrap', 'broken', 'reject'] },
+    { id: 'defects', heads: ['defect', 'fault', 'problem', 'wrong'] },
+    { id: 'note', heads: ['note', 'remark', 'comment'] },
   ],
 }
 
@@ -127,16 +126,29 @@ export interface Reading {
 export interface RowProblem {
   /** Line of the table as a spreadsheet counts it, the head being 1. */ readonly line: number
   readonly field: string
-  readonly sentence: string
+  readonly why: CellProblem
 }
+/** Why a cell cannot be read; `typed` is what stands in it. */
+export type CellProblem
+  = | { readonly code: 'missing', readonly field: string, readonly kind: TableKind }
+    | { readonly code: 'unread', readonly unread: Unread }
+    | { readonly code: 'no-size' | 'name-long' | 'volume-large' | 'pieces-many' }
+    | { readonly code: 'not-whole', readonly typed: string, readonly above: boolean }
+    | {
+      readonly code: 'no-price' | 'no-day' | 'no-material' | 'no-class' | 'no-mould' | 'no-powder' | 'no-defect' | 'known'
+      readonly typed: string
+    }
+    | { readonly code: 'not-been', readonly day: string }
+    | { readonly code: 'pieces-more', readonly judged: number, readonly pieces: number }
+    | { readonly code: 'no-mix', readonly ratio: number }
 export interface ReadTable<K extends TableKind> {
   readonly rows: readonly { readonly line: number, readonly row: RowOf[K] }[]
   readonly problems: readonly RowProblem[]
 }
 
 class Wrong extends Error {
-  constructor(readonly field: string, readonly sentence: string) {
-    super(sentence)
+  constructor(readonly field: string, readonly why: CellProblem) {
+    super(why.code)
   }
 }
 
@@ -171,7 +183,7 @@ export function readTable<K extends TableKind>(
     }
     catch (error) {
       if (!(error instanceof Wrong)) throw error
-      problems.push({ line, field: error.field, sentence: error.sentence })
+      problems.push({ line, field: error.field, why: error.why })
     }
   })
   return { rows, problems }
@@ -181,7 +193,7 @@ interface Line extends Reading { cell(id: string): string, head(id: string): str
 
 function needed(l: Line, kind: TableKind, id: string): string {
   const text = l.cell(id)
-  if (text === '') throw new Wrong(id, `${TABLE_FIELDS[kind].find(f => f.id === id)!.word} is missing.`)
+  if (text === '') throw new Wrong(id, { code: 'missing', field: id, kind })
   return text
 }
 function quantity(l: Line, id: string, kind: UnitKind): number | undefined {
@@ -189,8 +201,8 @@ function quantity(l: Line, id: string, kind: UnitKind): number | undefined {
   if (text === '') return undefined
   const unit = unitOfHead(l.head(id), kind),
     parsed = parseQuantity(parseNumber(text) !== undefined && unit ? `${text} ${unit}` : text, kind, l.units)
-  if (!parsed.ok) throw new Wrong(id, parsed.sentence)
-  if (parsed.value <= 0) throw new Wrong(id, 'It measures more than nothing.')
+  if (!parsed.ok) throw new Wrong(id, { code: 'unread', unread: parsed })
+  if (parsed.value <= 0) throw new Wrong(id, { code: 'no-size' })
   return parsed.value
 }
 function whole(l: Line, id: string, least: number): number | undefined {
@@ -198,14 +210,14 @@ function whole(l: Line, id: string, least: number): number | undefined {
   if (text === '') return undefined
   const value = parseNumber(text)
   if (value === undefined || !Number.isInteger(value) || value < least || value > 100_000)
-    throw new Wrong(id, `“${text}” is no whole number${least > 0 ? ' above nothing' : ''}.`)
+    throw new Wrong(id, { code: 'not-whole', typed: text, above: least > 0 })
   return value
 }
 function money(l: Line, id: string): number | undefined {
   const text = l.cell(id).replace(/^[^\d.,-]+|[^\d.,]+$/g, '')
   if (l.cell(id) === '') return undefined
   const value = parseNumber(text)
-  if (value === undefined || value < 0) throw new Wrong(id, `“${l.cell(id)}” is no price.`)
+  if (value === undefined || value < 0) throw new Wrong(id, { code: 'no-price', typed: l.cell(id) })
   return value
 }
 
@@ -237,8 +249,8 @@ function day(l: Line, id: string): string | undefined {
   const text = l.cell(id)
   if (text === '') return undefined
   const read = readDay(text, l.dayFirst)
-  if (!read) throw new Wrong(id, `“${text}” is no day that can be read. Write it like 2026-11-03.`)
-  if (read > l.today) throw new Wrong(id, `${read} has not been yet.`)
+  if (!read) throw new Wrong(id, { code: 'no-day', typed: text })
+  if (read > l.today) throw new Wrong(id, { code: 'not-been', day: read })
   return read
 }
 
@@ -246,13 +258,12 @@ const same = (a: string, b: string) => wordsOf(a).join(' ') === wordsOf(b).join(
 function classNamed(text: string): PowderClassId | undefined {
   return POWDER_CLASSES.find(p => [p.id, p.name, ...p.alsoCalled].some(n => same(n, text)))?.id
 }
-const CLASSES = POWDER_CLASSES.map(p => p.name.toLowerCase()).join(', ')
 function noteOf(l: Line): string {
   return l.cell('note').slice(0, 2000)
 }
 function nameOf(l: Line, kind: TableKind): string {
   const name = needed(l, kind, 'name')
-  if (name.length > 80) throw new Wrong('name', 'Keep the name under 80 characters.')
+  if (name.length > 80) throw new Wrong('name', { code: 'name-long' })
   return name
 }
 
@@ -265,16 +276,10 @@ const READ: { readonly [K in TableKind]: (l: Line) => RowOf[K] } = {
         || wordsOf(MOULD_MATERIALS[m].name)[0] === wordsOf(words)[0],
       )
     needed(l, 'moulds', 'volume')
-    if (!material)
-      throw new Wrong(
-        'material',
-        `“${words}” is no material known here: ${
-          Object.values(MOULD_MATERIALS).map(m => m.name.toLowerCase()).join(', ')
-        }.`,
-      )
-    if (l.known.moulds.some(m => same(m.name, name))) throw new Wrong('name', `“${name}” is here already.`)
+    if (!material) throw new Wrong('material', { code: 'no-material', typed: words })
+    if (l.known.moulds.some(m => same(m.name, name))) throw new Wrong('name', { code: 'known', typed: name })
     const volume = quantity(l, 'volume', 'volume')!
-    if (volume > 1) throw new Wrong('volume', 'A mould holds at most 1 000 l here.')
+    if (volume > 1) throw new Wrong('volume', { code: 'volume-large' })
     return {
       name,
       material,
@@ -287,8 +292,8 @@ const READ: { readonly [K in TableKind]: (l: Line) => RowOf[K] } = {
   },
   bags(l) {
     const name = nameOf(l, 'bags'), words = needed(l, 'bags', 'class'), classId = classNamed(words)
-    if (!classId) throw new Wrong('class', `“${words}” is no class of powder known here: ${CLASSES}.`)
-    if (l.known.bags.some(b => same(b.name, name))) throw new Wrong('name', `“${name}” is here already.`)
+    if (!classId) throw new Wrong('class', { code: 'no-class', typed: words })
+    if (l.known.bags.some(b => same(b.name, name))) throw new Wrong('name', { code: 'known', typed: name })
     return {
       name,
       classId,
@@ -303,34 +308,26 @@ const READ: { readonly [K in TableKind]: (l: Line) => RowOf[K] } = {
     const date = day(l, 'date')!,
       words = needed(l, 'pours', 'mould'),
       mould = l.known.moulds.find(m => same(m.name, words))
-    if (!mould) throw new Wrong('mould', `There is no mould “${words}” in the library. Bring the moulds in first.`)
+    if (!mould) throw new Wrong('mould', { code: 'no-mould', typed: words })
     const named = needed(l, 'pours', 'powder'),
       bag = l.known.bags.find(b => same(b.name, named)),
       classId = bag?.classId ?? classNamed(named)
-    if (!classId)
-      throw new Wrong('powder', `“${named}” is neither a bag of the library nor a class of powder: ${CLASSES}.`)
+    if (!classId) throw new Wrong('powder', { code: 'no-powder', typed: named })
     const good = whole(l, 'good', 0),
       second = whole(l, 'second', 0),
       waste = whole(l, 'waste', 0),
       judged = (good ?? 0) + (second ?? 0) + (waste ?? 0),
       pieces = whole(l, 'pieces', 1) ?? Math.max(1, judged)
-    if (judged > pieces) throw new Wrong('pieces', `${judged} pieces came out of ${pieces}.`)
-    if (pieces > 200) throw new Wrong('pieces', 'At most 200 pieces of one pour.')
+    if (judged > pieces) throw new Wrong('pieces', { code: 'pieces-more', judged, pieces })
+    if (pieces > 200) throw new Wrong('pieces', { code: 'pieces-many' })
     const water = quantity(l, 'water', 'mass'), powder = quantity(l, 'weight', 'mass')
     if (water !== undefined && powder !== undefined && (water / powder < 0.1 || water / powder > 2))
-      throw new Wrong(
-        'water',
-        `${Math.round(100 * water / powder)} water to 100 powder is no mix of plaster. Are both in the same unit?`,
-      )
+      throw new Wrong('water', { code: 'no-mix', ratio: water / powder })
     const defects = l.cell('defects').split(/[;,|]/).map(t => t.trim()).filter(Boolean).map((t) => {
       const found = DEFECTS.find(d =>
         same(d.id, t) || same(d.words, t) || wordsOf(d.words).some(w => w.length > 3 && wordsOf(t).includes(w)),
       )
-      if (!found)
-        throw new Wrong(
-          'defects',
-          `“${t}” is no defect known here: ${DEFECTS.map(d => d.words.toLowerCase()).join(', ')}.`,
-        )
+      if (!found) throw new Wrong('defects', { code: 'no-defect', typed: t })
       return found.id
     })
     return {

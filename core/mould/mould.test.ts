@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { aroundPart, atScale } from './gauge/around'
 import { combineGauges, gaugeProblem, gaugeResult, type Gauge } from './gauge/gauge'
 import { needsRelease, readinessOf, releaseRule } from './readiness'
-import { readyWords } from './words'
+import { METRIC } from '../units/units'
+import { disagreeWords, GAUGE_PROBLEM_WORDS, readyWords } from './words'
 import {
   outlineArea,
   shapeDoubt,
@@ -108,7 +109,7 @@ describe('shapes (worked by hand from solid geometry)', () => {
       'The heights must rise from the bottom up.',
     ],
   ])('%o is refused', (shape, sentence) => {
-    expect(shapeProblem(shape)).toBe(sentence)
+    expect(GAUGE_PROBLEM_WORDS[shapeProblem(shape)!]).toBe(sentence)
   })
 })
 
@@ -132,7 +133,8 @@ describe('gauging', () => {
 
   it('contradiction widens the range and says so', () => {
     const odd = combineGauges([weight, { how: 'water-jug', reading: 1.3e-3, step: 25e-6 }])
-    expect(odd.disagree).toMatch(/^These do not agree: 1.000 ml against 1.300 ml\./)
+    expect(odd.disagree).toEqual({ least: expect.closeTo(1.001e-3, 6) as number, most: 1.3e-3 })
+    expect(disagreeWords(odd.disagree!, METRIC)).toMatch(/^These do not agree: 1.000 ml against 1.300 ml\./)
     expect(odd.high / odd.low).toBeGreaterThan(1.15)
   })
 
@@ -150,7 +152,7 @@ describe('gauging', () => {
     [{ how: 'dam', area: 0.01, printArea: 0.02, printDepth: 0.01, cover: 0.02 }, 'The print lies inside the ring'],
     [{ how: 'shapes', stack: [], error: 0.001 }, 'Add a shape'],
   ])('%o is refused: %s', (g, words) => {
-    expect(gaugeProblem(g)).toContain(words)
+    expect(GAUGE_PROBLEM_WORDS[gaugeProblem(g)!]).toContain(words)
     expect(() => combineGauges([g])).toThrow(RangeError)
   })
 

@@ -1,6 +1,10 @@
 import type { MouldMaterial } from '../setting/body'
-import { sentenceOf, within, type Sentences } from '../units/sentences'
+import { formatVolume } from '../units/format'
+import { capital, sentenceOf, within, type Sentences } from '../units/sentences'
+import type { UnitPreferences } from '../units/units'
+import type { Gauge, Gauged, GaugeHow, GaugeProblem } from './gauge/gauge'
 import { MOST_TRIANGLES, type ModelProblem, type ModelRemark } from './mesh/stl'
+import type { PullVerdict } from './mesh/undercut'
 import type { ScaleProblem } from './photo/photo'
 import { releaseRule, type ReadyItem, type Release, type ReleaseRule } from './readiness'
 
@@ -106,3 +110,108 @@ const LENGTH_NAMES = ['Length', 'Width'], OUTLINE_NAMES = ['The print', 'The rin
 export function markName(what: 'length' | 'outline', nth: number): string {
   return what === 'length' ? LENGTH_NAMES[nth] ?? `Length ${nth + 1}` : OUTLINE_NAMES[nth] ?? `Outline ${nth + 1}`
 }
+
+interface WayWords { readonly name: string, readonly tells: string }
+/** Ways of gauging a mould, and how each is done. */
+export const GAUGE_WORDS: Readonly<Record<GaugeHow, WayWords>> = {
+  'water-weight': {
+    name: 'Water on a scale',
+    tells:
+      'Fill it with water to where the plaster should stand, pour that onto a scale. Then let the mould drain dry.',
+  },
+  'water-jug': { name: 'Water in a jug', tells: 'Fill it with water and pour that into a jug.' },
+  'gravel': {
+    name: 'Gravel in a jug',
+    tells:
+      'Fill it level with fine gravel or rice and pour that into a jug: the jug reading is the volume, since the gaps are the same in both.',
+  },
+  'shapes': { name: 'Measure it', tells: 'As a box, cup, bowl or turned profile, or several of them stacked.' },
+  'water-part': {
+    name: 'By eye, with some water',
+    tells: 'Pour in a known amount and judge what share of it is full.',
+  },
+  'model-weight': { name: 'Weigh the model', tells: 'Weight over density of what the mould was made from.' },
+  'dam': {
+    name: 'Ring or dam over a print',
+    tells: 'The ground inside the ring, the print, and the plaster above it.',
+  },
+  'shell': {
+    name: 'Shell or jacket',
+    tells: 'Area times thickness; carved relief has more area than its outline.',
+  },
+  'told': { name: 'I know it', tells: 'Told, or read off the mould.' },
+  'mesh': { name: 'From its model', tells: 'The sum over its triangles.' },
+  'pours': { name: 'What its pours took', tells: 'What its casts really took.' },
+}
+
+/** Why a gauge cannot be worked out, and what to say instead. */
+export const GAUGE_PROBLEM_WORDS: Readonly<Record<GaugeProblem, string>> = {
+  'no-water-weight': 'Say what the water weighed.',
+  'not-liquid': 'Gauge with liquid water you can put a hand in.',
+  'no-jug': 'Say what the jug read, and how fine its marks are.',
+  'no-water-part': 'Say how much water you poured in.',
+  'no-share': 'The share that is full lies between a fiftieth and all of it.',
+  'no-gravel': 'Say what the jug read, how coarse the gravel is and how narrow the mould gets.',
+  'gravel-coarse': 'The gravel is too coarse: it bridges the narrowest part. Take grains of a tenth of it, rice or sand.',
+  'no-shape': 'Add a shape.',
+  'no-model-weight': 'Say what the model weighs and the range of its density.',
+  'no-ring': 'Say how large the ring is and how much plaster stands above the ground.',
+  'print-outside': 'The print lies inside the ring.',
+  'no-shell': 'Say the area, the thickness and the layers.',
+  'no-volume': 'This model has no volume.',
+  'no-pours': 'No pours have told anything yet.',
+  'not-told': 'Say how much it holds and how sure that is.',
+  'few-corners': 'An outline needs three corners at least.',
+  'outline-empty': 'This outline encloses nothing; put its corners in order, once round.',
+  'no-depth': 'Say how deep it is.',
+  'few-heights': 'A profile needs two heights at least.',
+  'no-diameter': 'Each height needs a diameter.',
+  'heights-fall': 'The heights must rise from the bottom up.',
+  'profile-empty': 'This profile encloses nothing.',
+  'no-measure': 'Every measure is more than nothing.',
+}
+
+const GAUGE_BASIS: { readonly [H in GaugeHow]: string | ((g: Extract<Gauge, { readonly how: H }>) => string) } = {
+  'water-weight': 'water by weight over its density; about a hundredth stays behind or overfills',
+  'water-jug': 'jug reading, to its marks',
+  'water-part': 'an eye judges a share to about an eighth',
+  'gravel': 'gaps are alike in mould and jug; coarse grains pack looser along walls',
+  'shapes': 'solid geometry, measures carried through',
+  'model-weight': 'weight of the model over the range of its density',
+  'dam': 'ground inside the ring times the cover, and half of the print’s outline times its depth',
+  'shell': g =>
+    `area times thickness${g.radius ? ', grown outwards over a curve' : ''}; a shell by hand is even to about a seventh`,
+  'mesh': g => g.trusted ? 'sum over the triangles of a closed model' : 'a model with holes: only roughly',
+  'pours': g => `what ${g.casts} ${g.casts === 1 ? 'cast' : 'casts'} really took, when nothing was left over`,
+  'told': 'as told',
+}
+/** What the volume of a gauge stands on. */
+export function gaugeBasisWords(g: Gauge): string {
+  const words = GAUGE_BASIS[g.how] as string | ((gauge: Gauge) => string)
+  return typeof words === 'string' ? words : words(g)
+}
+/** That gauges contradict each other. */
+export function disagreeWords({ least, most }: NonNullable<Gauged['disagree']>, prefs: UnitPreferences): string {
+  return `These do not agree: ${formatVolume(least, prefs)} against ${
+    formatVolume(most, prefs)
+  }. Look at the odd one again; until then the range is wide.`
+}
+
+const shareWords = (share: number) =>
+  share < 0.01 ? 'next to nothing' : `${Math.round(Math.round(1000 * share) / 10)} % of its volume`
+const PULL: Sentences<PullVerdict> = {
+  'lets-go': 'Nothing locks: it lets go of a rigid mould.',
+  'nearly-upright':
+    'Nothing locks, but some walls are nearly upright: release them well, and do not wait for a rigid mould to cool tight.',
+  'gives-way': ({ one }) => `${capital(shareWords(one))} is undercut this way: a flexible mould gives way.`,
+  'peel-off': ({ one }) =>
+    `${capital(shareWords(one))} is undercut this way: peel it off like a sleeve, or cut the mould.`,
+  'two-halves': ({ one }) =>
+    `${capital(shareWords(one))} is undercut this way: in one rigid piece it locks; two opposite halves let go.`,
+  'still-locks': ({ one, two }) =>
+    `${capital(shareWords(one))} is undercut this way, and two halves still lock ${
+      shareWords(two)
+    }: use a flexible mould, or more parts.`,
+}
+/** How a piece lets go of its mould. */
+export const pullWords = (verdict: PullVerdict) => sentenceOf(PULL, verdict)

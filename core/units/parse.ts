@@ -1,6 +1,13 @@
 import { UNITS, defaultUnit, type Unit, type UnitKind, type UnitPreferences, METRIC } from './units'
 
-export type Parsed = { readonly ok: true, readonly value: number } | { readonly ok: false, readonly sentence: string }
+/** Why what was typed is no quantity of this kind. */
+export type Unread = { readonly kind: UnitKind } & (
+  | { readonly code: 'nothing-typed' | 'one-temperature' | 'below-nothing' }
+  | { readonly code: 'not-a-quantity' | 'number-without-unit', readonly typed: string }
+  | { readonly code: 'unknown-unit', readonly unit: string }
+  | { readonly code: 'other-unit', readonly unit: string, readonly measures: UnitKind }
+)
+export type Parsed = { readonly ok: true, readonly value: number } | ({ readonly ok: false } & Unread)
 
 const VULGAR: Record<string, string> = {
   '½': '1/2',
@@ -14,17 +21,6 @@ const VULGAR: Record<string, string> = {
   '⅞': '7/8',
   '⅕': '1/5',
 }
-const EXAMPLE: Record<UnitKind, string> = {
-  mass: '1 240 g or 2 1/2 lb',
-  volume: '750 ml or 1 1/2 cup',
-  length: '120 mm or 4 3/4 in',
-  temperature: '18 °C or 65 F',
-  time: '4 min or 90 s',
-}
-const KIND_WORD: Record<UnitKind, string> = {
-  mass: 'a weight', volume: 'a volume', length: 'a length', temperature: 'a temperature', time: 'a time',
-}
-
 // mixed fraction | fraction | decimal number with optional grouping
 const NUMBER
   = /[-+]?(?:\d+\s+\d+\s*\/\s*\d+|\d+\s*\/\s*\d+|(?:\d{1,3}(?:[ \u2009\u00a0]\d{3})+|\d[\d.,]*|[.,]\d+)(?:[.,]\d+)?)/y
@@ -71,11 +67,11 @@ function findUnit(name: string, kind: UnitKind): { unit?: Unit, otherKind?: Unit
 /**
  * Reads a quantity typed by a person, with or without a unit; compound forms add up (`5 lb 4 oz`, `1 ft 2 in`).
  * @param kind what the field holds; `oz` means fluid ounces in a volume field and ounces of weight in a weight field.
- * @returns SI value, or a sentence that says what to type instead.
+ * @returns SI value, or why it cannot be read.
  */
 export function parseQuantity(text: string, kind: UnitKind, prefs: UnitPreferences = METRIC): Parsed {
   let rest = text.toLowerCase().replace(/[½⅓⅔¼¾⅛⅜⅝⅞⅕]/g, c => ` ${VULGAR[c]}`).replace(/−/g, '-').trim()
-  if (rest === '') return { ok: false, sentence: `Type ${KIND_WORD[kind]}, such as ${EXAMPLE[kind]}.` }
+  if (rest === '') return { ok: false, kind, code: 'nothing-typed' }
   let total = 0
   let parts = 0
   while (rest !== '') {
@@ -83,42 +79,27 @@ export function parseQuantity(text: string, kind: UnitKind, prefs: UnitPreferenc
     const number = NUMBER.exec(rest)
     const value = number ? parseNumber(number[0]) : undefined
     if (!number || value === undefined || !Number.isFinite(value)) {
-      return {
-        ok: false,
-        sentence: `“${text.trim()}” is not ${KIND_WORD[kind]} this field can read. Type it like ${EXAMPLE[kind]}.`,
-      }
+      return { ok: false, kind, code: 'not-a-quantity', typed: text.trim() }
     }
     rest = rest.slice(number[0].length).trim()
     const name = (/^[^\d\s.,+-][^\d,+-]*/.exec(rest)?.[0] ?? '').trim().replace(/\.$/, '')
     rest = rest.slice(/^[^\d\s.,+-][^\d,+-]*/.exec(rest)?.[0].length ?? 0).trim()
     if (name === '' && parts > 0) {
-      return {
-        ok: false,
-        sentence: `“${text.trim()}” has a number without a unit after another with one. Type it like ${EXAMPLE[kind]}.`,
-      }
+      return { ok: false, kind, code: 'number-without-unit', typed: text.trim() }
     }
     const { unit, otherKind } = name === ''
       ? { unit: UNITS[defaultUnit(kind, prefs)] as Unit, otherKind: undefined }
       : findUnit(name, kind)
     if (!unit) {
       return otherKind
-        ? {
-            ok: false,
-            sentence: `“${name}” measures ${KIND_WORD[otherKind]}; this field needs ${KIND_WORD[kind]}, such as ${
-              EXAMPLE[kind]
-            }.`,
-          }
-        : { ok: false, sentence: `“${name}” is not a unit known here. Type ${KIND_WORD[kind]} like ${EXAMPLE[kind]}.` }
+        ? { ok: false, kind, code: 'other-unit', unit: name, measures: otherKind }
+        : { ok: false, kind, code: 'unknown-unit', unit: name }
     }
     if (parts > 0 && kind === 'temperature')
-      return { ok: false, sentence: `Type one temperature, such as ${EXAMPLE.temperature}.` }
+      return { ok: false, kind, code: 'one-temperature' }
     total += unit.toSi(value)
     parts++
   }
-  if (total < 0 && kind !== 'temperature')
-    return {
-      ok: false,
-      sentence: `${KIND_WORD[kind][0]!.toUpperCase()}${KIND_WORD[kind].slice(1)} cannot be less than nothing here.`,
-    }
+  if (total < 0 && kind !== 'temperature') return { ok: false, kind, code: 'below-nothing' }
   return { ok: true, value: total }
 }

@@ -16,6 +16,7 @@ import { columnSpans, spanVolume, type Vector } from '../../core/mould/mesh/span
 import { readStl, writeStl } from '../../core/mould/mesh/stl'
 import { bestVent, searchTilt, trappedAir, type Opening } from '../../core/mould/mesh/trapped-air'
 import { lockedAlong, pullVerdict, searchPull } from '../../core/mould/mesh/undercut'
+import { pullWords } from '../../core/mould/words'
 import { ball, box, positionsOf, torus, turned } from '../../core/mould/mesh/solids'
 import { MODEL_PROBLEM_WORDS, modelRemarkWords } from '../../core/mould/words'
 import { readFileSync } from 'node:fs'
@@ -215,12 +216,12 @@ describe('undercuts (analytic cases)', () => {
     const { result, shares } = finish(searchPull(positionsOf(turned([[30, 0], [20, 40], [30, 80]]))))
     expect(result.twoPart.twoPart / result.twoPart.volume).toBeLessThan(0.005)
     expect(shares.length).toBeGreaterThan(10)
-    expect(pullVerdict(lockedAlong(positionsOf(turned([[30, 0], [24, 60]])), [0, 0, 1], 64), false)).toMatch(
+    expect(pullWords(pullVerdict(lockedAlong(positionsOf(turned([[30, 0], [24, 60]])), [0, 0, 1], 64), false))).toMatch(
       /lets go of a rigid mould/,
     )
-    expect(pullVerdict(lockedAlong(positionsOf(ball(50)), [0, 0, 1], 64), false)).toMatch(/two opposite halves let go/)
-    expect(pullVerdict(lockedAlong(positionsOf(torus(40, 12)), [1, 0, 0], 64), false)).toMatch(/two halves still lock/)
-    expect(pullVerdict(lockedAlong(positionsOf(ball(50)), [0, 0, 1], 64), true)).toMatch(/peel it off like a sleeve/)
+    expect(pullWords(pullVerdict(lockedAlong(positionsOf(ball(50)), [0, 0, 1], 64), false))).toMatch(/two opposite halves let go/)
+    expect(pullWords(pullVerdict(lockedAlong(positionsOf(torus(40, 12)), [1, 0, 0], 64), false))).toMatch(/two halves still lock/)
+    expect(pullWords(pullVerdict(lockedAlong(positionsOf(ball(50)), [0, 0, 1], 64), true))).toMatch(/peel it off like a sleeve/)
   })
 })
 

@@ -29,7 +29,6 @@ import { newId, Refused } from '~/sync/api'
 import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
 import { keepPhoto, photoAddress, photosOf, shrunk, type SmallPhoto } from '~/sync/photos'
-import { useSession } from '~/sync/session'
 import { photoFacts, type PhotoFacts } from './photo-facts'
 
 type Mark = NonNullable<Impression['photo']>['marks'][number]
@@ -208,7 +207,7 @@ function takingUp(state: State, { setScale, add }: Marking) {
 /** The print as a mould in the ground, with its photo and what was measured. */
 function keeping(state: State, { size, gauge, standing }: ReturnType<typeof measuring>) {
   const { picture, scale, marks, camera, facts, depth, cover, trouble, busy, kept, item, fresh, photoId } = state
-  const library = useLibrary(), session = useSession()
+  const library = useLibrary()
 
   function mouldOf(photoScale: PhotoScale): MouldBody {
     const { long, width } = size.value, before = item.value?.body
@@ -234,7 +233,7 @@ function keeping(state: State, { size, gauge, standing }: ReturnType<typeof meas
         photo: { id: photoId.value, scale: photoScale, camera: camera.value, marks: marks.value },
       },
       gauges,
-      volume: combineGauges(gauges, session.units),
+      volume: combineGauges(gauges),
     }
   }
   async function keep(body: MouldBody): Promise<void> {

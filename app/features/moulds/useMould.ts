@@ -32,7 +32,7 @@ export function useMould(item: LibraryItem<'mould'>) {
   )
   const gauged = computed(() =>
     withPours.value.some(g => gaugeProblem(g) === undefined)
-      ? combineGauges(withPours.value, session.units)
+      ? combineGauges(withPours.value)
       : undefined,
   )
 
@@ -49,7 +49,7 @@ export function useMould(item: LibraryItem<'mould'>) {
       ? [...next, { how: 'pours' as const, volume: item.poured.volume, casts: item.poured.casts }]
       : next
     const usable = all.filter(g => gaugeProblem(g) === undefined)
-    const { value, low, high } = usable.length ? combineGauges(usable, session.units) : body.value.volume
+    const { value, low, high } = usable.length ? combineGauges(usable) : body.value.volume
     change({ gauges: [...next], volume: { value, low, high } })
   }
   /** One at a time: each save needs the revision that the one before it made. */

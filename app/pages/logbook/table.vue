@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import Papa from 'papaparse'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
+import { cellWords, fieldWords } from '~core/formats/words'
 import { guessMapping, readTable, TABLE_FIELDS, type Mapping, type TableKind } from '~core/formats/table-in'
 import { MOST_ROWS } from '~contract/import'
 import FileButton from '~/ui/FileButton.vue'
@@ -150,7 +151,7 @@ const shownFields = computed(() => fields.value.filter(f => mapping.value[f.id] 
       <h3>Which column is what</h3>
       <div class="map">
         <div v-for="f in fields" :key="f.id" class="field">
-          <span :id="`col-${f.id}`" class="small strong">{{ f.word }}{{ f.required ? ', needed' : '' }}</span>
+          <span :id="`col-${f.id}`" class="small strong">{{ fieldWords(kind, f.id) }}{{ f.required ? ', needed' : '' }}</span>
           <Select
             :aria-labelledby="`col-${f.id}`"
             :model-value="mapping[f.id] ?? -1"
@@ -173,7 +174,7 @@ const shownFields = computed(() => fields.value.filter(f => mapping.value[f.id] 
         </div>
       </div>
       <p v-if="missing.length > 0" class="problem">
-        Say which column holds: {{ missing.map(f => f.word.toLowerCase()).join(', ') }}.
+        Say which column holds: {{ missing.map(f => fieldWords(kind, f.id).toLowerCase()).join(', ') }}.
       </p>
       <template v-if="read">
         <div class="take">
@@ -199,13 +200,13 @@ const shownFields = computed(() => fields.value.filter(f => mapping.value[f.id] 
               <tr>
                 <th scope="col">line</th>
                 <th scope="col">read as</th>
-                <th v-for="f in shownFields" :key="f.id" scope="col">{{ f.word }}</th>
+                <th v-for="f in shownFields" :key="f.id" scope="col">{{ fieldWords(kind, f.id) }}</th>
               </tr>
             </thead>
             <tbody>
               <tr v-for="p in preview" :key="p.line">
                 <td class="num">{{ p.line }}</td>
-                <td :class="p.problem ? 'wrong' : 'soft'">{{ p.problem?.sentence ?? 'goes in' }}</td>
+                <td :class="p.problem ? 'wrong' : 'soft'">{{ p.problem ? cellWords(p.problem.why) : 'goes in' }}</td>
                 <td v-for="f in shownFields" :key="f.id" :class="{ bad: p.problem?.field === f.id }">
                   {{ shownCell(p.line, f.id) }}
                 </td>

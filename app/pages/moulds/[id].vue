@@ -9,7 +9,14 @@ import { MOULD_MATERIALS } from '~core/setting/body'
 import { GAUGE_WAYS, gaugeProblem, gaugeRange, gaugeResult, type Gauge, type GaugeHow } from '~core/mould/gauge/gauge'
 import { photoArea, photoLength } from '~core/mould/photo/photo'
 import { readinessOf, USUAL_LIFE } from '~core/mould/readiness'
-import { readyWords, releaseSentence } from '~core/mould/words'
+import {
+  disagreeWords,
+  GAUGE_PROBLEM_WORDS,
+  GAUGE_WORDS,
+  gaugeBasisWords,
+  readyWords,
+  releaseSentence,
+} from '~core/mould/words'
 import { evenDepth } from '~core/mould/gauge/vessel'
 import { formatArea, formatLength, formatPercent, formatVolume, roundTo } from '~core/units/format'
 import { Z80 } from '~core/units/quantity'
@@ -39,14 +46,10 @@ onBeforeRouteLeave(() => mould.save())
 useEventListener(window, 'pagehide', () => void mould.save())
 
 const units = computed(() => session.units)
-const NAMES: Readonly<Record<GaugeHow, string>> = {
-  ...Object.fromEntries(GAUGE_WAYS.map(w => [w.how, w.name])) as Record<GaugeHow, string>,
-  mesh: 'From its model',
-  pours: 'What its pours took',
-}
+const WAYS = GAUGE_WAYS.map(how => ({ how, name: GAUGE_WORDS[how].name }))
 const chosen = ref<number>()
 const inHand = computed(() => chosen.value === undefined ? undefined : gauges.value[chosen.value])
-const way = computed(() => GAUGE_WAYS.find(w => w.how === inHand.value?.how))
+const way = computed(() => inHand.value && GAUGE_WORDS[inHand.value.how])
 function add(how: GaugeHow) {
   mould.setGauges([...gauges.value, BLANK_GAUGES[how as keyof typeof BLANK_GAUGES]])
   chosen.value = gauges.value.length - 1
@@ -63,7 +66,7 @@ const rows = computed(() => withPours.value.map((g, i) => {
 }))
 const bars = computed(() => [
   ...rows.value.flatMap(({ g, i, result }) =>
-    result ? [{ id: `${i}`, label: NAMES[g.how], ...gaugeRange(result) }] : [],
+    result ? [{ id: `${i}`, label: GAUGE_WORDS[g.how].name, ...gaugeRange(result) }] : [],
   ),
   ...(gauged.value ? [{ id: 'all', label: 'Together', ...gauged.value, strong: true }] : []),
 ])
@@ -167,7 +170,7 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
               class="gauge"
               :aria-pressed="chosen === r.i"
               @click="toggle(r.i)">
-              <span class="strong">{{ NAMES[r.g.how] }}</span>
+              <span class="strong">{{ GAUGE_WORDS[r.g.how].name }}</span>
               <span class="num"
               >{{ r.result ? volume(r.result.volume) : '—' }}
                 <span class="soft small">{{
@@ -176,15 +179,15 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
               >
             </button>
             <div v-else class="gauge">
-              <span class="strong">{{ NAMES.pours }}</span><span class="num"
+              <span class="strong">{{ GAUGE_WORDS.pours.name }}</span><span class="num"
               >{{ volume(r.result!.volume) }}
                 <span class="soft small"
                 >± {{ formatPercent(Math.round(Z80 * r.result!.doubt * 1000) / 1000) }}</span
                 ></span
               >
-              <span class="soft small">{{ r.result!.basis.note }}</span>
+              <span class="soft small">{{ gaugeBasisWords(r.g) }}</span>
             </div>
-            <p v-if="r.problem" class="problem">{{ r.problem }}</p>
+            <p v-if="r.problem" class="problem">{{ GAUGE_PROBLEM_WORDS[r.problem] }}</p>
           </li>
         </ul>
         <NuxtLink v-if="gauges.some(g => g.how === 'mesh')" :to="`/moulds/model?mould=${id}`"
@@ -211,7 +214,7 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
           v-if="session.mayWrite"
           :key="gauges.length"
           :model-value="null"
-          :options="[...GAUGE_WAYS]"
+          :options="WAYS"
           option-label="name"
           option-value="how"
           placeholder="Gauge it another way"
@@ -234,7 +237,7 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
             {{ volume(gauged.high) }}).
             <Button label="Take it over" severity="secondary" size="small" @click="mould.setGauges(gauges)" />
           </p>
-          <p v-if="gauged?.disagree" class="problem warn" role="status">{{ gauged.disagree }}</p>
+          <p v-if="gauged?.disagree" class="problem warn" role="status">{{ disagreeWords(gauged.disagree, units) }}</p>
           <RangeAxis
             title="Volume by each gauge."
             :bars="bars"
@@ -245,8 +248,9 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
             :write="volume" />
           <p class="small soft">
             {{
-              rows.find(r => r.i === chosen)?.result?.basis.note
-                ?? 'The surest gauge speaks loudest; where they contradict each other, the range widens.'
+              inHand
+                ? gaugeBasisWords(inHand)
+                : 'The surest gauge speaks loudest; where they contradict each other, the range widens.'
             }}
           </p>
         </div>

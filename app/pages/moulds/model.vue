@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { modelRemarkWords } from '~core/mould/words'
+import { modelRemarkWords, pullWords } from '~core/mould/words'
 import Button from 'primevue/button'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
@@ -131,7 +131,7 @@ async function take() {
     const item = library.items.mould.find(m => m.id === forMould.value)
     const id = item?.id ?? newId()
     const gauges = [...(item ? gaugesOf(item.body) : []).filter(g => g.how !== 'mesh'), gauge]
-    const { value, low, high } = combineGauges(gauges, units.value)
+    const { value, low, high } = combineGauges(gauges)
     await library.save(
       'mould',
       id,
@@ -314,7 +314,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
                 :max="15"
                 @update:model-value="model.lookAlong()" />
             </div>
-            <p role="status">{{ pullVerdict(locked, stiff === 'flexible') }}</p>
+            <p role="status">{{ pullWords(pullVerdict(locked, stiff === 'flexible')) }}</p>
             <dl class="facts">
               <dt>Pulled along</dt>
               <dd class="num">{{ locked.pull.map(v => roundTo(v, 0.01)).join(', ') }}</dd>

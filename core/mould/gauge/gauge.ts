@@ -1,9 +1,7 @@
 import type { Basis, Celsius, CubicMetres, Kilograms, Metres } from '../../units/quantity'
 import { Z80 } from '../../units/quantity'
-import { formatVolume } from '../../units/format'
-import { METRIC, type UnitPreferences } from '../../units/units'
 import { waterDensity } from '../../gypsum/mix'
-import { shapeDoubt, shapeProblem, shapeVolume, type Shape } from './shapes'
+import { shapeDoubt, shapeProblem, shapeVolume, type Shape, type ShapeProblem } from './shapes'
 
 /** Two sides of a rectangle, m. */
 export interface Sides { readonly width: Metres, readonly length: Metres }
@@ -45,11 +43,30 @@ export type Gauge = { [H in keyof GaugeMeasures]: { readonly how: H } & GaugeMea
 
 export type GaugeHow = Gauge['how']
 
+/** Why a gauge cannot be worked out: what is missing of it, or what it cannot be. */
+export type GaugeProblem
+  = | ShapeProblem
+    | 'no-water-weight'
+    | 'not-liquid'
+    | 'no-jug'
+    | 'no-water-part'
+    | 'no-share'
+    | 'no-gravel'
+    | 'gravel-coarse'
+    | 'no-shape'
+    | 'no-model-weight'
+    | 'no-ring'
+    | 'print-outside'
+    | 'no-shell'
+    | 'no-volume'
+    | 'no-pours'
+    | 'not-told'
+
 export interface GaugeResult {
   readonly volume: CubicMetres
   /** Relative standard deviation. */
   readonly doubt: number
-  readonly basis: Basis
+  readonly kind: Basis['kind']
 }
 
 /** Volume that holds in eight of ten (log-normal). */
@@ -59,42 +76,18 @@ export function gaugeRange(
   return { low: volume * Math.exp(-Z80 * doubt), value: volume, high: volume * Math.exp(Z80 * doubt) }
 }
 
-export interface GaugeWay { readonly how: GaugeHow, readonly name: string, readonly tells: string }
-
 /** The ways people gauge, the surest first. Common practice, no source. */
-export const GAUGE_WAYS: readonly GaugeWay[] = [
-  {
-    how: 'water-weight',
-    name: 'Water on a scale',
-    tells:
-      'Fill it with water to where the plaster should stand, pour that onto a scale. Then let the mould drain dry.',
-  },
-  { how: 'water-jug', name: 'Water in a jug', tells: 'Fill it with water and pour that into a jug.' },
-  {
-    how: 'gravel',
-    name: 'Gravel in a jug',
-    tells:
-      'Fill it level with fine gravel or rice and pour that into a jug: the jug reading is the volume, since the gaps are the same in both.',
-  },
-  { how: 'shapes', name: 'Measure it', tells: 'As a box, cup, bowl or turned profile, or several of them stacked.' },
-  {
-    how: 'water-part',
-    name: 'By eye, with some water',
-    tells: 'Pour in a known amount and judge what share of it is full.',
-  },
-  { how: 'model-weight', name: 'Weigh the model', tells: 'Weight over density of what the mould was made from.' },
-  {
-    how: 'dam',
-    name: 'Ring or dam over a print',
-    tells: 'The ground inside the ring, the print, and the plaster above it.',
-  },
-  {
-    how: 'shell',
-    name: 'Shell or jacket',
-    tells: 'Area times thickness; carved relief has more area than its outline.',
-  },
-  { how: 'told', name: 'I know it', tells: 'Told, or read off the mould.' },
-]
+export const GAUGE_WAYS = [
+  'water-weight',
+  'water-jug',
+  'gravel',
+  'shapes',
+  'water-part',
+  'model-weight',
+  'dam',
+  'shell',
+  'told',
+] as const satisfies readonly GaugeHow[]
 
 // Relative standard deviations, engineering guesses but where the physics gives them.
 const LEFT_IN_MOULD = 0.01,
@@ -104,6 +97,7 @@ const LEFT_IN_MOULD = 0.01,
   PRINT_SHAPE = 0.15,
   SHELL_EVENNESS = 0.15,
   MESH = 0.005,
+  MESH_WITH_HOLES = 0.1,
   ONE_POUR = 0.08
 /**
  * Air buoyancy on a scale: water weighs a thousandth less in air (density of air over that of water, first principles).
@@ -115,143 +109,108 @@ const BUOYANCY = 1.00105
  */
 const PRINT_FULLNESS = 0.5
 
-/** A sentence when a gauge cannot be worked out; undefined when it can. */
-export function gaugeProblem(g: Gauge): string | undefined {
-  const all = (...values: number[]) => values.every(v => v > 0 && Number.isFinite(v))
-  switch (g.how) {
-    case 'water-weight':
-      return !all(g.mass)
-        ? 'Say what the water weighed.'
-        : g.temperature > 0 && g.temperature < 60
-          ? undefined
-          : 'Gauge with liquid water you can put a hand in.'
-    case 'water-jug':
-      return all(g.reading, g.step) ? undefined : 'Say what the jug read, and how fine its marks are.'
-    case 'water-part':
-      return !all(g.water)
-        ? 'Say how much water you poured in.'
-        : g.share > 0.02 && g.share <= 1
-          ? undefined
-          : 'The share that is full lies between a fiftieth and all of it.'
-    case 'gravel':
-      return !all(g.reading, g.step, g.grain, g.gap)
-        ? 'Say what the jug read, how coarse the gravel is and how narrow the mould gets.'
-        : g.grain < g.gap / 3
-          ? undefined
-          : 'The gravel is too coarse: it bridges the narrowest part. Take grains of a tenth of it, rice or sand.'
-    case 'shapes':
-      return g.stack.length === 0 ? 'Add a shape.' : g.stack.map(shapeProblem).find(Boolean)
-    case 'model-weight':
-      return all(g.mass, g.density.low, g.density.high) && g.density.low <= g.density.high
-        ? undefined
-        : 'Say what the model weighs and the range of its density.'
-    case 'dam':
-      return !all(g.area, g.cover)
-        ? 'Say how large the ring is and how much plaster stands above the ground.'
-        : g.printArea >= 0 && g.printDepth >= 0 && g.printArea <= g.area
-          ? undefined
-          : 'The print lies inside the ring.'
-    case 'shell':
-      return all(g.area, g.relief, g.thickness, g.layers) ? undefined : 'Say the area, the thickness and the layers.'
-    case 'mesh':
-      return all(g.volume) ? undefined : 'This model has no volume.'
-    case 'pours':
-      return all(g.volume, g.casts) ? undefined : 'No pours have told anything yet.'
-    case 'told':
-      return all(g.volume, g.percent) && g.percent <= 90 ? undefined : 'Say how much it holds and how sure that is.'
-  }
+const above = (...values: number[]) => values.every(v => v > 0 && Number.isFinite(v))
+
+interface Rule<G> {
+  readonly problem: (gauge: G) => GaugeProblem | undefined
+  /** Of what has no problem. */
+  readonly result: (gauge: G) => GaugeResult
+}
+const physics = (volume: CubicMetres, doubt: number): GaugeResult => ({ volume, doubt, kind: 'physics' })
+const guess = (volume: CubicMetres, doubt: number): GaugeResult => ({ volume, doubt, kind: 'engineering guess' })
+const record = (volume: CubicMetres, doubt: number): GaugeResult => ({ volume, doubt, kind: 'your own record' })
+/** A jug is read to its marks: evenly within one of them. */
+const toItsMarks = (step: CubicMetres, reading: CubicMetres) => step / Math.sqrt(12) / reading
+
+const RULES: { readonly [H in GaugeHow]: Rule<Extract<Gauge, { readonly how: H }>> } = {
+  // Water by weight over its density; about a hundredth stays behind or overfills.
+  'water-weight': {
+    problem(g) {
+      if (!above(g.mass)) return 'no-water-weight'
+      return g.temperature > 0 && g.temperature < 60 ? undefined : 'not-liquid'
+    },
+    result: g =>
+      physics(g.mass * BUOYANCY / waterDensity(g.temperature), Math.hypot(LEFT_IN_MOULD, 0.001 / g.mass)),
+  },
+  'water-jug': {
+    problem: g => above(g.reading, g.step) ? undefined : 'no-jug',
+    result: g => physics(g.reading, Math.hypot(JUG, LEFT_IN_MOULD, toItsMarks(g.step, g.reading))),
+  },
+  'water-part': {
+    problem(g) {
+      if (!above(g.water)) return 'no-water-part'
+      return g.share > 0.02 && g.share <= 1 ? undefined : 'no-share'
+    },
+    result: g => guess(g.water / g.share, EYE),
+  },
+  // Gaps are alike in mould and jug; coarse grains pack looser along walls.
+  'gravel': {
+    problem(g) {
+      if (!above(g.reading, g.step, g.grain, g.gap)) return 'no-gravel'
+      return g.grain < g.gap / 3 ? undefined : 'gravel-coarse'
+    },
+    result: g => guess(g.reading, Math.hypot(GRAVEL, 0.3 * g.grain / g.gap, toItsMarks(g.step, g.reading))),
+  },
+  // Solid geometry, measures carried through.
+  'shapes': {
+    problem: g => g.stack.length === 0 ? 'no-shape' : g.stack.map(shapeProblem).find(Boolean),
+    result: g => physics(g.stack.reduce((v, s) => v + shapeVolume(s), 0), Math.max(0.005, shapeDoubt(g.stack, g.error))),
+  },
+  'model-weight': {
+    problem: ({ mass, density: { low, high } }) => above(mass, low, high) && low <= high ? undefined : 'no-model-weight',
+    result: ({ mass, density: { low, high } }) =>
+      physics(mass / Math.sqrt(low * high), Math.max(0.01, Math.log(high / low) / (2 * Z80))),
+  },
+  // Ground inside the ring times the cover, and half of the print's outline times its depth.
+  'dam': {
+    problem(g) {
+      if (!above(g.area, g.cover)) return 'no-ring'
+      return g.printArea >= 0 && g.printDepth >= 0 && g.printArea <= g.area ? undefined : 'print-outside'
+    },
+    result(g) {
+      const hollow = g.printArea * g.printDepth * PRINT_FULLNESS, cover = g.area * g.cover
+      return guess(hollow + cover, Math.hypot(PRINT_SHAPE * 2 * hollow, 0.05 * cover) / (hollow + cover))
+    },
+  },
+  // Area times thickness, grown outwards over a curve; a shell by hand is even to about a seventh.
+  'shell': {
+    problem: g => above(g.area, g.relief, g.thickness, g.layers) ? undefined : 'no-shell',
+    result(g) {
+      const t = g.thickness, curved = g.radius ? 1 + t / g.radius + t * t / (3 * g.radius * g.radius) : 1
+      return guess(g.area * g.relief * t * g.layers * curved, SHELL_EVENNESS)
+    },
+  },
+  'mesh': {
+    problem: g => above(g.volume) ? undefined : 'no-volume',
+    result: g => physics(g.volume, g.trusted ? MESH : MESH_WITH_HOLES),
+  },
+  'pours': {
+    problem: g => above(g.volume, g.casts) ? undefined : 'no-pours',
+    result: g => record(g.volume, Math.max(0.02, ONE_POUR / Math.sqrt(g.casts))),
+  },
+  'told': {
+    problem: g => above(g.volume, g.percent) && g.percent <= 90 ? undefined : 'not-told',
+    result: g => record(g.volume, g.percent / 100 / Z80),
+  },
+}
+const ruleOf = <G extends Gauge>(g: G) => RULES[g.how] as unknown as Rule<G>
+
+/** Why a gauge cannot be worked out; undefined when it can. */
+export function gaugeProblem(g: Gauge): GaugeProblem | undefined {
+  return ruleOf(g).problem(g)
 }
 
 /** Volume that one gauge gives, with its doubt. Call with what `gaugeProblem` lets through. */
 export function gaugeResult(g: Gauge): GaugeResult {
-  const result = (volume: CubicMetres, doubt: number, kind: Basis['kind'], note: string): GaugeResult => ({
-    volume,
-    doubt,
-    basis: { kind, note },
-  })
-  switch (g.how) {
-    case 'water-weight':
-      return result(
-        g.mass * BUOYANCY / waterDensity(g.temperature),
-        Math.hypot(LEFT_IN_MOULD, 0.001 / g.mass),
-        'physics',
-        'water by weight over its density; about a hundredth stays behind or overfills',
-      )
-    case 'water-jug':
-      return result(
-        g.reading,
-        Math.hypot(JUG, LEFT_IN_MOULD, g.step / Math.sqrt(12) / g.reading),
-        'physics',
-        'jug reading, to its marks',
-      )
-    case 'water-part':
-      return result(g.water / g.share, EYE, 'engineering guess', 'an eye judges a share to about an eighth')
-    case 'gravel':
-      return result(
-        g.reading,
-        Math.hypot(GRAVEL, 0.3 * g.grain / g.gap, g.step / Math.sqrt(12) / g.reading),
-        'engineering guess',
-        'gaps are alike in mould and jug; coarse grains pack looser along walls',
-      )
-    case 'shapes':
-      return result(
-        g.stack.reduce((v, s) => v + shapeVolume(s), 0),
-        Math.max(0.005, shapeDoubt(g.stack, g.error)),
-        'physics',
-        'solid geometry, measures carried through',
-      )
-    case 'model-weight':
-      return result(
-        g.mass / Math.sqrt(g.density.low * g.density.high),
-        Math.max(0.01, Math.log(g.density.high / g.density.low) / (2 * Z80)),
-        'physics',
-        'weight of the model over the range of its density',
-      )
-    case 'dam': {
-      const hollow = g.printArea * g.printDepth * PRINT_FULLNESS, cover = g.area * g.cover
-      return result(
-        hollow + cover,
-        Math.hypot(PRINT_SHAPE * 2 * hollow, 0.05 * cover) / (hollow + cover),
-        'engineering guess',
-        'ground inside the ring times the cover, and half of the print’s outline times its depth',
-      )
-    }
-    case 'shell': {
-      const t = g.thickness, curved = g.radius ? 1 + t / g.radius + t * t / (3 * g.radius * g.radius) : 1
-      return result(
-        g.area * g.relief * t * g.layers * curved,
-        SHELL_EVENNESS,
-        'engineering guess',
-        `area times thickness${
-          g.radius ? ', grown outwards over a curve' : ''
-        }; a shell by hand is even to about a seventh`,
-      )
-    }
-    case 'mesh':
-      return result(
-        g.volume,
-        g.trusted ? MESH : 0.1,
-        'physics',
-        g.trusted ? 'sum over the triangles of a closed model' : 'a model with holes: only roughly',
-      )
-    case 'pours':
-      return result(
-        g.volume,
-        Math.max(0.02, ONE_POUR / Math.sqrt(g.casts)),
-        'your own record',
-        `what ${g.casts} ${g.casts === 1 ? 'cast' : 'casts'} really took, when nothing was left over`,
-      )
-    case 'told':
-      return result(g.volume, g.percent / 100 / Z80, 'your own record', 'as told')
-  }
+  return ruleOf(g).result(g)
 }
 
 export interface Gauged {
   readonly value: CubicMetres
   readonly low: CubicMetres
   readonly high: CubicMetres
-  /** Set when the gauges contradict each other by more than their doubts allow. */
-  readonly disagree?: string
+  /** The least and the most that was gauged, when they contradict each other by more than their doubts allow. */
+  readonly disagree?: { readonly least: CubicMetres, readonly most: CubicMetres }
 }
 
 /**
@@ -260,8 +219,8 @@ export interface Gauged {
  * scatter more than their doubts allow, the range is widened by how much they do (Birge ratio) and that is said.
  * @throws RangeError without any usable gauge.
  */
-export function combineGauges(gauges: readonly Gauge[], prefs: UnitPreferences = METRIC): Gauged {
-  const results = gauges.filter(g => gaugeProblem(g) === undefined).map(g => ({ ...gaugeResult(g), how: g.how }))
+export function combineGauges(gauges: readonly Gauge[]): Gauged {
+  const results = gauges.filter(g => gaugeProblem(g) === undefined).map(gaugeResult)
   if (results.length === 0) throw new RangeError('no gauge')
   const weights = results.map(r => 1 / r.doubt ** 2)
   const total = weights.reduce((a, b) => a + b)
@@ -270,18 +229,11 @@ export function combineGauges(gauges: readonly Gauge[], prefs: UnitPreferences =
   const birge = results.length > 1 ? Math.sqrt(chi / (results.length - 1)) : 0
   const sd = Math.sqrt(1 / total) * Math.max(1, birge)
   const value = Math.exp(mean)
-  const [least, most] = [
-    results.reduce((a, b) => b.volume < a.volume ? b : a),
-    results.reduce((a, b) => b.volume > a.volume ? b : a),
-  ]
+  const volumes = results.map(r => r.volume)
   return {
     value,
     low: value * Math.exp(-Z80 * sd),
     high: value * Math.exp(Z80 * sd),
-    disagree: birge > 2
-      ? `These do not agree: ${formatVolume(least.volume, prefs)} against ${
-        formatVolume(most.volume, prefs)
-      }. Look at the odd one again; until then the range is wide.`
-      : undefined,
+    disagree: birge > 2 ? { least: Math.min(...volumes), most: Math.max(...volumes) } : undefined,
   }
 }

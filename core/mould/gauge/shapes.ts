@@ -107,24 +107,33 @@ export function turnedUndercuts(
   return found.sort((a, b) => b.by - a.by)
 }
 
-/** Why a shape cannot be worked out, in a sentence; undefined when it can. */
-export function shapeProblem(shape: Shape): string | undefined {
+export type ShapeProblem
+  = | 'few-corners'
+    | 'outline-empty'
+    | 'no-depth'
+    | 'few-heights'
+    | 'no-diameter'
+    | 'heights-fall'
+    | 'profile-empty'
+    | 'no-measure'
+
+/** Why a shape cannot be worked out; undefined when it can. */
+export function shapeProblem(shape: Shape): ShapeProblem | undefined {
   if (shape.kind === 'outline') {
-    if (shape.points.length < 3) return 'An outline needs three corners at least.'
-    if (!(outlineArea(shape.points) > 0)) return 'This outline encloses nothing; put its corners in order, once round.'
-    return shape.height > 0 ? undefined : 'Say how deep it is.'
+    if (shape.points.length < 3) return 'few-corners'
+    if (!(outlineArea(shape.points) > 0)) return 'outline-empty'
+    return shape.height > 0 ? undefined : 'no-depth'
   }
   if (shape.kind === 'turned') {
-    if (shape.points.length < 2) return 'A profile needs two heights at least.'
-    if (shape.points.some(p => !(p.across >= 0) || !Number.isFinite(p.height))) return 'Each height needs a diameter.'
-    if (shape.points.slice(1).some((p, i) => p.height <= shape.points[i]!.height))
-      return 'The heights must rise from the bottom up.'
-    return shapeVolume(shape) > 0 ? undefined : 'This profile encloses nothing.'
+    if (shape.points.length < 2) return 'few-heights'
+    if (shape.points.some(p => !(p.across >= 0) || !Number.isFinite(p.height))) return 'no-diameter'
+    if (shape.points.slice(1).some((p, i) => p.height <= shape.points[i]!.height)) return 'heights-fall'
+    return shapeVolume(shape) > 0 ? undefined : 'profile-empty'
   }
   const lengths = Object.entries(shape).filter(([key]) => key !== 'kind').map(([key, v]) => [key, v as number] as const)
   return lengths.every(([key, v]) => v > 0 || (shape.kind === 'cup' && key === 'bottom' && v === 0))
     ? undefined
-    : 'Every measure is more than nothing.'
+    : 'no-measure'
 }
 
 /**

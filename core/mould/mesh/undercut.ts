@@ -110,23 +110,23 @@ export function* searchPull(positions: Float32Array, cells = 64, tries = 120): G
   return { onePiece: best[0]!, twoPart: best[1]! }
 }
 
-/** What the numbers mean for a mould of this stiffness. */
-export function pullVerdict(l: Locked, flexible: boolean): string {
-  const share = l.onePiece / l.volume, two = l.twoPart / l.volume
-  const percent = (x: number) =>
-    x < 0.01 ? 'next to nothing' : `${Math.round(Math.round(1000 * x) / 10)} % of its volume`
-  if (share < 0.005)
-    return l.lowDraft > 0.05
-      ? 'Nothing locks, but some walls are nearly upright: release them well, and do not wait for a rigid mould to cool tight.'
-      : 'Nothing locks: it lets go of a rigid mould.'
-  if (flexible)
-    return share < 0.1
-      ? `${cap(percent(share))} is undercut this way: a flexible mould gives way.`
-      : `${cap(percent(share))} is undercut this way: peel it off like a sleeve, or cut the mould.`
-  if (two < 0.005)
-    return `${cap(percent(share))} is undercut this way: in one rigid piece it locks; two opposite halves let go.`
-  return `${cap(percent(share))} is undercut this way, and two halves still lock ${
-    percent(two)
-  }: use a flexible mould, or more parts.`
+/** Below this share of its volume nothing locks: what is left is the grid's (engineering guess). */
+const LOCKS = 0.005
+/** A flexible mould gives way over this share of undercut (engineering guess). */
+const GIVES_WAY = 0.1
+/** With this share of its walls nearly upright they want a good release (engineering guess). */
+const UPRIGHT = 0.05
+
+/** What the numbers mean for a mould of this stiffness; `one` and `two` are shares of its volume that lock. */
+export interface PullVerdict {
+  readonly code: 'lets-go' | 'nearly-upright' | 'gives-way' | 'peel-off' | 'two-halves' | 'still-locks'
+  readonly one: number
+  readonly two: number
 }
-const cap = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
+export function pullVerdict(l: Locked, flexible: boolean): PullVerdict {
+  const one = l.onePiece / l.volume, two = l.twoPart / l.volume
+  const verdict = (code: PullVerdict['code']): PullVerdict => ({ code, one, two })
+  if (one < LOCKS) return verdict(l.lowDraft > UPRIGHT ? 'nearly-upright' : 'lets-go')
+  if (flexible) return verdict(one < GIVES_WAY ? 'gives-way' : 'peel-off')
+  return verdict(two < LOCKS ? 'two-halves' : 'still-locks')
+}
