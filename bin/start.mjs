@@ -38,6 +38,66 @@ function lesserUser() {
   return uid && gid && reads ? { uid, gid } : {}
 }
 
+/** @param {string} url @param {string[]} flags */
+function readyDatabase(url, flags) {
+  const seed = spawnSync(
+    join(ROOT, 'node_modules/.bin/tsx'),
+    ['--tsconfig', 'tsconfig.tools.json', 'bin/database.ts', ...flags],
+    { cwd: ROOT, env: { ...process.env, DATABASE_URL: url }, encoding: 'utf8' },
+  )
+  if (seed.status !== 0) throw new Plain(seed.stderr.trim() || 'The database could not be made ready.')
+}
+
+/** @param {string} host @param {number} port @param {string} url @param {boolean} demo */
+function startServer(host, port, url, demo) {
+  return spawn(process.execPath, [join(ROOT, '.output/server/index.mjs')], {
+    cwd: '/',
+    stdio: ['ignore', 'ignore', 'inherit'],
+    detached: true,
+    ...lesserUser(),
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      NITRO_HOST: host,
+      NITRO_PORT: String(port),
+      HOST: host,
+      PORT: String(port),
+      NITRO_SHUTDOWN_TIMEOUT: '2000',
+      NUXT_DATABASE_URL: url,
+      NUXT_DEMO_MODE: String(demo),
+      NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? sessionPassword(),
+    },
+  })
+}
+
+/**
+ * Stops the server when it is asked to, and all with it.
+ * @param {import('node:child_process').ChildProcess} server @param {() => void} ended
+ */
+function stopTogether(server, ended) {
+  let stopping = false
+  const stop = () => {
+    if (stopping) return
+    stopping = true
+    server.kill('SIGTERM')
+  }
+  for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP'])) process.on(signal, stop)
+  server.once('exit', (code) => {
+    ended()
+    if (stopping) say('Stopped.')
+    process.exit(stopping ? 0 : code ?? 1)
+  })
+}
+
+/** @param {string} address */
+async function answers(address) {
+  const asked = `${address.replace('0.0.0.0', '127.0.0.1')}/api/session`
+  for (let tries = 0; !await fetch(asked).then(r => r.ok, () => false); tries++) {
+    if (tries > 300) throw new Plain('The server did not answer within a minute.')
+    await new Promise(resolve => setTimeout(resolve, 50 + tries))
+  }
+}
+
 async function main() {
   const args = process.argv.slice(2)
   const unknown = args.find(a => !KNOWN.includes(a))
@@ -57,58 +117,13 @@ async function main() {
   const url = own ?? /** @type {NonNullable<typeof cluster>} */ (cluster).url(demo ? 'demo' : 'workshop')
   try {
     buildIfChanged()
-    const seed = spawnSync(join(ROOT, 'node_modules/.bin/tsx'), [
-      '--tsconfig',
-      'tsconfig.tools.json',
-      'bin/database.ts',
-      ...(own ? [] : ['--create']),
-      ...(demo ? [args.includes('--fresh-demo') ? '--fresh-demo' : '--demo'] : []),
-    ], { cwd: ROOT, env: { ...process.env, DATABASE_URL: url }, encoding: 'utf8' })
-    if (seed.status !== 0) throw new Plain(seed.stderr.trim() || 'The database could not be made ready.')
-    const server = spawn(process.execPath, [join(ROOT, '.output/server/index.mjs')], {
-      cwd: '/',
-      stdio: ['ignore', 'ignore', 'inherit'],
-      detached: true,
-      ...lesserUser(),
-      env: {
-        ...process.env,
-        NODE_ENV: 'production',
-        NITRO_HOST: host,
-        NITRO_PORT: String(port),
-        HOST: host,
-        PORT: String(port),
-        NITRO_SHUTDOWN_TIMEOUT: '2000',
-        NUXT_DATABASE_URL: url,
-        NUXT_DEMO_MODE: String(demo),
-        NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? sessionPassword(),
-      },
-    })
-    let stopping = false
-    const stop = () => {
-      if (stopping) return
-      stopping = true
-      server.kill('SIGTERM')
-    }
-    for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP'])) process.on(signal, stop)
-    server.once('exit', (code) => {
-      cluster?.stop()
-      if (stopping) say('Stopped.')
-      process.exit(stopping ? 0 : code ?? 1)
-    })
+    const seed = args.includes('--fresh-demo') ? '--fresh-demo' : '--demo'
+    readyDatabase(url, [...(own ? [] : ['--create']), ...(demo ? [seed] : [])])
+    stopTogether(startServer(host, port, url, demo), () => cluster?.stop())
     const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`
-    for (
-      let tries = 0;
-      !await fetch(`${address.replace('0.0.0.0', '127.0.0.1')}/api/session`).then(r => r.ok, () => false);
-      tries++
-    ) {
-      if (tries > 300) throw new Plain('The server did not answer within a minute.')
-      await new Promise(resolve => setTimeout(resolve, 50 + tries))
-    }
-    say(
-      `\n  Nine Ripples is at ${address}${
-        demo ? '  (the demo workshop, Saltmarsh Lane)' : ''
-      }\n  Ctrl-C stops it; the records stay.\n`,
-    )
+    await answers(address)
+    const which = demo ? '  (the demo workshop, Saltmarsh Lane)' : ''
+    say(`\n  Nine Ripples is at ${address}${which}\n  Ctrl-C stops it; the records stay.\n`)
   }
   catch (error) {
     cluster?.stop()

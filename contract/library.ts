@@ -1,5 +1,5 @@
 import { z } from './zod'
-import { STORAGE, type BagStorage } from '~core/gypsum/bag-age'
+import { STORAGE } from '~core/gypsum/bag-age'
 import { MOULD_MATERIALS, type MouldMaterial } from '~core/setting/body'
 import type { Gauge } from '~core/mould/gauge/gauge'
 import type { PhotoScale } from '~core/mould/photo/photo'
@@ -181,7 +181,7 @@ export const bagSchema = z.object({
   price: z.number('A price is a number, such as 1.35.').min(0, 'A price is not negative.').max(1e5).optional(),
   opened: z.iso.date().optional(),
   /** How it is kept. */
-  storage: z.enum(STORAGE.map(s => s.id) as [BagStorage, ...BagStorage[]]).optional(),
+  storage: z.enum(STORAGE).optional(),
   /** Cup tests, the last fifty: when (ms), the temperature, when the gloss went (s), and what that taught. */
   cups: z.array(
     z.object({

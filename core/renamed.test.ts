@@ -13,7 +13,19 @@ import type { Plan, PlanWorld } from './plan/types'
 
 /** Every word of every room is exchanged, and nothing that is decided may notice. */
 
-const ROOMS = ['gypsum', 'setting', 'drying', 'mould', 'plan', 'pour', 'bench', 'logbook'] as const
+const ROOMS = [
+  'units',
+  'gypsum',
+  'setting',
+  'drying',
+  'mould',
+  'plan',
+  'pour',
+  'forecast',
+  'bench',
+  'logbook',
+  'lab',
+] as const
 
 /** The same tables with other words: strings, and whatever sentences are made by functions. */
 function renamed(value: unknown): unknown {
@@ -63,6 +75,13 @@ async function decisions() {
   const { rescue } = await import('./bench/rescue') as typeof Rescue
   const { readinessOf } = await import('./mould/readiness') as typeof Readiness
   const { cautionsFor } = await import('./plan/cautions')
+  const { gaugeProblem, GAUGE_WAYS } = await import('./mould/gauge/gauge')
+  const { powderClass } = await import('./gypsum/powders')
+  const { SAYINGS, yieldVerdict } = await import('./gypsum/sayings')
+  const { usualMix } = await import('./lab/mix'), usual = usualMix('plaster-of-paris')
+  const { labRemarks } = await import('./lab/remarks')
+  const { leversMoved } = await import('./lab/changes')
+  const { parseQuantity } = await import('./units/parse')
   const warm = { ...plan, waterTemperature: 20, roomTemperature: 20, endUse: 'painted', additions: [] } as const
   const frozen = freezeRun(warm, world)
   if (!frozen.ok) throw new Error(frozen.problems.map(p => p.code).join())
@@ -96,6 +115,14 @@ async function decisions() {
     rescue: rescue('short', run, state, { now: T0 + 500_000, batch: 0 }),
     ready: readinessOf({ ...world.moulds[0]!, material: 'latex' }, warm),
     cautions: cautionsFor(plan, world),
+    gauges: [gaugeProblem({ how: 'gravel', reading: 1e-3, step: 1e-5, grain: 0.02, gap: 0.03 }), GAUGE_WAYS],
+    sayings: SAYINGS.map(s => [s.id, s.claims, yieldVerdict(s.id, powderClass('gypsum-cement'), 1e-3).fit]),
+    lab: [
+      labRemarks({ ...usual, ratio: 0.4 }),
+      labRemarks({ ...usual, section: 0.3, additions: [{ id: 'citrate', share: 0.01 }] }),
+      leversMoved(usual, { ...usual, ratio: 0.8, waterTemperature: 8 }),
+    ],
+    typed: ['2 lb 4', '5 furlongs', '1 kg'].map(text => parseQuantity(text, 'length')),
   })) as Record<string, unknown>
 }
 
@@ -119,7 +146,22 @@ describe('with every word renamed', () => {
     expect(JSON.stringify(before)).not.toContain('Zz')
   })
 
-  it.each(['problems', 'steps', 'status', 'facts', 'classId', 'why', 'cues', 'rescue', 'ready', 'cautions'])(
+  it.each([
+    'problems',
+    'steps',
+    'status',
+    'facts',
+    'classId',
+    'why',
+    'cues',
+    'rescue',
+    'ready',
+    'cautions',
+    'gauges',
+    'sayings',
+    'lab',
+    'typed',
+  ])(
     '%s is the same',
     (what) => {
       expect(after[what]).toEqual(before[what])

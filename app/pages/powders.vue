@@ -6,8 +6,10 @@ import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { POWDER_CLASSES, powderClass } from '~core/gypsum/powders'
 import { safeHeight, vesselVolume } from '~core/mould/gauge/vessel'
+import { STORAGE_WORDS } from '~core/gypsum/words'
 import { agedBag, monthsOpen, pastItsTime, STORAGE } from '~core/gypsum/bag-age'
-import { bagWords, taughtBag } from '~core/forecast/observations'
+import { bagShift, taughtBag } from '~core/forecast/observations'
+import { bagShiftWords } from '~core/forecast/words'
 import { formatConsistency, formatLength, formatMass, formatRoughMass, formatVolume, roundTo } from '~core/units/format'
 import type { BagBody, BucketBody, LibraryItem } from '~contract/library'
 import BagTests from '~/features/powders/BagTests.vue'
@@ -22,8 +24,11 @@ import { useSession } from '~/sync/session'
 const library = useLibrary(), session = useSession(), clock = useClock()
 await library.load()
 const units = computed(() => session.units)
-const learntOf = (b: LibraryItem<'bag'>) =>
-  bagWords(taughtBag(agedBag({ ...b.body, id: b.id }, clock.beat), b.taught ?? []))
+const KEPT = STORAGE.map(id => ({ id, words: STORAGE_WORDS[id] }))
+function learntOf(b: LibraryItem<'bag'>): string | undefined {
+  const shift = bagShift(taughtBag(agedBag({ ...b.body, id: b.id }, clock.beat), b.taught ?? []))
+  return shift && bagShiftWords(shift)
+}
 const bag = useEditing('bag', (): BagBody => ({ name: '', classId: 'casting-plaster', uncertain: false, note: '' }))
 const bucket = useEditing('bucket', (): BucketBody => ({ name: '', vessel: { bottom: 0.2, top: 0.25, height: 0.24 } }))
 /** Mass of one litre of powder as the person scoops it; kept as a bulk density with a twentieth either way. */
@@ -241,7 +246,7 @@ function setOpened(event: Event) {
       <div class="field">
         <span id="storage-label" class="strong small">How it is kept</span><Select
           v-model="bag.item.body.storage"
-          :options="[...STORAGE]"
+          :options="KEPT"
           option-label="words"
           option-value="id"
           placeholder="Not said"

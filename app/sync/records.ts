@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, shallowRef } from 'vue'
+import { computed, shallowRef, type ShallowRef } from 'vue'
 import type { Happening, Instant, PourEvent } from '~core/pour/events'
 import type { EventsAnswer } from '~contract/pour'
 import { ask, newId, Refused } from '~/sync/api'
@@ -9,24 +9,123 @@ import { useSession } from './session'
 
 const RETRY_FIRST_MS = 1000, RETRY_MOST_MS = 20_000
 
+/** Answers after which what was sent is set aside; after any other it is sent again. */
+const SET_ASIDE: readonly number[] = [400, 404, 409, 422]
+const MOST_AT_ONCE = 500
+
+/** One writer at a time across tabs where the browser can say so. */
+function exclusively(work: () => Promise<void>): Promise<void> {
+  const locks = globalThis.navigator?.locks
+  return locks ? locks.request('outbox', work) : work()
+}
+
+/** Tries again later, and each time later still. */
+function retrying(work: () => void) {
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let delay = RETRY_FIRST_MS
+  function again(after = delay): void {
+    clearTimeout(timer)
+    timer = setTimeout(() => {
+      timer = undefined
+      work()
+    }, after)
+    delay = Math.min(RETRY_MOST_MS, delay * 2)
+  }
+  /** It went well: the next trouble is a new one. */
+  function wentWell(): void {
+    delay = RETRY_FIRST_MS
+  }
+  return { again, wentWell, isSet: () => timer !== undefined }
+}
+
+/**
+ * Sends what waits, in order, one tab at a time.
+ * @param had how far this browser has a pour already
+ * @param answered is told what the server says to a pour's entries
+ */
+function sendingOf(
+  waiting: ShallowRef<readonly Waiting[]>,
+  had: (pour: string) => number,
+  answered: (pour: string, answer: EventsAnswer) => void,
+) {
+  const session = useSession(), clock = useClock()
+  const retry = retrying(() => void send())
+  let sending: Promise<void> | undefined
+  function send(): Promise<void> {
+    sending ??= exclusively(sendAll).finally(() => {
+      sending = undefined
+      // What was told while the last answer was on its way.
+      if (!retry.isSet() && waiting.value.some(w => !w.refused)) retry.again(0)
+    })
+    return sending
+  }
+
+  /** Another tab may have written in the meantime; what was told here during the reading must not be lost over it. */
+  async function readAnew(key: string): Promise<readonly Waiting[]> {
+    const stored = await waitingOf(key), known = new Set(stored.map(w => w.event.id))
+    waiting.value = [...stored, ...waiting.value.filter(w => !known.has(w.event.id))].sort((a, b) => a.order - b.order)
+    return waiting.value.filter(w => !w.refused)
+  }
+  async function sendFor(pour: string, mine: readonly Waiting[]): Promise<void> {
+    const answer = await ask('POST pours/:id/events', {
+      params: { id: pour },
+      body: { sentAt: clock.read(), person: session.person?.id, after: had(pour), events: mine.map(w => w.event) },
+    })
+    answered(pour, answer)
+    const ids = mine.map(w => w.event.id)
+    await taken(ids)
+    waiting.value = waiting.value.filter(w => !ids.includes(w.event.id))
+    retry.wentWell()
+  }
+  async function setAside(mine: readonly Waiting[], sentence: string): Promise<void> {
+    await markRefused(mine, sentence)
+    waiting.value = waiting.value.map(w => mine.includes(w) ? { ...w, refused: sentence } : w)
+  }
+  async function sendAll(): Promise<void> {
+    if (!session.key) return
+    const open = await readAnew(session.key)
+    for (const pour of new Set(open.map(w => w.pour))) {
+      const mine = open.filter(w => w.pour === pour).slice(0, MOST_AT_ONCE)
+      try {
+        await sendFor(pour, mine)
+      }
+      catch (error) {
+        if (!(error instanceof Refused) || !SET_ASIDE.includes(error.status)) return retry.again()
+        await setAside(mine, error.sentence)
+      }
+    }
+  }
+
+  /** Tries at once: the server is back. */
+  function hurry(): void {
+    retry.wentWell()
+    if (waiting.value.some(w => !w.refused)) void send()
+  }
+  return { send, hurry }
+}
+
+/** A plain copy with an id of its own: the browser's store takes no reactive objects. */
+function draftOf(happening: Happening, at: Pick<Draft, 'version' | 'batch' | 'happenedAt' | 'recordedAt'>): Draft {
+  return { ...JSON.parse(JSON.stringify(happening)) as Happening, ...at, id: newId() } as Draft
+}
+
 /**
  * Everything that happens to a pour goes through here: written to the browser's own store first, then sent, in order,
  * one tab at a time.
  * What the server does not answer stays and is tried again; nothing is ever dropped.
  */
 export const useRecords = defineStore('records', () => {
-  const session = useSession()
-  const clock = useClock()
+  const session = useSession(), clock = useClock()
   // Plain objects: they go back into the browser's store as they are.
   const waiting = shallowRef<readonly Waiting[]>([])
   const unsent = computed(() => waiting.value.filter(w => !w.refused).length)
   const refused = computed(() => waiting.value.filter(w => w.refused))
   const listeners = new Set<(pour: string, answer: EventsAnswer) => void>()
-  /** How far this browser has a pour already; set by whoever shows one. */
+  /** Set by whoever shows a pour. */
   let had: (pour: string) => number = () => 0
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let delay = RETRY_FIRST_MS
-  let sending: Promise<void> | undefined
+  const { send, hurry } = sendingOf(waiting, pour => had(pour), (pour, answer) => {
+    for (const listener of listeners) listener(pour, answer)
+  })
 
   async function load(): Promise<void> {
     waiting.value = session.key ? await waitingOf(session.key) : []
@@ -40,14 +139,8 @@ export const useRecords = defineStore('records', () => {
   }
 
   /** @param happenedAt on the workshop's clock; now unless it is told late. */
-  function record(
-    pour: string,
-    happening: Happening,
-    batch?: number,
-    happenedAt: Instant = clock.read(),
-  ): Promise<void> {
-    return recordAll(pour, [happening], batch, happenedAt)
-  }
+  const record = (pour: string, happening: Happening, batch?: number, happenedAt?: Instant): Promise<void> =>
+    recordAll(pour, [happening], batch, happenedAt)
 
   /** Several things at one moment: told, shown and sent together. */
   async function recordAll(
@@ -58,80 +151,11 @@ export const useRecords = defineStore('records', () => {
   ): Promise<void> {
     const key = session.key
     if (!key) throw new Refused('Sign in first.', 401)
-    const at = { version: 1, batch, happenedAt: Math.round(happenedAt), recordedAt: Math.round(clock.read()) }
-    // Plain copies: the browser's store takes no reactive objects.
-    const kept = await keep(
-      key,
-      pour,
-      happenings.map(h => ({ ...JSON.parse(JSON.stringify(h)) as Happening, ...at, id: newId() }) as Draft),
-    )
+    const at = { version: 1, batch, happenedAt: Math.round(happenedAt), recordedAt: Math.round(clock.read()) } as const
+    const kept = await keep(key, pour, happenings.map(h => draftOf(h, at)))
     const known = new Set(waiting.value.map(w => w.event.id))
     waiting.value = [...waiting.value, ...kept.filter(w => !known.has(w.event.id))]
     void send()
-  }
-
-  /** One writer at a time across tabs where the browser can say so. */
-  function exclusively(work: () => Promise<void>): Promise<void> {
-    const locks = globalThis.navigator?.locks
-    return locks ? locks.request('outbox', work) : work()
-  }
-
-  function send(): Promise<void> {
-    sending ??= exclusively(sendAll).finally(() => {
-      sending = undefined
-      // What was told while the last answer was on its way.
-      if (timer === undefined && waiting.value.some(w => !w.refused)) again(0)
-    })
-    return sending
-  }
-
-  async function sendAll(): Promise<void> {
-    if (!session.key) return
-    // Another tab may have written in the meantime; what was told here during the reading must not be lost over it.
-    const stored = await waitingOf(session.key)
-    const known = new Set(stored.map(w => w.event.id))
-    waiting.value = [...stored, ...waiting.value.filter(w => !known.has(w.event.id))].sort((a, b) => a.order - b.order)
-    const open = waiting.value.filter(w => !w.refused)
-    for (const pour of new Set(open.map(w => w.pour))) {
-      const mine = open.filter(w => w.pour === pour).slice(0, 500)
-      try {
-        const answer = await ask('POST pours/:id/events', {
-          params: { id: pour },
-          body: { sentAt: clock.read(), person: session.person?.id, after: had(pour), events: mine.map(w => w.event) },
-        })
-        for (const listener of listeners) listener(pour, answer)
-        const ids = mine.map(w => w.event.id)
-        await taken(ids)
-        waiting.value = waiting.value.filter(w => !ids.includes(w.event.id))
-        delay = RETRY_FIRST_MS
-      }
-      catch (error) {
-        const { status = 0, sentence = '' } = error instanceof Refused ? error : {}
-        if (status === 400 || status === 404 || status === 409 || status === 422) {
-          await markRefused(mine, sentence)
-          waiting.value = waiting.value.map(w => mine.includes(w) ? { ...w, refused: sentence } : w)
-        }
-        else {
-          again()
-          return
-        }
-      }
-    }
-  }
-
-  function again(after = delay): void {
-    clearTimeout(timer)
-    timer = setTimeout(() => {
-      timer = undefined
-      void send()
-    }, after)
-    delay = Math.min(RETRY_MOST_MS, delay * 2)
-  }
-
-  /** Tries at once: the server is back. */
-  function hurry(): void {
-    delay = RETRY_FIRST_MS
-    if (unsent.value > 0) void send()
   }
 
   function onAnswer(listener: (pour: string, answer: EventsAnswer) => void): () => void {

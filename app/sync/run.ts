@@ -4,7 +4,7 @@ import type { Happening, Instant, PourEvent } from '~core/pour/events'
 import { foldPour } from '~core/pour/fold'
 import { tells } from '~core/forecast/observations'
 import type { FrozenRun } from '~core/plan/run'
-import type { EventsAnswer, PourAnswer } from '~contract/pour'
+import type { EventsAnswer } from '~contract/pour'
 import { keepAnswer, remembered } from '~/sync/kept'
 import { learntRuns } from '~/sync/learning'
 import { useClock } from './clock'
@@ -20,20 +20,21 @@ function tellsForecast(h: Happening): boolean {
 /** A forecast that moved less than this is not worth a record of its own. */
 const MOVED = 0.03
 
-/** One pour in hand: its frozen run, its events from the server and those still waiting here, folded into its state. */
-export const useRun = defineStore('run', () => {
-  const records = useRecords(), live = useLive(), clock = useClock()
-  const id = ref('')
-  const run = shallowRef<FrozenRun>()
-  const events = shallowRef<readonly PourEvent[]>([])
-  const startedBy = ref('')
+/** What is held of the pour in hand. */
+function heldState() {
+  const id = ref(''), run = shallowRef<FrozenRun>(), events = shallowRef<readonly PourEvent[]>([]), startedBy = ref('')
+  const trouble = ref(''), missing = ref(false)
   /** All events up to this number are here. */
-  let seq = 0
-  const trouble = ref('')
-  const missing = ref(false)
-
+  const seq = ref(0)
+  const records = useRecords()
   const state = computed(() => run.value && foldPour(run.value, [...events.value, ...records.pendingOf(id.value)]))
+  return { id, run, events, startedBy, trouble, missing, seq, state }
+}
+type Held = ReturnType<typeof heldState>
 
+/** The forecast as it learns from what is told here. */
+function learningFrom({ id, run, state }: Held) {
+  const records = useRecords()
   const learning = learntRuns()
   /** By batch, as far as it is wet: what the moments are now. */
   const learnt = computed(() => learning.of(id.value))
@@ -58,35 +59,36 @@ export const useRun = defineStore('run', () => {
     ) || (known.taught?.sd ?? 9) < 0.95 * (before.taught?.sd ?? 9)
     if (moved) await records.record(id.value, { kind: 'foreseen', data: { open, taught: known.taught } }, b)
   }
+  return { learning, learnt, runFor, owing }
+}
 
+/** What the server has of it. */
+function loading(held: Held, forget: (pour: string) => void) {
+  const { id, run, events, startedBy, trouble, missing, seq } = held
   function merge(pour: string, answer: EventsAnswer): void {
     if (pour !== id.value) return
     const known = new Map(events.value.map(e => [e.id, e]))
     for (const e of answer.events) known.set(e.id, e)
     events.value = [...known.values()]
-    seq = Math.max(seq, answer.seq)
+    seq.value = Math.max(seq.value, answer.seq)
     // What was taken has left the outbox: without a network it must be here.
-    if (run.value)
-      void keepAnswer(
-        useSession().key ?? '',
-        'GET pours/:id',
-        { params: { id: pour } },
-        { id: pour, run: run.value, startedBy: startedBy.value, events: events.value, seq } satisfies PourAnswer,
-      )
+    if (!run.value) return
+    const held = { id: pour, run: run.value, startedBy: startedBy.value, events: [...events.value], seq: seq.value }
+    void keepAnswer(useSession().key ?? '', 'GET pours/:id', { params: { id: pour } }, held)
   }
 
+  function take(pour: string): void {
+    id.value = pour
+    run.value = undefined
+    events.value = []
+    seq.value = 0
+    forget(pour)
+  }
   /** Told of something new while an answer was on its way, which may be older than that: it is asked again. */
-  let loading = 0, outrun = false
+  let asking = 0, outrun = false
   async function load(pour: string): Promise<void> {
-    loading++
-    if (id.value !== pour) {
-      id.value = pour
-      run.value = undefined
-      events.value = []
-      seq = 0
-      learning.forget(pour)
-      owing.clear()
-    }
+    asking++
+    if (id.value !== pour) take(pour)
     try {
       const { value: answer } = await remembered(useSession().key ?? '', 'GET pours/:id', { params: { id: pour } })
       if (id.value !== pour) return
@@ -101,13 +103,30 @@ export const useRun = defineStore('run', () => {
       missing.value = (error as { status?: number }).status === 404
     }
     finally {
-      loading--
+      asking--
     }
-    if (outrun && loading === 0 && id.value === pour) {
+    if (outrun && asking === 0 && id.value === pour) {
       outrun = false
       await load(pour)
     }
   }
+  /** Something was told elsewhere. */
+  function again(): void {
+    if (asking > 0) outrun = true
+    else if (run.value) void load(id.value)
+  }
+  return { merge, load, again }
+}
+
+/** One pour in hand: its frozen run, its events from the server and those still waiting here, folded into its state. */
+export const useRun = defineStore('run', () => {
+  const records = useRecords(), clock = useClock()
+  const held = heldState(), { id, run, events, state, trouble, missing, seq } = held
+  const { learning, learnt, runFor, owing } = learningFrom(held)
+  const { merge, load, again } = loading(held, (pour) => {
+    learning.forget(pour)
+    owing.clear()
+  })
 
   function record(happening: Happening, batch?: number, happenedAt?: Instant): Promise<void> {
     if (tellsForecast(happening)) owing.add(batch ?? 0)
@@ -126,11 +145,10 @@ export const useRun = defineStore('run', () => {
   }
 
   records.onAnswer(merge)
-  records.knows(pour => pour === id.value ? seq : 0)
-  live.on((message) => {
-    if (!id.value || !((message.what === 'pour' && message.pour === id.value) || message.what === 'caught-up')) return
-    if (loading > 0) outrun = true
-    else if (run.value) void load(id.value)
+  records.knows(pour => pour === id.value ? seq.value : 0)
+  useLive().on((message) => {
+    const concerns = message.what === 'caught-up' || (message.what === 'pour' && message.pour === id.value)
+    if (id.value && concerns) again()
   })
   return { id, run, events, state, learnt, trouble, missing, load, record, undo, runFor }
 })

@@ -6,6 +6,25 @@ import { ask } from '~/sync/api'
 import { forgetAnswers, remembered } from '~/sync/kept'
 import { useClock } from './clock'
 
+/** Ways in. */
+function doors(load: () => Promise<void>) {
+  async function signIn(body: { email: string, password: string }): Promise<void> {
+    await ask('POST session', { body })
+    await load()
+  }
+  async function createOwner(
+    body: { workshop: string, name: string, email: string, password: string, units: typeof METRIC },
+  ): Promise<void> {
+    await ask('POST owner', { body })
+    await load()
+  }
+  async function enterDemo(): Promise<void> {
+    await ask('POST demo-entrance')
+    await load()
+  }
+  return { signIn, createOwner, enterDemo }
+}
+
 /** Who is here and what they may do. */
 export const useSession = defineStore('session', () => {
   const facts = ref<SessionFacts>()
@@ -43,20 +62,6 @@ export const useSession = defineStore('session', () => {
       if (--changing === 0) await load()
     }
   }
-  async function signIn(body: { email: string, password: string }): Promise<void> {
-    await ask('POST session', { body })
-    await load()
-  }
-  async function createOwner(
-    body: { workshop: string, name: string, email: string, password: string, units: typeof METRIC },
-  ): Promise<void> {
-    await ask('POST owner', { body })
-    await load()
-  }
-  async function enterDemo(): Promise<void> {
-    await ask('POST demo-entrance')
-    await load()
-  }
   async function signOut(): Promise<void> {
     await ask('DELETE session')
     facts.value = undefined
@@ -72,9 +77,7 @@ export const useSession = defineStore('session', () => {
     key,
     load,
     changeUnits,
-    signIn,
-    createOwner,
-    enterDemo,
+    ...doors(load),
     signOut,
   }
 })

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { METRIC } from '../units/units'
-import { heard, NO_WEIGHING, tared, weighingWords, type Weighing } from './weighing'
+import { heard, NO_WEIGHING, tared, weighingStep, type Weighing } from './weighing'
+import { weighingWords } from './words'
 
 /** A scale that is poured onto: noise, slow drift, and what it shows depends on its own zero. */
 class Scale {
@@ -110,7 +111,10 @@ describe('a scale that streams', () => {
   })
 
   it('says how much more, when to go slowly, when it is enough and by how much it is over', () => {
-    const say = (net: number) => weighingWords(net, 482, METRIC)
+    const say = (net: number) => {
+      const step = weighingStep(net, 482)
+      return { kind: step.code, words: weighingWords(step, METRIC) }
+    }
     expect(say(100)).toEqual({ kind: 'go', words: '382 g more' })
     expect(say(460)).toEqual({ kind: 'slow', words: 'Slowly: 22 g more' })
     expect(say(480)).toEqual({ kind: 'there', words: 'That is it' })

@@ -1,6 +1,3 @@
-import { formatMass } from '../units/format'
-import type { UnitPreferences } from '../units/units'
-
 /**
  * Weighing with a scale that streams: what is in the bucket, through noise, a lifted bucket, an overload, and a scale
  * that switches itself off and
@@ -85,19 +82,20 @@ export function heard(w: Weighing, r: ScaleReading): Weighing {
   }
 }
 
-export interface WeighingWords { readonly kind: 'go' | 'slow' | 'there' | 'over', readonly words: string }
+/** What to do at the scale, and by how many grams. */
+export interface WeighingStep { readonly code: 'go' | 'slow' | 'there' | 'over', readonly grams: number }
 
 /** Within this of the target it is right: a gram, or half a per cent. */
 export function tolerance(target: number): number {
   return Math.max(1, 0.005 * target)
 }
 
+/** Nearer than this, or than this share of the target, it goes slowly, g. */
+const SLOWLY = 15, SLOWLY_SHARE = 0.08
 /** What to do now. @param net and target in grams. */
-export function weighingWords(net: number, target: number, prefs: UnitPreferences): WeighingWords {
-  const left = target - net, mass = (g: number) => formatMass(Math.abs(g) / 1000, prefs)
-  if (Math.abs(left) <= tolerance(target)) return { kind: 'there', words: 'That is it' }
-  if (left < 0) return { kind: 'over', words: `Over by ${mass(left)}` }
-  return left < Math.max(15, 0.08 * target)
-    ? { kind: 'slow', words: `Slowly: ${mass(left)} more` }
-    : { kind: 'go', words: `${mass(left)} more` }
+export function weighingStep(net: number, target: number): WeighingStep {
+  const left = target - net, step = (code: WeighingStep['code']): WeighingStep => ({ code, grams: Math.abs(left) })
+  if (Math.abs(left) <= tolerance(target)) return step('there')
+  if (left < 0) return step('over')
+  return step(left < Math.max(SLOWLY, SLOWLY_SHARE * target) ? 'slow' : 'go')
 }

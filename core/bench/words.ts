@@ -3,6 +3,7 @@ import { listed, sentenceOf, within, type Sentences } from '../units/sentences'
 import { METRIC, type UnitPreferences } from '../units/units'
 import type { Cue, CueKind } from './cues'
 import type { CoatMoment } from './coat-moment'
+import type { WeighingStep } from './weighing'
 import type { Act, Amounts, Never, NotSetting, RescueReason } from './rescue'
 
 /** What the bench says. Nothing reads these sentences. */
@@ -163,3 +164,12 @@ export const COAT_MOMENT_WORDS: Readonly<Record<CoatMoment['state'], string>> = 
   now: 'The coat before stands and still has its gloss: it bonds by itself.',
   late: `The coat before has set. ${SCORE}`,
 }
+
+const WEIGHING: Sentences<WeighingStep, [UnitPreferences]> = {
+  go: ({ grams }, prefs) => `${formatMass(grams / 1000, prefs)} more`,
+  slow: ({ grams }, prefs) => `Slowly: ${formatMass(grams / 1000, prefs)} more`,
+  there: 'That is it',
+  over: ({ grams }, prefs) => `Over by ${formatMass(grams / 1000, prefs)}`,
+}
+/** What to do at the scale. */
+export const weighingWords = (step: WeighingStep, prefs: UnitPreferences) => sentenceOf(WEIGHING, step, prefs)

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { POWDER_CLASSES, powderClass } from '../gypsum/powders'
 import { bulkDensity, cupExpected, cupInput, cupRecipe } from './cup-test'
 import { learn, priorOf } from './learning'
-import { bagWords, taughtBag } from './observations'
+import { bagShift, taughtBag } from './observations'
+import { bagShiftWords } from './words'
 
 describe('a cup', () => {
   it('is mixed as its class is mixed, and loses its gloss near the time that is printed for the class', () => {
@@ -48,8 +49,8 @@ describe('a level measure', () => {
 describe('what is known of a bag, in words', () => {
   it('tells batches and cups apart', () => {
     const rate = (batches: number) => ({ mean: 0.2, sd: 0.1, batches }), cup = { at: 1, mean: 0.2, sd: 0.1 }
-    expect(bagWords({ rate: rate(3), cups: [cup] })).toMatch(/^In 2 batches and 1 cup it set about 18 % sooner/)
-    expect(bagWords({ rate: rate(2), cups: [cup, cup] })).toMatch(/^In 2 cups/)
-    expect(bagWords({})).toBeUndefined()
+    expect(bagShiftWords(bagShift({ rate: rate(3), cups: [cup] })!)).toMatch(/^In 2 batches and 1 cup it set about 18 % sooner/)
+    expect(bagShiftWords(bagShift({ rate: rate(2), cups: [cup, cup] })!)).toMatch(/^In 2 cups/)
+    expect(bagShift({})).toBeUndefined()
   })
 })

@@ -492,16 +492,10 @@ export function bagRate(classSd: number, taught: readonly Taught[]): Taught {
   return { mean: sum / precision, sd: Math.max(BETWEEN_POURS, Math.sqrt(1 / precision)) }
 }
 
-/** How a moment has moved, in words: “about 12 minutes sooner than planned”. Undefined while it is as planned. */
-export function shiftWords(planned: Estimate<Seconds>, now: Estimate<Seconds>): string | undefined {
-  const by = now.value - planned.value, minutes = Math.abs(by) / 60
-  if (minutes < 1.5 || Math.abs(by) < 0.06 * planned.value) return undefined
-  const told = minutes < 10
-    ? Math.round(minutes)
-    : minutes < 60
-      ? Math.round(minutes / 2) * 2
-      : Math.round(minutes / 10) * 10
-  return `about ${told >= 120 ? `${Math.round(told / 30) / 2} hours` : `${told} minutes`} ${
-    by < 0 ? 'sooner' : 'later'
-  } than planned`
+/** A moment that moves by less than this, or by less than this share of its time, is as planned. */
+const AS_PLANNED: Seconds = 90, AS_PLANNED_SHARE = 0.06
+/** How far a moment has moved, s: later when above 0. Undefined while it is as planned. */
+export function momentShift(planned: Estimate<Seconds>, now: Estimate<Seconds>): Seconds | undefined {
+  const by = now.value - planned.value
+  return Math.abs(by) < AS_PLANNED || Math.abs(by) < AS_PLANNED_SHARE * planned.value ? undefined : by
 }

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { Happening, PourEvent } from '../pour/events'
 import { milestonesOf } from '../pour/milestones'
-import { bagWords, learningInputs, observationsOf, taughtBag, withMoments } from './observations'
+import { bagShift, learningInputs, observationsOf, taughtBag, withMoments } from './observations'
+import { bagShiftWords } from './words'
 import type { MouldFacts, Plan } from '../plan/types'
 import { freezeRun } from '../plan/run'
 import { summariseCasts, summarisePour } from '../pour/projection'
@@ -135,11 +136,10 @@ describe('what a pour in hand gives to its forecast', () => {
 
   it('what a bag was taught is said in times, not in rates', () => {
     const bag = { id: 'sack', name: 'Sack', classId: 'casting-plaster' as const, uncertain: false }
-    expect(bagWords(taughtBag(bag, []))).toBeUndefined()
+    expect(bagShift(taughtBag(bag, []))).toBeUndefined()
     // Many sure batches at 1.25 times the rate: a fifth less time.
-    expect(bagWords(taughtBag(bag, Array.from({ length: 8 }, () => ({ mean: Math.log(1.25), sd: 0.05 }))))).toBe(
-      'In 8 batches it set about 20 % sooner than its class.',
-    )
-    expect(bagWords(taughtBag(bag, [{ mean: 0.01, sd: 0.1 }]))).toBe('In 1 batch it set as its class does.')
+    const sure = Array.from({ length: 8 }, () => ({ mean: Math.log(1.25), sd: 0.05 }))
+    expect(bagShiftWords(bagShift(taughtBag(bag, sure))!)).toBe('In 8 batches it set about 20 % sooner than its class.')
+    expect(bagShiftWords(bagShift(taughtBag(bag, [{ mean: 0.01, sd: 0.1 }]))!)).toBe('In 1 batch it set as its class does.')
   })
 })

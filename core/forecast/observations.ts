@@ -96,15 +96,9 @@ export function taughtBag<T extends BagFacts>(bag: T, pours: readonly Taught[]):
     : { ...bag, rate: { ...bagRate(classRateSd(bag.uncertain), taught), batches: taught.length } }
 }
 
-/** What a bag's pours taught, in words: “sets 18 % sooner than its class”. */
-export function bagWords({ rate, cups = [] }: Pick<BagFacts, 'rate' | 'cups'>): string | undefined {
-  if (!rate) return undefined
+/** What a bag's pours and cups taught: by which share it sets later than its class, sooner when below 0. */
+export interface BagShift { readonly later: number, readonly batches: number, readonly cups: number }
+export function bagShift({ rate, cups = [] }: Pick<BagFacts, 'rate' | 'cups'>): BagShift | undefined {
   // Set times go with one over the rate.
-  const percent = Math.round(100 * (Math.exp(-rate.mean) - 1)),
-    pours = rate.batches - cups.length,
-    count = (n: number, one: string, many: string) => n === 0 ? [] : [`${n} ${n === 1 ? one : many}`]
-  const batches = [...count(pours, 'batch', 'batches'), ...count(cups.length, 'cup', 'cups')].join(' and ')
-  return Math.abs(percent) < 3
-    ? `In ${batches} it set as its class does.`
-    : `In ${batches} it set about ${Math.abs(percent)} % ${percent < 0 ? 'sooner' : 'later'} than its class.`
+  return rate && { later: Math.exp(-rate.mean) - 1, batches: rate.batches - cups.length, cups: cups.length }
 }

@@ -1,3 +1,4 @@
+import { listed } from '../units/sentences'
 import { cautionWords, stepWords } from '../plan/words'
 import { additionKind } from '../gypsum/additions'
 import { endUse } from '../gypsum/end-use'
@@ -32,83 +33,94 @@ export interface BenchSheet {
   readonly blanks: readonly string[]
 }
 
+type FrozenBatch = FrozenRun['batches'][number]
+
+/** What it is made of and for, in two lines. */
+function factLines({ plan, world, ratio }: FrozenRun, units: UnitPreferences): readonly string[] {
+  const powder = powderClass(plan.classId), { bag } = world
+  const told = bag && !bag.name.toLowerCase().includes(powder.name.toLowerCase())
+  const named = `${bag?.name ?? powder.name}${told ? ` (${powder.name.toLowerCase()})` : ''}`
+  const water = formatTemperature(plan.waterTemperature, units), room = formatTemperature(plan.roomTemperature, units)
+  return [
+    `${named}, ${formatConsistency(ratio.value)} water to 100 powder by weight`,
+    `${SCHOOLS.find(s => s.id === plan.school)!.name}; ${endUse(plan.endUse).name.toLowerCase()}; water ${water}, room ${
+      room
+    }`,
+  ]
+}
+
+interface Alike { readonly numbers: readonly number[], readonly batch: FrozenBatch }
+function batchTitle({ numbers, batch }: Alike, of: number): string {
+  if (of === 1) return fillWords(batch)
+  const word = batch.coat ? 'Coat' : numbers.length > 1 ? 'Batches' : 'Batch'
+  const which = numbers.length > 1 ? `${listed(numbers.map(String))}, each` : numbers[0]
+  return `${word} ${which}: ${fillWords(batch)}`
+}
+
+type Rows = readonly (readonly [string, string])[]
+/** What goes into a bucket, in the order in which it goes in. */
+function amountRows({ mix, scoops, levels }: FrozenBatch, units: UnitPreferences): Rows {
+  const powder = formatMass(mix.powder, units)
+  return [
+    ['water', `${formatMass(mix.water, units)} (${formatVolume(mix.waterVolume, units)})`],
+    ['powder', scoops ? `${roundTo(scoops.powder, 0.5)} level scoops, about ${powder}` : powder],
+    ...mix.additions.map(a => [additionKind(a.id).name.toLowerCase(), formatMass(a.mass, units)] as const),
+    ...levels
+      ? [
+          ['water line in the bucket', formatLength(levels.water, units)] as const,
+          ['after the powder', formatLength(levels.final, units)] as const,
+        ]
+      : [],
+    ['makes', formatVolume(mix.slurry, units)],
+  ]
+}
+
+/** The steps of one batch, each with when it ends. */
+function stepRows(run: FrozenRun): BenchSheet['steps'] {
+  const { sifted: sift, soaked: soak, stirred: stir, poured: fill } = run.batches[0]!.steps
+  const ends: Readonly<Partial<Record<string, { readonly value: number }>>> = { sift, soak, stir, fill }
+  return stepsOf(run).filter(s => s.batch === 0).map((step) => {
+    const { instruction, detail } = stepWords(step), end = ends[step.stage]
+    return { instruction, detail, until: end ? `until ${formatDuration(end.value)}` : '' }
+  })
+}
+
+/** What is to come, of the mould that takes longest to open. */
+function momentRows(run: FrozenRun): BenchSheet['moments'] {
+  const first = run.batches[0]!, opens = (id: string) => run.moments[id]!.open.from
+  const slowest = first.fills.map(f => f.mould.id).reduce((a, id) => opens(id) > opens(a) ? id : a)
+  const { school, endUse: use } = run.plan
+  return expectedMilestones(school, first, run.moments[slowest]!, run.drying[slowest], endUse(use).dryWord)
+    .filter(m => ['set', 'warm', 'open', 'dry'].includes(m.id))
+    .map(m => [m.phrase, formatDurationRange(m.low, m.high)])
+}
+
+const BLANKS = [
+  'water weighed',
+  'powder weighed',
+  'water, °',
+  'room, °',
+  'powder met water at',
+  'stirring began at',
+  'all poured at',
+  'gloss gone at',
+  'opened at',
+  'good / second / waste',
+] as const
+
 export function benchSheet(run: FrozenRun, units: UnitPreferences): BenchSheet {
-  const { plan, world, batches } = run, powder = powderClass(plan.classId), first = batches[0]!
-  const slowest = first.fills.map(f => f.mould.id).reduce((a, id) =>
-    run.moments[id]!.open.from > run.moments[a]!.open.from ? id : a,
-  )
-  const expected = expectedMilestones(
-    plan.school,
-    first,
-    run.moments[slowest]!,
-    run.drying[slowest],
-    endUse(plan.endUse).dryWord,
-  )
-  const ends = {
-    sift: first.steps.sifted,
-    soak: first.steps.soaked,
-    stir: first.steps.stirred,
-    fill: first.steps.poured,
-  } as const
+  const { plan, world, batches } = run
   return {
     title: plan.name || 'A pour without a name',
-    facts: [
-      `${world.bag?.name ?? powder.name}${
-        world.bag && !world.bag.name.toLowerCase().includes(powder.name.toLowerCase())
-          ? ` (${powder.name.toLowerCase()})`
-          : ''
-      }, ${formatConsistency(run.ratio.value)} water to 100 powder by weight`,
-      `${SCHOOLS.find(s => s.id === plan.school)!.name}; ${endUse(plan.endUse).name.toLowerCase()}; water ${
-        formatTemperature(plan.waterTemperature, units)
-      }, room ${formatTemperature(plan.roomTemperature, units)}`,
-    ],
-    batches: alikeBatches(batches).map(({ numbers, batch: b }) => ({
-      title: batches.length === 1
-        ? fillWords(b)
-        : `${b.coat ? 'Coat' : numbers.length > 1 ? 'Batches' : 'Batch'} ${
-          numbers.length > 1 ? `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}, each` : numbers[0]
-        }: ${fillWords(b)}`,
-      amounts: [
-        ['water', `${formatMass(b.mix.water, units)} (${formatVolume(b.mix.waterVolume, units)})`],
-        [
-          'powder',
-          b.scoops
-            ? `${roundTo(b.scoops.powder, 0.5)} level scoops, about ${formatMass(b.mix.powder, units)}`
-            : formatMass(b.mix.powder, units),
-        ],
-        ...b.mix.additions.map(a => [additionKind(a.id).name.toLowerCase(), formatMass(a.mass, units)] as const),
-        ...b.levels
-          ? [
-              ['water line in the bucket', formatLength(b.levels.water, units)] as const,
-              ['after the powder', formatLength(b.levels.final, units)] as const,
-            ]
-          : [],
-        ['makes', formatVolume(b.mix.slurry, units)],
-      ],
+    facts: factLines(run, units),
+    batches: alikeBatches(batches).map(alike => ({
+      title: batchTitle(alike, batches.length),
+      amounts: amountRows(alike.batch, units),
     })),
-    steps: stepsOf(run).filter(s => s.batch === 0).map(step => ({ ...step, ...stepWords(step) })).map((
-      { stage, instruction, detail },
-    ) => ({
-      instruction,
-      detail,
-      until: stage in ends ? `until ${formatDuration(ends[stage as 'sift'].value)}` : '',
-    })),
-    moments: expected.filter(m => ['set', 'warm', 'open', 'dry'].includes(m.id)).map(
-      m => [m.phrase, formatDurationRange(m.low, m.high)],
-    ),
+    steps: stepRows(run),
+    moments: momentRows(run),
     cautions: cautionsFor(plan, world).map(cautionWords).slice(0, 6),
-    blanks: [
-      'water weighed',
-      'powder weighed',
-      'water, °',
-      'room, °',
-      'powder met water at',
-      'stirring began at',
-      'all poured at',
-      'gloss gone at',
-      'opened at',
-      'good / second / waste',
-    ],
+    blanks: BLANKS,
   }
 }
 

@@ -6,13 +6,9 @@
 const YEAR = 365.25 * 86_400_000
 
 /** How a bag is kept, and for how many years it stays what it was, once opened. */
-export const STORAGE = [
-  { id: 'sealed', words: 'Sealed tight', years: 1.5 },
-  { id: 'closed', words: 'Folded shut, in the dry', years: 1 },
-  { id: 'open', words: 'Open, in the dry', years: 0.5 },
-  { id: 'damp', words: 'In a damp place', years: 0.1 },
-] as const
-export type BagStorage = typeof STORAGE[number]['id']
+const YEARS = { sealed: 1.5, closed: 1, open: 0.5, damp: 0.1 } as const
+export type BagStorage = keyof typeof YEARS
+export const STORAGE = Object.keys(YEARS) as [BagStorage, ...BagStorage[]]
 
 /** A bag of which nobody says how it is kept is taken to be folded shut. */
 const USUAL: BagStorage = 'closed'
@@ -27,7 +23,7 @@ export function monthsOpen(opened: string | undefined, now: number): number | un
 /** Whether a bag has been open for longer than it keeps. */
 export function pastItsTime(bag: { readonly opened?: string, readonly storage?: BagStorage }, now: number): boolean {
   return bag.opened !== undefined
-    && now - Date.parse(bag.opened) > YEAR * STORAGE.find(s => s.id === (bag.storage ?? USUAL))!.years
+    && now - Date.parse(bag.opened) > YEAR * YEARS[bag.storage ?? USUAL]
 }
 
 /** A bag as its age and keeping make it: past its time, when it sets is less certain. */

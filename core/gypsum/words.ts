@@ -1,3 +1,4 @@
+import type { BagStorage } from './bag-age'
 import type { UnreadSaying } from './read-saying'
 import type { ReadingCode, SayingId } from './sayings'
 import type { StirTool } from './stirring'
@@ -289,4 +290,12 @@ export const UNREAD_SAYING_WORDS: Readonly<Record<UnreadSaying, string>> = {
   'nothing': 'Both amounts must be more than nothing.',
   'water-without-unit': 'Powder with a unit needs the water with one too, like “10 lb to a gallon”.',
   'powder-without-unit': 'Water with a unit needs the powder with one too, like “2 cups powder to 1 cup water”.',
+}
+
+/** How a bag is kept. */
+export const STORAGE_WORDS: Readonly<Record<BagStorage, string>> = {
+  sealed: 'Sealed tight',
+  closed: 'Folded shut, in the dry',
+  open: 'Open, in the dry',
+  damp: 'In a damp place',
 }

@@ -71,7 +71,7 @@ function effectsOf(before: LabCentre, after: LabCentre): readonly Effect[] {
   return effects.sort((a, b) => b.size - a.size).slice(0, MOST_EFFECTS)
 }
 
-/** @example whatChanged(base, { ...base, ratio: 0.6 }, centreMoments(labInput(base)), centreMoments(labInput(other))) */
+/** @example whatChanged(a, b, centreMoments(labInput(a)), centreMoments(labInput(b))) */
 export function whatChanged(from: LabMix, to: LabMix, before: LabCentre, after: LabCentre): LabChange {
   return { moved: leversMoved(from, to), effects: effectsOf(before, after) }
 }

@@ -287,6 +287,7 @@ export interface Sample {
  * conduction (Crank and Nicolson 1947, tridiagonal, in increments), half a step of reaction. Second order in time and
  * space.
  * @param each is called at every step and stops the run with `false`.
+ * One function: every part of a step works on the same arrays, in place.
  */
 function integrate(
   mix: SettingMix,
@@ -432,6 +433,7 @@ function integrate(
  * final set and opening at the slowest place by wet strength S x^2 against a share of the full wet strength.
  * @param until runs at least this long even when all moments are known.
  * @throws RangeError with a sentence when the mix cannot be worked out.
+ * One function: the moments are found while the run goes on, so that it can stop when all are known.
  */
 export function runSetting(
   input: SettingInput,

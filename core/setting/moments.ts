@@ -149,7 +149,10 @@ export function forecast(input: MomentsInput, samples = SAMPLES): Forecast {
   }
 }
 
-/** The same in steps of one sample, for whoever has other things to do in between. */
+/**
+ * The same in steps of one sample, for whoever has other things to do in between.
+ * One function: every sample fills one row of the columns that the ranges are then read from.
+ */
 export function* forecasting(input: MomentsInput, samples = SAMPLES): Generator<undefined, Forecast> {
   const centre = centreMoments(input)
   const bag = rateOf(input)

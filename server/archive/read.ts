@@ -52,64 +52,82 @@ function openZip(path: string): Promise<yauzl.ZipFile> {
   )
 }
 
+/** The files of an opened archive; what was read of it is counted. */
+class Files {
+  private taken = 0
+  private readonly bytes: number
+  constructor(private readonly zip: yauzl.ZipFile, readonly entries: ReadonlyMap<string, yauzl.Entry>) {
+    this.bytes = [...entries.values()].reduce((sum, e) => sum + e.uncompressedSize, 0)
+  }
+
+  share(): number {
+    return Math.min(1, this.taken / Math.max(1, this.bytes))
+  }
+
+  private open(name: string): Promise<Readable> {
+    return new Promise((resolve, reject) =>
+      this.zip.openReadStream(this.entries.get(name)!, (error, stream) => error ? reject(error) : resolve(stream)),
+    )
+  }
+
+  /** A file in pieces, checked against its hash at the end. */
+  async* pieces(name: string, sha256: string | undefined): AsyncGenerator<Buffer> {
+    if (!this.entries.has(name)) throw new ArchiveRefused(BROKEN)
+    const hash = createHash('sha256')
+    try {
+      for await (const piece of await this.open(name)) {
+        hash.update(piece as Buffer)
+        this.taken += (piece as Buffer).length
+        yield piece as Buffer
+      }
+    }
+    catch (error) {
+      throw error instanceof ArchiveRefused ? error : new ArchiveRefused(BROKEN)
+    }
+    if (sha256 !== undefined && hash.digest('hex') !== sha256)
+      throw new ArchiveRefused(
+        `“${name}” in this archive is not as it was written. Take an untouched copy; nothing was taken in.`,
+      )
+  }
+
+  async whole(name: string, sha256?: string): Promise<Buffer> {
+    if ((this.entries.get(name)?.uncompressedSize ?? 0) > MOST_WHOLE)
+      throw new ArchiveRefused(
+        `“${name}” in this archive is larger than anything of its kind can be; nothing was taken in.`,
+      )
+    const parts: Buffer[] = []
+    for await (const p of this.pieces(name, sha256)) parts.push(p)
+    return Buffer.concat(parts)
+  }
+}
+
+/** What the archive says of itself, which must be all of it and nothing else. */
+async function manifestIn(files: Files): Promise<ArchiveManifest> {
+  const manifest = manifestOf(await files.whole('nine-ripples.json')), named = Object.keys(manifest.files)
+  const all = named.length + 1 === files.entries.size && named.every(n => files.entries.has(n))
+  if (!all || hashOfFiles(manifest.files) !== manifest.hash) throw new ArchiveRefused(BROKEN)
+  return manifest
+}
+
 /** Opens an archive and looks at everything that can be told without unpacking it. @throws ArchiveRefused */
 export async function openArchive(path: string): Promise<Archive> {
   const zip = await openZip(path).catch(() => {
     throw new ArchiveRefused(BROKEN)
   })
   try {
-    const entries = await entriesOf(zip), bytes = [...entries.values()].reduce((sum, e) => sum + e.uncompressedSize, 0)
-    let taken = 0
-    const read = (name: string) =>
-      new Promise<Readable>((resolve, reject) =>
-        zip.openReadStream(entries.get(name)!, (error, stream) => error ? reject(error) : resolve(stream)),
-      )
-    /** A file in pieces, checked against its hash at the end. */
-    async function* pieces(name: string, sha256: string | undefined): AsyncGenerator<Buffer> {
-      const hash = createHash('sha256')
-      try {
-        for await (const piece of await read(name)) {
-          hash.update(piece as Buffer)
-          taken += (piece as Buffer).length
-          yield piece as Buffer
-        }
-      }
-      catch (error) {
-        throw error instanceof ArchiveRefused ? error : new ArchiveRefused(BROKEN)
-      }
-      if (sha256 !== undefined && hash.digest('hex') !== sha256)
-        throw new ArchiveRefused(
-          `“${name}” in this archive is not as it was written. Take an untouched copy; nothing was taken in.`,
-        )
-    }
-    async function whole(name: string, sha256?: string): Promise<Buffer> {
-      if (!entries.has(name)) throw new ArchiveRefused(BROKEN)
-      if (entries.get(name)!.uncompressedSize > MOST_WHOLE)
-        throw new ArchiveRefused(
-          `“${name}” in this archive is larger than anything of its kind can be; nothing was taken in.`,
-        )
-      const parts: Buffer[] = []
-      for await (const p of pieces(name, sha256)) parts.push(p)
-      return Buffer.concat(parts)
-    }
-    const manifest = manifestOf(await whole('nine-ripples.json'))
-    const named = Object.keys(manifest.files)
-    if (
-      named.length + 1 !== entries.size || named.some(n => !entries.has(n))
-      || hashOfFiles(manifest.files) !== manifest.hash
-    ) throw new ArchiveRefused(BROKEN)
+    const files = new Files(zip, await entriesOf(zip)), manifest = await manifestIn(files)
     async function* lines<L extends ArchiveList>(list: L): AsyncGenerator<ArchiveLine<L>> {
-      if (!entries.has(list)) throw new ArchiveRefused(BROKEN)
       let number = 0
-      for await (const line of linesOf(pieces(list, manifest.files[list]), list)) yield parseLine(list, ++number, line)
+      for await (const line of linesOf(files.pieces(list, manifest.files[list]), list))
+        yield parseLine(list, ++number, line)
     }
     return {
       manifest,
-      share: () => Math.min(1, taken / Math.max(1, bytes)),
-      has: name => entries.has(name),
-      names: folder => [...entries.keys()].filter(n => n.startsWith(`${folder}/`)),
+      share: () => files.share(),
+      has: name => files.entries.has(name),
+      names: folder => [...files.entries.keys()].filter(n => n.startsWith(`${folder}/`)),
       lines,
-      whole: name => whole(name, manifest.files[name]),
+      whole: name => files.whole(name, manifest.files[name]),
       close: () => zip.close(),
     }
   }

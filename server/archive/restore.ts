@@ -70,11 +70,9 @@ export async function restoreArchive(
   }
 }
 
-async function restoreInto(inner: Scope, archive: Archive, told: (share: number) => boolean): Promise<Restored> {
-  const going = () => {
-    if (!told(archive.share())) throw new ArchiveRefused('It was given up; nothing was taken in.')
-  }
-  const count = { pours: 0, entries: 0, moulds: 0, plans: 0, photos: 0, models: 0 }
+type Count = { -readonly [K in keyof Restored]: number }
+
+async function restorePeople(inner: Scope, archive: Archive): Promise<void> {
   for await (const { id, name } of archive.lines('people.jsonl')) {
     await inner.insert('person', [{
       id,
@@ -85,24 +83,29 @@ async function restoreInto(inner: Scope, archive: Archive, told: (share: number)
       archived_at: new Date(0),
     }]).execute()
   }
-  for await (const line of archive.lines('library.jsonl')) {
-    const body = LIBRARY[line.kind].safeParse(line.body)
-    if (!body.success)
-      throw new ArchiveRefused(
-        `A ${line.kind} in this archive says something that cannot be (${
-          body.error.issues[0]?.message ?? ''
-        }); nothing was taken in.`,
-      )
+}
+
+async function restoreLibrary(inner: Scope, archive: Archive, count: Count): Promise<void> {
+  for await (const { id, kind, body, revision, archived } of archive.lines('library.jsonl')) {
+    const read = LIBRARY[kind].safeParse(body)
+    if (!read.success) {
+      const why = read.error.issues[0]?.message ?? ''
+      throw new ArchiveRefused(`A ${kind} in this archive says something that cannot be (${why}); nothing was taken in.`)
+    }
     // As it was written: what this version does not know of it is not lost.
     await inner.insert('library_item', [{
-      id: line.id,
-      kind: line.kind,
-      body: JSON.stringify(line.body),
-      revision: line.revision,
-      archived_at: line.archived ? new Date(line.archived) : null,
+      id,
+      kind,
+      body: JSON.stringify(body),
+      revision,
+      archived_at: archived ? new Date(archived) : null,
     }]).execute()
-    if (line.kind === 'mould') count.moulds++
+    if (kind === 'mould') count.moulds++
   }
+}
+
+/** @returns the ids of the plans, which pours may name. */
+async function restorePlans(inner: Scope, archive: Archive, count: Count): Promise<ReadonlySet<string>> {
   const plans = new Set<string>()
   for await (const p of archive.lines('plans.jsonl')) {
     await inner.insert('plan', [{
@@ -116,19 +119,27 @@ async function restoreInto(inner: Scope, archive: Archive, told: (share: number)
     plans.add(p.id)
     count.plans++
   }
+  return plans
+}
+
+/** A pour that says all it has to, and yet cannot be worked out: no version wrote it like this. */
+function notWorkedOut(error: unknown): never {
+  throw error instanceof TypeError || error instanceof RangeError
+    ? new ArchiveRefused('A pour in this archive cannot be worked out from what is written of it; nothing was taken in.')
+    : error
+}
+
+async function restoreAllPours(
+  inner: Scope,
+  archive: Archive,
+  plans: ReadonlySet<string>,
+  count: Count,
+  going: () => void,
+): Promise<void> {
   let together: WholePour[] = []
   const write = async () => {
     going()
-    if (together.length > 0)
-      await restorePours(inner, together).catch((error) => {
-        // A pour that says all it has to, and yet cannot be worked out: what was written of it is not what any version
-        // wrote.
-        throw error instanceof TypeError || error instanceof RangeError
-          ? new ArchiveRefused(
-              'A pour in this archive cannot be worked out from what is written of it; nothing was taken in.',
-            )
-          : error
-      })
+    if (together.length > 0) await restorePours(inner, together).catch(notWorkedOut)
     together = []
   }
   for await (const line of archive.lines('pours.jsonl')) {
@@ -139,10 +150,25 @@ async function restoreInto(inner: Scope, archive: Archive, told: (share: number)
     if (together.length >= POURS_AT_ONCE) await write()
   }
   await write()
+}
+
+async function restoreViews(inner: Scope, archive: Archive): Promise<void> {
   for await (const { id, name, query } of archive.lines('views.jsonl')) {
     const read = upcastQuery(query)
     if (read.ok) await inner.insert('logbook_view', [{ id, name, query: JSON.stringify(read.value) }]).execute()
   }
+}
+
+async function restoreInto(inner: Scope, archive: Archive, told: (share: number) => boolean): Promise<Restored> {
+  const going = () => {
+    if (!told(archive.share())) throw new ArchiveRefused('It was given up; nothing was taken in.')
+  }
+  const count = { pours: 0, entries: 0, moulds: 0, plans: 0, photos: 0, models: 0 }
+  await restorePeople(inner, archive)
+  await restoreLibrary(inner, archive, count)
+  const plans = await restorePlans(inner, archive, count)
+  await restoreAllPours(inner, archive, plans, count, going)
+  await restoreViews(inner, archive)
   await restorePhotos(inner, archive, count, going)
   await restoreMeshes(inner, archive, count, going)
   // The table is not read, but a file that was tampered with is not half trusted.

@@ -174,6 +174,79 @@ export function hashOfFiles(files: Readonly<Record<string, string>>): string {
   return hash.digest('hex')
 }
 
+/** What is packed into an archive, piece by piece as it is fetched; whatever goes wrong ends it. */
+class Packing {
+  private readonly zip = new yazl.ZipFile()
+  private readonly files: Record<string, string> = {}
+  /** What is being read for the archive now. */
+  private reading: Readable | undefined
+  readonly finished: Promise<void>
+
+  constructor(out: PassThrough) {
+    this.finished = new Promise<void>((resolve, reject) => {
+      // Whatever goes wrong, a broken download too: no further file is begun, and the snapshot is let go once nothing
+      // is read from it any more.
+      this.zip.on('error', (error: Error) => {
+        if (!this.reading || this.reading.closed) reject(error)
+        else this.reading.once('close', () => reject(error)).destroy()
+      })
+      this.zip.outputStream.on('error', reject)
+      out.on('close', () => {
+        if (out.writableFinished) resolve()
+        else this.zip.emit('error', new Error('The archive was not fetched to its end.'))
+      })
+      this.zip.outputStream.pipe(out)
+    })
+  }
+
+  add(name: string, contents: () => AsyncIterable<string | Uint8Array>, compress = true): void {
+    this.zip.addReadStreamLazy(name, { compress }, (ready) => {
+      this.reading = Readable.from(this.hashed(name, contents())).on('error', error => this.zip.emit('error', error))
+      ready(null, this.reading)
+    })
+  }
+
+  private async* hashed(name: string, contents: AsyncIterable<string | Uint8Array>): AsyncGenerator<Uint8Array> {
+    const hash = createHash('sha256')
+    for await (const part of contents) {
+      hash.update(part)
+      yield typeof part === 'string' ? Buffer.from(part) : part
+    }
+    this.files[name] = hash.digest('hex')
+  }
+
+  /** Last, when the hashes of all others are known. */
+  end(): void {
+    this.zip.addReadStreamLazy('nine-ripples.json', {}, (ready) => {
+      const manifest: ArchiveManifest = {
+        format: ARCHIVE_FORMAT,
+        version: ARCHIVE_VERSION,
+        made: new Date().toISOString(),
+        files: this.files,
+        hash: hashOfFiles(this.files),
+      }
+      ready(null, Readable.from([Buffer.from(JSON.stringify(manifest, undefined, 2))]))
+    })
+    this.zip.end()
+  }
+}
+
+const LISTS: { readonly [L in ArchiveList]: (scope: Scope) => Lines<L> } = {
+  'people.jsonl': people,
+  'library.jsonl': library,
+  'plans.jsonl': plans,
+  'pours.jsonl': pours,
+  'views.jsonl': views,
+  'photos.jsonl': photos,
+  'meshes.jsonl': meshes,
+}
+async function* whole(text: string) {
+  yield text
+}
+async function* photoData(scope: Scope, id: string) {
+  yield (await scope.select('photo').select('data').where('id', '=', id).executeTakeFirstOrThrow()).data
+}
+
 /**
  * A whole workshop as one archive, as it is at this moment, however long it takes to fetch: one snapshot, read in
  * pieces, never all of it at once.
@@ -182,87 +255,19 @@ export function hashOfFiles(files: Readonly<Record<string, string>>): string {
 export function archiveOf(db: Db, workshopId: string): Readable {
   const out = new PassThrough()
   void db.transaction().setIsolationLevel('repeatable read').execute(async (trx) => {
-    const scope = within(trx, workshopId), zip = new yazl.ZipFile(), files: Record<string, string> = {}
-    /** What is being read for the archive now. */
-    let reading: Readable | undefined
+    const scope = within(trx, workshopId)
     const workshop = await trx.selectFrom('workshop').select(['name', 'units']).where('id', '=', workshopId)
       .executeTakeFirstOrThrow()
     const pictures = await scope.select('photo').select('id').orderBy('id').execute(),
       models = await scope.select('mesh').select('id').where('sha256', 'is not', null).orderBy('id').execute()
-    const finished = new Promise<void>((resolve, reject) => {
-      // Whatever goes wrong, a broken download too: no further file is begun, and the snapshot is let go once nothing
-      // is read from it any more.
-      zip.on('error', (error: Error) => {
-        if (!reading || reading.closed) reject(error)
-        else reading.once('close', () => reject(error)).destroy()
-      })
-      zip.outputStream.on('error', reject)
-      out.on(
-        'close',
-        () =>
-          out.writableFinished ? resolve() : zip.emit('error', new Error('The archive was not fetched to its end.')),
-      )
-      zip.outputStream.pipe(out)
-    })
-    const add = (name: string, contents: () => AsyncIterable<string | Uint8Array>, compress = true) =>
-      zip.addReadStreamLazy(name, { compress }, (ready) => {
-        const hash = createHash('sha256')
-        async function* hashed() {
-          for await (const part of contents()) {
-            hash.update(part)
-            yield typeof part === 'string' ? Buffer.from(part) : part
-          }
-          files[name] = hash.digest('hex')
-        }
-        reading = Readable.from(hashed()).on('error', error => zip.emit('error', error))
-        ready(null, reading)
-      })
-    async function* whole(text: string) {
-      yield text
-    }
-    add('workshop.json', () => whole(canonicalJson(workshop)))
-    const lists: { [L in ArchiveList]: (scope: Scope) => Lines<L> } = {
-      'people.jsonl': people,
-      'library.jsonl': library,
-      'plans.jsonl': plans,
-      'pours.jsonl': pours,
-      'views.jsonl': views,
-      'photos.jsonl': photos,
-      'meshes.jsonl': meshes,
-    }
-    for (const [name, lines] of Object.entries(lists)) add(name, () => asText(lines(scope)))
-    add('logbook.csv', () => table(scope))
-    for (const { id } of pictures)
-      add(`photos/${id}.jpg`, async function* () {
-        yield (await scope.select('photo').select('data').where('id', '=', id).executeTakeFirstOrThrow()).data
-      }, false)
-    for (const { id } of models) add(`meshes/${id}.stl.gz`, () => meshData(scope, id), false)
-    // Last, when the hashes of all others are known.
-    zip.addReadStreamLazy(
-      'nine-ripples.json',
-      {},
-      ready =>
-        ready(
-          null,
-          Readable.from([
-            Buffer.from(
-              JSON.stringify(
-                {
-                  format: ARCHIVE_FORMAT,
-                  version: ARCHIVE_VERSION,
-                  made: new Date().toISOString(),
-                  files,
-                  hash: hashOfFiles(files),
-                } satisfies ArchiveManifest,
-                undefined,
-                2,
-              ),
-            ),
-          ]),
-        ),
-    )
-    zip.end()
-    await finished
+    const packing = new Packing(out)
+    packing.add('workshop.json', () => whole(canonicalJson(workshop)))
+    for (const [name, lines] of Object.entries(LISTS)) packing.add(name, () => asText(lines(scope)))
+    packing.add('logbook.csv', () => table(scope))
+    for (const { id } of pictures) packing.add(`photos/${id}.jpg`, () => photoData(scope, id), false)
+    for (const { id } of models) packing.add(`meshes/${id}.stl.gz`, () => meshData(scope, id), false)
+    packing.end()
+    await packing.finished
   }).catch(error => out.destroy(error as Error))
   return out
 }

@@ -4,6 +4,8 @@ import { INK, MM, plain, SOFT } from './print'
 
 /** A bench sheet on A4: large enough to be read from where the bucket stands. */
 const PAGE = { width: 210 * MM, height: 297 * MM }, EDGE = 13 * MM, WIDTH = PAGE.width - 2 * EDGE
+/** Of plain text, points; a line is so many times as high. */
+const SIZE = 10.5, LINE = 1.35
 
 function wrapped(text: string, font: PDFFont, size: number, width: number): string[] {
   const lines: string[] = []
@@ -19,6 +21,112 @@ function wrapped(text: string, font: PDFFont, size: number, width: number): stri
   return line ? [...lines, line] : lines
 }
 
+interface Look {
+  readonly size?: number
+  readonly font?: PDFFont
+  readonly color?: typeof INK
+  readonly x?: number
+  readonly width?: number
+}
+
+/** Writes down the page, and goes on to the next where there is no room. */
+class Writer {
+  private page: PDFPage
+  private y = PAGE.height - EDGE
+
+  constructor(private readonly pdf: PDFDocument, readonly regular: PDFFont, readonly bold: PDFFont) {
+    this.page = pdf.addPage([PAGE.width, PAGE.height])
+  }
+
+  room(height: number): void {
+    if (this.y - height >= EDGE) return
+    this.page = this.pdf.addPage([PAGE.width, PAGE.height])
+    this.y = PAGE.height - EDGE
+  }
+
+  down(by: number): void {
+    this.y -= by
+  }
+
+  write(text: string, { size = SIZE, font = this.regular, color = INK, x = 0, width = WIDTH - x }: Look = {}): void {
+    for (const line of wrapped(text, font, size, width)) {
+      this.room(size * LINE)
+      this.down(size * LINE)
+      this.page.drawText(line, { x: EDGE + x, y: this.y, size, font, color })
+    }
+  }
+
+  /** Beside what is written, without going down. @param below how far under the last line, points */
+  beside(text: string, below: number, { x = 0, size = SIZE, font = this.regular, color = SOFT }: Look = {}): void {
+    this.page.drawText(plain(text), { x: EDGE + x, y: this.y - below, size, font, color })
+  }
+
+  /** A word, and what it stands for in the next column. */
+  pair(word: string, value: string, look: Look): void {
+    const size = look.size ?? SIZE
+    this.room(size * 1.4)
+    const line = this.y
+    this.write(value, { ...look, x: 150 })
+    this.page.drawText(plain(word), { x: EDGE, y: line - size * LINE, size: SIZE, font: this.regular, color: SOFT })
+  }
+
+  rule(from: number, to: number, below: number, thickness: number, color: typeof INK): void {
+    const y = this.y - below
+    this.page.drawLine({ start: { x: EDGE + from, y }, end: { x: EDGE + to, y }, thickness, color })
+  }
+
+  box(): void {
+    this.page.drawRectangle({ x: EDGE, y: this.y - 13, width: 10, height: 10, borderColor: INK, borderWidth: 0.8 })
+  }
+
+  head(text: string): void {
+    this.room(40)
+    this.down(9)
+    this.write(text, { size: 12, font: this.bold })
+    this.down(4)
+    this.rule(0, WIDTH, 0, 1, INK)
+    this.down(2)
+  }
+}
+
+function writeBatches(w: Writer, { batches }: BenchSheet): void {
+  for (const batch of batches) {
+    w.head(batch.title)
+    for (const [word, value] of batch.amounts) {
+      const large = word === 'water' || word === 'powder'
+      w.pair(word, value, large ? { size: 15, font: w.bold } : {})
+    }
+  }
+}
+
+function writeSteps(w: Writer, { steps }: BenchSheet): void {
+  w.head('Step by step, after powder met water')
+  for (const step of steps) {
+    w.room(34)
+    w.down(3)
+    w.box()
+    const wide = w.bold.widthOfTextAtSize(plain(step.until), SIZE)
+    if (step.until) w.beside(step.until, 14, { x: WIDTH - wide, font: w.bold, color: INK })
+    w.write(step.instruction, { size: 11.5, font: w.bold, x: 18, width: WIDTH - 130 })
+    w.write(step.detail, { size: 9.5, color: SOFT, x: 18 })
+  }
+}
+
+/** Two blanks in a line, to be filled in by hand. */
+function writeBlanks(w: Writer, { blanks }: BenchSheet): void {
+  w.head('What happened')
+  const half = WIDTH / 2
+  for (let i = 0; i < blanks.length; i += 2) {
+    w.room(22)
+    w.down(19)
+    for (const [k, blank] of blanks.slice(i, i + 2).entries()) {
+      w.beside(blank, 0, { x: k * half, size: 9.5 })
+      w.rule(k * half + 110, (k + 1) * half - 12, 2, 0.6, SOFT)
+    }
+  }
+}
+
+/** A plan on paper, A4. */
 export async function benchSheetPdf(sheet: BenchSheet): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
   pdf.setTitle(plain(`Bench sheet: ${sheet.title}`))
@@ -26,86 +134,15 @@ export async function benchSheetPdf(sheet: BenchSheet): Promise<Uint8Array> {
   const [regular, bold] = await Promise.all(
     [StandardFonts.Helvetica, StandardFonts.HelveticaBold].map(f => pdf.embedFont(f)),
   ) as [PDFFont, PDFFont]
-  let page: PDFPage = pdf.addPage([PAGE.width, PAGE.height]), y = PAGE.height - EDGE
-  const room = (height: number) => {
-    if (y - height >= EDGE) return
-    page = pdf.addPage([PAGE.width, PAGE.height])
-    y = PAGE.height - EDGE
-  }
-  const write = (
-    text: string,
-    { size = 10.5, font = regular, color = INK, x = 0, width = WIDTH - x }: {
-      size?: number
-      font?: PDFFont
-      color?: typeof INK
-      x?: number
-      width?: number
-    } = {},
-  ) => {
-    for (const line of wrapped(text, font, size, width)) {
-      room(size * 1.35)
-      y -= size * 1.35
-      page.drawText(line, { x: EDGE + x, y, size, font, color })
-    }
-  }
-  const head = (text: string) => {
-    room(40)
-    y -= 9
-    write(text, { size: 12, font: bold })
-    y -= 4
-    page.drawLine({ start: { x: EDGE, y }, end: { x: EDGE + WIDTH, y }, thickness: 1, color: INK })
-    y -= 2
-  }
-  write(sheet.title, { size: 22, font: bold })
-  for (const fact of sheet.facts) write(fact, { color: SOFT })
-  for (const batch of sheet.batches) {
-    head(batch.title)
-    for (const [word, value] of batch.amounts) {
-      const large = word === 'water' || word === 'powder', size = large ? 15 : 10.5
-      room(size * 1.4)
-      const line = y
-      write(value, { size, font: large ? bold : regular, x: 150 })
-      page.drawText(plain(word), { x: EDGE, y: line - size * 1.35, size: 10.5, font: regular, color: SOFT })
-    }
-  }
-  head('Step by step, after powder met water')
-  for (const step of sheet.steps) {
-    room(34)
-    y -= 3
-    page.drawRectangle({ x: EDGE, y: y - 13, width: 10, height: 10, borderColor: INK, borderWidth: 0.8 })
-    if (step.until)
-      page.drawText(plain(step.until), {
-        x: EDGE + WIDTH - bold.widthOfTextAtSize(plain(step.until), 10.5),
-        y: y - 14,
-        size: 10.5,
-        font: bold,
-        color: INK,
-      })
-    write(step.instruction, { size: 11.5, font: bold, x: 18, width: WIDTH - 130 })
-    write(step.detail, { size: 9.5, color: SOFT, x: 18 })
-  }
-  head('Then')
-  for (const [word, range] of sheet.moments) {
-    const line = y
-    write(range, { font: bold, x: 150 })
-    page.drawText(plain(word), { x: EDGE, y: line - 10.5 * 1.35, size: 10.5, font: regular, color: SOFT })
-  }
-  head('What happened')
-  const half = WIDTH / 2
-  for (let i = 0; i < sheet.blanks.length; i += 2) {
-    room(22)
-    y -= 19
-    for (const [k, blank] of sheet.blanks.slice(i, i + 2).entries()) {
-      page.drawText(plain(blank), { x: EDGE + k * half, y, size: 9.5, font: regular, color: SOFT })
-      page.drawLine({
-        start: { x: EDGE + k * half + 110, y: y - 2 },
-        end: { x: EDGE + (k + 1) * half - 12, y: y - 2 },
-        thickness: 0.6,
-        color: SOFT,
-      })
-    }
-  }
-  head('Take care')
-  for (const caution of sheet.cautions) write(caution, { size: 9.5 })
+  const w = new Writer(pdf, regular, bold)
+  w.write(sheet.title, { size: 22, font: bold })
+  for (const fact of sheet.facts) w.write(fact, { color: SOFT })
+  writeBatches(w, sheet)
+  writeSteps(w, sheet)
+  w.head('Then')
+  for (const [word, range] of sheet.moments) w.pair(word, range, { font: bold })
+  writeBlanks(w, sheet)
+  w.head('Take care')
+  for (const caution of sheet.cautions) w.write(caution, { size: 9.5 })
   return pdf.save()
 }

@@ -107,70 +107,69 @@ const SUMS = [
   sum('took_mm3').as('tookCubicMillimetres'),
 ] as const
 
+type TallyQuery<O> = SelectQueryBuilder<Database, 'tally', O>
+interface Months { readonly from?: string, readonly to?: string }
+function within<O>(query: TallyQuery<O>, { from, to }: Months): TallyQuery<O> {
+  const begun = from ? query.where('month', '>=', from) : query
+  return to ? begun.where('month', '<=', to) : begun
+}
+
+type Sum = { readonly key: string, readonly counts: Counts }
+/** Counts of a series by its keys, those with the most pours first. */
+async function sumsOf(scope: Scope, series: Series, months: Months): Promise<readonly Sum[]> {
+  const rows = await within(scope.select('tally').where('series', '=', series), months).select('key').select(SUMS)
+    .groupBy('key').having(sql<boolean>`sum(pours) > 0`).execute()
+  return rows.map(({ key, ...counts }) => ({ key, counts }))
+    .sort((a, b) => b.counts.pours - a.counts.pours || (a.key < b.key ? -1 : 1))
+}
+async function monthsOf(scope: Scope, months: Months): Promise<LogbookTallies['months']> {
+  const rows = await within(scope.select('tally').selectAll().where('series', '=', 'all'), months).where('pours', '>', 0)
+    .orderBy('month').execute()
+  return rows.map(({ month, powder_grams, cost_hundredths, took_casts, took_mm3, ...r }) => ({
+    month,
+    counts: {
+      pours: r.pours,
+      casts: r.casts,
+      judged: r.judged,
+      good: r.good,
+      second: r.second,
+      waste: r.waste,
+      pieces: r.pieces,
+      powderGrams: powder_grams,
+      costHundredths: cost_hundredths,
+      tookCasts: took_casts,
+      tookCubicMillimetres: took_mm3,
+    },
+  }))
+}
+/** What the library has of these now. */
+async function itemsOf(scope: Scope, ids: readonly string[]): Promise<ReadonlyMap<string, LibraryBodies['mould']>> {
+  if (ids.length === 0) return new Map()
+  const rows = await scope.select('library_item').select(['id', 'body']).where('id', 'in', [...ids]).execute()
+  return new Map(rows.map(i => [i.id, i.body as LibraryBodies['mould']]))
+}
+
 /** The workshop's counts from their months. Names are as the library has them now. */
 export async function talliesOfWorkshop(scope: Scope, from?: string, to?: string): Promise<LogbookTallies> {
-  const within = <O>(query: SelectQueryBuilder<Database, 'tally', O>) => {
-    const begun = from ? query.where('month', '>=', from) : query
-    return to ? begun.where('month', '<=', to) : begun
-  }
-  const sums = async (series: Series) => {
-    const rows = await within(scope.select('tally').where('series', '=', series)).select('key').select(SUMS).groupBy(
-      'key',
-    ).having(sql<boolean>`sum(pours) > 0`).execute()
-    return rows.map(({ key, ...counts }) => ({ key, counts })).sort((a, b) =>
-      b.counts.pours - a.counts.pours || (a.key < b.key ? -1 : 1),
-    )
-  }
+  const span = { from, to }
   const [months, moulds, bags, defects, ever] = await Promise.all([
-    within(scope.select('tally').selectAll().where('series', '=', 'all')).where('pours', '>', 0).orderBy('month')
-      .execute(),
-    sums('mould'),
-    sums('bag'),
-    sums('defect'),
+    monthsOf(scope, span),
+    sumsOf(scope, 'mould', span),
+    sumsOf(scope, 'bag', span),
+    sumsOf(scope, 'defect', span),
     scope.select('tally').where('series', '=', 'mould').select('key').select(sum('casts').as('casts')).groupBy('key')
       .execute(),
   ])
-  const keys = [...moulds, ...bags].map(k => k.key)
-  const items = new Map(
-    keys.length === 0
-      ? []
-      : (await scope.select('library_item').select(['id', 'body']).where('id', 'in', keys).execute()).map(
-          i => [i.id, i.body as LibraryBodies['mould']],
-        ),
-  )
-  const named = ({ key, counts }: { key: string, counts: Counts }): KeyTally => ({
-    key,
-    counts,
-    name: items.get(key)?.name ?? 'no longer in the library',
-  })
+  const items = await itemsOf(scope, [...moulds, ...bags].map(k => k.key))
+  const named = (s: Sum): KeyTally => ({ ...s, name: items.get(s.key)?.name ?? 'no longer in the library' })
   return {
-    months: months.map((
-      { month, pours, casts, judged, good, second, waste, powder_grams, cost_hundredths, pieces, took_casts, took_mm3 },
-    ) => ({
-      month,
-      counts: {
-        pours,
-        casts,
-        judged,
-        good,
-        second,
-        waste,
-        powderGrams: powder_grams,
-        costHundredths: cost_hundredths,
-        pieces,
-        tookCasts: took_casts,
-        tookCubicMillimetres: took_mm3,
-      },
-    })),
+    months,
     moulds: moulds.map((m) => {
-      const mould = items.get(m.key)
-      return {
-        ...named(m),
-        ever: ever.find(e => e.key === m.key)?.casts,
-        lifeCasts: mould && (mould.life ?? USUAL_LIFE[mould.material]),
-      }
+      const mould = items.get(m.key), lifeCasts = mould && (mould.life ?? USUAL_LIFE[mould.material])
+      return { ...named(m), ever: ever.find(e => e.key === m.key)?.casts, lifeCasts }
     }),
-    bags: bags.map(named), defects: defects.map(d => ({ ...d, name: defectWords(d.key) })),
+    bags: bags.map(named),
+    defects: defects.map(d => ({ ...d, name: defectWords(d.key) })),
   }
 }
 

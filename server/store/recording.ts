@@ -98,36 +98,34 @@ function checkAgainst(run: FrozenRun, events: readonly SentEvent[]): void {
 /** Raised whenever what is projected changes: projections of older rules are made anew at the next start. */
 export const RULES = 2
 
-/**
- * Writes what lists read of these pours: always the fold of all their events. Most entries change no cast and no count,
- * and what is known to stand there
- * already is not written again. Call with the workshop's counter taken.
- * @returns the pours with their casts and counts as they stand now: to be kept once the transaction is through.
- */
-async function project(scope: Scope, pours: ReadonlyMap<string, Known>): Promise<Map<string, Known>> {
-  const folded = [...pours].map(([id, now]) => {
-    const state = foldPour(now.run, now.events),
-      casts = summariseCasts(now.run, state),
-      summary = summarisePour(now.run, state)
-    const rows = casts.map(c => ({ cast_id: c.id, status: c.status, body: JSON.stringify(c) }))
-    return {
-      id,
-      now,
-      summary,
-      casts,
-      rows,
-      words: searchWords(summary, casts),
-      tallies: talliesOf(summary, casts),
-      changed: rows.filter(c => now.casts?.get(c.cast_id) !== c.body),
-    }
-  })
+/** A pour folded, with what lists read of it. */
+function foldedFor([id, now]: readonly [string, Known]) {
+  const state = foldPour(now.run, now.events)
+  const casts = summariseCasts(now.run, state), summary = summarisePour(now.run, state)
+  const rows = casts.map(c => ({ cast_id: c.id, status: c.status, body: JSON.stringify(c) }))
+  return {
+    id,
+    now,
+    summary,
+    casts,
+    rows,
+    words: searchWords(summary, casts),
+    tallies: talliesOf(summary, casts),
+    changed: rows.filter(c => now.casts?.get(c.cast_id) !== c.body),
+  }
+}
+type Folded = ReturnType<typeof foldedFor>
+
+/** What was counted of pours of which it is not known here. */
+async function countedBefore(scope: Scope, folded: readonly Folded[]): Promise<ReadonlyMap<string, readonly Tally[]>> {
   const unknown = folded.filter(f => !f.now.tallies).map(f => f.id)
-  const stood = new Map(
-    unknown.length === 0
-      ? []
-      : (await scope.select('pour_projection').select(['pour_id', 'tallies']).where('pour_id', 'in', unknown).execute())
-          .map(r => [r.pour_id, r.tallies]),
-  )
+  if (unknown.length === 0) return new Map()
+  const rows = await scope.select('pour_projection').select(['pour_id', 'tallies']).where('pour_id', 'in', unknown)
+    .execute()
+  return new Map(rows.map(r => [r.pour_id, r.tallies]))
+}
+
+async function writePours(scope: Scope, folded: readonly Folded[]): Promise<void> {
   await scope.insert(
     'pour_projection',
     folded.map(({ id, summary, casts, words, tallies }) => ({
@@ -149,27 +147,40 @@ async function project(scope: Scope, pours: ReadonlyMap<string, Known>): Promise
       rules: eb.ref('excluded.rules'),
     })),
   ).execute()
+}
+
+async function writeCasts(scope: Scope, folded: readonly Folded[]): Promise<void> {
   const rows = folded.flatMap(({ id, changed }) => changed.map(c => ({ pour_id: id, ...c })))
-  if (rows.length > 0)
-    await scope.insert('cast_projection', rows)
-      .onConflict(c =>
-        c.columns(['pour_id', 'cast_id']).doUpdateSet(eb => ({
-          status: eb.ref('excluded.status'),
-          body: eb.ref('excluded.body'),
-        })),
-      ).execute()
+  if (rows.length === 0) return
+  await scope.insert('cast_projection', rows).onConflict(c =>
+    c.columns(['pour_id', 'cast_id']).doUpdateSet(eb => ({
+      status: eb.ref('excluded.status'),
+      body: eb.ref('excluded.body'),
+    })),
+  ).execute()
+}
+
+async function writeWords(scope: Scope, folded: readonly Folded[]): Promise<void> {
   const words = [...new Set(folded.flatMap(f => f.words.filter(w => !f.now.words?.includes(w))))].sort()
   if (words.length > 0)
     await scope.insert('logbook_word', words.map(word => ({ word }))).onConflict(c => c.doNothing()).execute()
-  await count(
-    scope,
-    changeOf(folded.flatMap(f => f.now.tallies ?? stood.get(f.id) ?? []), folded.flatMap(f => f.tallies)),
-  )
-  return new Map(
-    folded.map((
-      { id, now, rows, words, tallies },
-    ) => [id, { ...now, casts: new Map(rows.map(c => [c.cast_id, c.body])), words, tallies }]),
-  )
+}
+
+/**
+ * Writes what lists read of these pours: always the fold of all their events. Most entries change no cast and no count,
+ * and what is known to stand there already is not written again. Call with the workshop's counter taken.
+ * @returns the pours with their casts and counts as they stand now: to be kept once the transaction is through.
+ */
+async function project(scope: Scope, pours: ReadonlyMap<string, Known>): Promise<Map<string, Known>> {
+  const folded = [...pours].map(foldedFor), before = await countedBefore(scope, folded)
+  await writePours(scope, folded)
+  await writeCasts(scope, folded)
+  await writeWords(scope, folded)
+  const counted = folded.flatMap(f => f.now.tallies ?? before.get(f.id) ?? [])
+  await count(scope, changeOf(counted, folded.flatMap(f => f.tallies)))
+  return new Map(folded.map(({ id, now, rows, words, tallies }) =>
+    [id, { ...now, casts: new Map(rows.map(c => [c.cast_id, c.body])), words, tallies }],
+  ))
 }
 
 /** Adds to the workshop's counts. */

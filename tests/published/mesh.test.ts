@@ -16,9 +16,8 @@ import { columnSpans, spanVolume, type Vector } from '../../core/mould/mesh/span
 import { readStl, writeStl } from '../../core/mould/mesh/stl'
 import { bestVent, searchTilt, trappedAir, type Opening } from '../../core/mould/mesh/trapped-air'
 import { lockedAlong, pullVerdict, searchPull } from '../../core/mould/mesh/undercut'
-import { pullWords } from '../../core/mould/words'
+import { pullWords, MODEL_PROBLEM_WORDS, modelRemarkWords } from '../../core/mould/words'
 import { ball, box, positionsOf, torus, turned } from '../../core/mould/mesh/solids'
-import { MODEL_PROBLEM_WORDS, modelRemarkWords } from '../../core/mould/words'
 import { readFileSync } from 'node:fs'
 import { cupOnRoof, hook, rotated } from '../solids'
 

@@ -1,6 +1,7 @@
 import { computed, ref } from 'vue'
 import type { LeftoverPlace } from '~core/pour/events'
-import { shiftWords } from '~core/forecast/learning'
+import { momentShift } from '~core/forecast/learning'
+import { shiftWords } from '~core/forecast/words'
 import { coatMoment } from '~core/bench/coat-moment'
 import { milestonesOf } from '~core/pour/milestones'
 import { overlapOf } from '~core/plan/overlap'
@@ -13,11 +14,11 @@ import { cuesOf } from '~core/bench/cues'
 /** More than these are not shown side by side, but those that are under way or next. */
 const FEW_BATCHES = 5
 
-/** What the bench shows and does, worked out from the pour in hand and the clock. */
-export function useBench() {
-  const store = useRun(), clock = useClock(), session = useSession()
-  /** Minutes that the next entry is told late. */
-  const late = ref(0)
+type Store = ReturnType<typeof useRun>
+type Clock = ReturnType<typeof useClock>
+
+/** The batch and the step that this device works on. */
+function handOf(store: Store, clock: Clock) {
   const run = computed(() => store.run!)
   const state = computed(() => store.state!)
   /** The batch this device works on, once it has said so: two people at one pour may each have their own. */
@@ -34,6 +35,12 @@ export function useBench() {
   const entered = computed(() =>
     batch.value.stages.find(s => s.stage === step.value.stage)?.at ?? state.value.startedAt ?? clock.now,
   )
+  return { run, state, mine, inHand, step, nextStep, batch, entered }
+}
+type Hand = ReturnType<typeof handOf>
+
+/** The other batches, and what could be begun beside the one in hand. */
+function batchesOf({ run, state, inHand, batch, step }: Hand) {
   /** Batches side by side: where each is, and which may be begun beside the one in hand. */
   const batchTabs = computed(() => run.value.batches.length < 2
     ? []
@@ -69,6 +76,11 @@ export function useBench() {
       return { hands: 1 as const, at: wetAt + alone.siftAt * 1000, saves: alone.saves }
     return two && 'siftAt' in two ? { hands: 2 as const, at: wetAt + two.siftAt * 1000, saves: two.saves } : undefined
   })
+  return { batchTabs, beside }
+}
+
+/** What is to come, as it is known by now. */
+function foreseenOf({ run, state, inHand, batch, step }: Hand, store: Store, clock: Clock) {
   /** The moment for this coat, or while the one before is cleaned up for the next. */
   const coat = computed(() => {
     const b = step.value.stage === 'clean-up' ? inHand.value + 1 : inHand.value
@@ -85,13 +97,16 @@ export function useBench() {
       run.value.moments[b]!.open.from > run.value.moments[a]!.open.from ? b : a,
     )
     const torn = known.contradiction && `“${SIGNS.find(s => s.id === known.contradiction)?.words}”`
-    return {
-      shift: known.seen > 0 || batch.value.ratio !== undefined
-        ? shiftWords(run.value.moments[slowest]!.glossGone, known.moments[slowest]!.glossGone)
-        : undefined,
-      torn,
-    }
+    const shift = known.seen > 0 || batch.value.ratio !== undefined
+      ? momentShift(run.value.moments[slowest]!.glossGone, known.moments[slowest]!.glossGone)
+      : undefined
+    return { shift: shift === undefined ? undefined : shiftWords(shift), torn }
   })
+  return { coat, milestones, cues, forecastWords }
+}
+
+/** How long it has been going on, and what fits the step in hand. */
+function timesOf({ run, state, batch, step, entered }: Hand, clock: Clock) {
   const since = (at: number | undefined) => at === undefined ? undefined : Math.max(0, (clock.now - at) / 1000)
   const wetFor = computed(() => since(batch.value.wetAt))
   const stirredFor = computed(() => since(batch.value.stirAt))
@@ -124,16 +139,28 @@ export function useBench() {
   const given = computed(() => new Set(batch.value.marks.map(m => m.sign)))
   const over = computed(() => ['finished', 'abandoned', 'drying'].includes(state.value.status))
 
+  return { wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over }
+}
+
+/** Runs one thing after another: a second press sees what the first one did. */
+function oneByOne() {
+  let turn = Promise.resolve()
+  return (work: () => Promise<void>): Promise<void> => {
+    turn = turn.then(work, work)
+    return turn
+  }
+}
+
+/** What is told with one press. */
+function actsOf(hand: Hand, store: Store, clock: Clock, mayBegin: (b: number) => boolean, offered: () => Set<string>) {
+  const session = useSession(), inTurn = oneByOne()
+  const { state, mine, inHand, nextStep, batch, step } = hand
+  /** Minutes that the next entry is told late. */
+  const late = ref(0)
   function when(): number {
     const at = clock.read() - late.value * 60_000
     late.value = 0
     return at
-  }
-  let turn = Promise.resolve()
-  /** One thing after another: a second press sees what the first one did. */
-  function inTurn(work: () => Promise<void>): Promise<void> {
-    turn = turn.then(work, work)
-    return turn
   }
   async function next(): Promise<void> {
     const target = nextStep.value
@@ -147,7 +174,7 @@ export function useBench() {
   }
   /** Takes a batch in hand; one that was not begun is begun by it. */
   async function take(b: number): Promise<void> {
-    if (session.mayWrite && batchTabs.value.find(t => t.b === b)?.mayBegin)
+    if (session.mayWrite && mayBegin(b))
       await store.record(
         {
           kind: 'stage',
@@ -164,7 +191,7 @@ export function useBench() {
     if (session.mayWrite && last && !(last.kind === 'stage' && last.data.stage === 'ready')) await store.undo(last)
   }
   async function sign(s: SignFacts): Promise<void> {
-    if (session.mayWrite && offered.value.has(s.id))
+    if (session.mayWrite && offered().has(s.id))
       await store.record({ kind: 'mark', data: { sign: s.id } }, step.value.batch, when())
   }
   async function temperature(celsius: number): Promise<void> {
@@ -174,38 +201,30 @@ export function useBench() {
     await store.record({ kind: 'leftover', data: { where } }, step.value.batch)
   }
   return {
-    store,
-    clock,
-    session,
-    run,
-    state,
-    step,
-    nextStep,
-    batch,
-    milestones,
-    cues,
-    wetFor,
-    stirredFor,
-    inStep,
-    before,
-    place,
-    expected,
-    openWindow,
-    offered,
-    given,
-    over,
     late,
-    SIGNS,
-    forecastWords,
-    batchTabs,
-    beside,
-    coat,
-    inHand,
     take: (b: number) => inTurn(() => take(b)),
     next: () => inTurn(next),
     back: () => inTurn(back),
     sign: (s: SignFacts) => inTurn(() => sign(s)),
     leftover: (where: LeftoverPlace) => inTurn(() => leftover(where)),
     temperature: (celsius: number) => inTurn(() => temperature(celsius)),
+  }
+}
+
+/** What the bench shows and does, worked out from the pour in hand and the clock. */
+export function useBench() {
+  const store = useRun(), clock = useClock(), session = useSession()
+  const hand = handOf(store, clock), batches = batchesOf(hand), times = timesOf(hand, clock)
+  const mayBegin = (b: number) => batches.batchTabs.value.find(t => t.b === b)?.mayBegin ?? false
+  return {
+    store,
+    clock,
+    session,
+    SIGNS,
+    ...hand,
+    ...batches,
+    ...times,
+    ...foreseenOf(hand, store, clock),
+    ...actsOf(hand, store, clock, mayBegin, () => times.offered.value),
   }
 }

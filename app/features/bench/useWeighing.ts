@@ -1,7 +1,8 @@
 import { computed, ref, watch } from 'vue'
 import { powderClass } from '~core/gypsum/powders'
 import { needsScale, ratioOf } from '~core/gypsum/schools'
-import { tolerance, weighingWords } from '~core/bench/weighing'
+import { tolerance, weighingStep } from '~core/bench/weighing'
+import { weighingWords } from '~core/bench/words'
 import { formatMass } from '~core/units/format'
 import { useRun } from '~/sync/run'
 import { useScale } from '~/features/bench/scale'
@@ -10,33 +11,17 @@ import { useSession } from '~/sync/session'
 type Part = 'water' | 'powder'
 /** A second press within this goes on even though the amount is not right yet. */
 const INSIST_MS = 4000
+/** Less than this share of the target counts as nothing on the scale. */
+const LITTLE = 0.02
 
-/**
- * Weighing by the scale on the table: one press tares, takes what stands on it, and goes on, so that a pedal is enough.
- */
-export function useWeighing(batch: () => number, active: () => boolean) {
-  const store = useRun(), scale = useScale(), session = useSession()
-  const begun = ref(false)
-  /** It was pressed although it is not right; another press now goes on. */
-  const insisting = ref(false)
-  let over: ReturnType<typeof setTimeout> | undefined
-  function settle(): void {
-    clearTimeout(over)
-    insisting.value = false
-  }
+/** What is still to be weighed, and how much of it. */
+function askedOf(batch: () => number) {
+  const store = useRun()
   const weighed = computed(() => store.state!.batches[batch()]!.weighed)
   /** What is still to be weighed; an entry that is taken back is weighed again. */
   const part = computed<Part | undefined>(() =>
     !weighed.value.water ? 'water' : !weighed.value.powder ? 'powder' : undefined,
   )
-  /** Whether this pour is weighed by a scale at all, heard or not. */
-  const applies = computed(() => active() && scale.wanted && session.mayWrite && needsScale(store.run!.plan.school))
-  const ready = computed(() => applies.value && scale.here)
-  watch([batch, active, part], () => {
-    begun.value = false
-    settle()
-  }, { immediate: true })
-  watch(ready, settle)
   const target = computed(() => {
     const { mix } = store.run!.batches[batch()]!
     return part.value ? 1000 * mix[part.value] : 0
@@ -51,18 +36,17 @@ export function useWeighing(batch: () => number, active: () => boolean) {
     const { value, low, high } = ratioOf('saturation', powderClass(plan.classId), plan.ratio, plan.waterTemperature)
     return { at: 1000 * water / value, from: 1000 * water / high, to: 1000 * water / low }
   })
-  const words = computed(() => weighingWords(scale.weighing.net, target.value, session.units))
-  const shown = computed(() => formatMass(Math.max(0, scale.weighing.net) / 1000, session.units))
-  const share = computed(() => Math.max(0, Math.min(1, scale.weighing.net / (target.value || 1))))
-  /** What the one big press does now; undefined when weighing has nothing left to do. */
-  const press = computed(() => {
-    if (!applies.value || !part.value) return undefined
-    if (!ready.value) return 'Go on without the scale'
-    if (!begun.value) return `${part.value === 'water' ? 'Bucket' : 'Dry bucket'} on the scale: tare`
-    return scale.weighing.net < 0.02 * target.value
-      ? `Pour in ${formatMass(target.value / 1000, session.units)} of ${part.value}`
-      : `Take ${shown.value} of ${part.value}`
-  })
+  return { part, target, islands }
+}
+
+/** A press although it is not right: another one soon after goes on. */
+function insistence() {
+  const insisting = ref(false)
+  let over: ReturnType<typeof setTimeout> | undefined
+  function settle(): void {
+    clearTimeout(over)
+    insisting.value = false
+  }
   /** Notes that it was pressed although something is missing; @returns whether it was so already. */
   function insists(): boolean {
     if (insisting.value) return true
@@ -70,11 +54,54 @@ export function useWeighing(batch: () => number, active: () => boolean) {
     over = setTimeout(settle, INSIST_MS)
     return false
   }
+  return { insisting, settle, insists }
+}
+
+/** What the scale shows, against what is wanted. */
+function readingOf(target: { readonly value: number }) {
+  const scale = useScale(), session = useSession()
+  const told = computed(() => weighingStep(scale.weighing.net, target.value))
+  const words = computed(() => ({ kind: told.value.code, words: weighingWords(told.value, session.units) }))
+  const shown = computed(() => formatMass(Math.max(0, scale.weighing.net) / 1000, session.units))
+  const share = computed(() => Math.max(0, Math.min(1, scale.weighing.net / (target.value || 1))))
+  const little = () => scale.weighing.net < LITTLE * target.value
+  return { scale, words, shown, share, little }
+}
+
+/**
+ * Weighing by the scale on the table: one press tares, takes what stands on it, and goes on, so that a pedal is enough.
+ */
+export function useWeighing(batch: () => number, active: () => boolean) {
+  const store = useRun(), session = useSession(), begun = ref(false)
+  const { part, target, islands } = askedOf(batch), { insisting, settle, insists } = insistence()
+  const { scale, words, shown, share, little } = readingOf(target)
+  /** Whether this pour is weighed by a scale at all, heard or not. */
+  const applies = computed(() => active() && scale.wanted && session.mayWrite && needsScale(store.run!.plan.school))
+  const ready = computed(() => applies.value && scale.here)
+  watch([batch, active, part], () => {
+    begun.value = false
+    settle()
+  }, { immediate: true })
+  watch(ready, settle)
+  /** What the one big press does now; undefined when weighing has nothing left to do. */
+  const press = computed(() => {
+    if (!applies.value || !part.value) return undefined
+    if (!ready.value) return 'Go on without the scale'
+    if (!begun.value) return `${part.value === 'water' ? 'Bucket' : 'Dry bucket'} on the scale: tare`
+    return little()
+      ? `Pour in ${formatMass(target.value / 1000, session.units)} of ${part.value}`
+      : `Take ${shown.value} of ${part.value}`
+  })
+  /** A second press while the first is being written down is the same press. */
   let taking = false
-  /**
-   * @returns whether the press was for the scale. A second press while the first is being written down is the same
-   * press.
-   */
+  async function take(what: Part, net: number): Promise<void> {
+    taking = true
+    const mass = Math.round(net * 10) / 10_000
+    await store.record({ kind: 'weighed', data: { what, mass, how: 'scale' } }, batch()).finally(() => {
+      taking = false
+    })
+  }
+  /** @returns whether the press was for the scale. */
   async function advance(): Promise<boolean> {
     if (taking) return true
     if (!press.value || !part.value) return false
@@ -85,22 +112,12 @@ export function useWeighing(batch: () => number, active: () => boolean) {
       begun.value = true
       return true
     }
-    const net = scale.weighing.steady ? scale.weighing.stood : scale.weighing.net,
-      right = net >= target.value - tolerance(target.value)
-    if (!right && !insists()) return true
+    const net = scale.weighing.steady ? scale.weighing.stood : scale.weighing.net
+    if (net < target.value - tolerance(target.value) && !insists()) return true
     settle()
     // Nothing on it, and still on: then it is weighed elsewhere, or not at all.
-    if (net < 0.02 * target.value) return false
-    taking = true
-    try {
-      await store.record({
-        kind: 'weighed',
-        data: { what: part.value, mass: Math.round(net * 10) / 10_000, how: 'scale' },
-      }, batch())
-    }
-    finally {
-      taking = false
-    }
+    if (net < LITTLE * target.value) return false
+    await take(part.value, net)
     return true
   }
   return { scale, part, begun, islands, applies, ready, target, words, shown, share, press, advance, insisting }

@@ -165,69 +165,57 @@ function setSays(
     + 'measure it with a cup.'
 }
 
+/** A level line across the chart. */
+function levelLine(length: number, v: number, name: 'centre' | 'low' | 'high') {
+  return {
+    label: name,
+    data: Array.from({ length }, () => v),
+    borderColor: colour('line-strong'),
+    borderDash: name === 'centre' ? [] : [6, 5],
+    borderWidth: 1.2,
+    pointRadius: 0,
+  }
+}
+function setDatasets(values: readonly number[], limits: ReturnType<typeof controlChart>, odd: ReadonlySet<number>) {
+  const each = <T>(strange: T, usual: T) => values.map((_, i) => odd.has(i) ? strange : usual)
+  const colours = each(colour('heat'), colour('set'))
+  const measured = {
+    label: 'gloss gone',
+    data: [...values],
+    borderColor: colour('line-strong'),
+    borderWidth: 1,
+    backgroundColor: colours,
+    pointBorderColor: colours,
+    pointRadius: each(6, 4),
+    pointStyle: each<'rectRot' | 'circle'>('rectRot', 'circle'),
+  }
+  if (!limits) return [measured]
+  return [measured, ...(['centre', 'low', 'high'] as const).map(l => levelLine(values.length, limits[l], l))]
+}
+
 /**
  * When the gloss went, against what was forecast for that mix in that room: so that a cold day does not look like an
  * old bag.
  */
 export function setChart(times: readonly SetTime[], day: (at: number) => string): SetChart {
-  const values = times.map(t => t.actual / t.expected),
-    limits = controlChart(values),
-    odd = new Set([...limits?.outside ?? [], ...limits?.drifting ?? []])
-  const flat = (v: number | undefined, name: string) => ({
-    label: name,
-    data: values.map(() => v ?? null),
-    borderColor: colour('line-strong'),
-    borderDash: name === 'centre' ? [] : [6, 5],
-    borderWidth: 1.2,
-    pointRadius: 0,
-  })
+  const values = times.map(t => t.actual / t.expected), limits = controlChart(values)
+  const odd = new Set([...limits?.outside ?? [], ...limits?.drifting ?? []])
+  const minutes = (t: number) => formatDuration(t, 'minute')
+  const tip = ({ name, actual, expected }: SetTime) => `${name}: ${minutes(actual)}, forecast ${minutes(expected)}`
   return {
     says: setSays(times.length, limits, values, odd.size),
     label: 'When the gloss went, as a share of the forecast',
     head: ['pour', 'when', 'forecast', 'was', 'share'],
-    rows: times.map((
-      t,
-      i,
-    ) => [
-      t.name,
-      day(t.at),
-      formatDuration(t.expected, 'minute'),
-      formatDuration(t.actual, 'minute'),
-      percent(values[i]!),
-    ]),
+    rows: times.map((t, i) => [t.name, day(t.at), minutes(t.expected), minutes(t.actual), percent(values[i]!)]),
     config: {
       type: 'line',
-      data: {
-        labels: times.map(t => day(t.at)),
-        datasets: [
-          {
-            label: 'gloss gone',
-            data: values,
-            borderColor: colour('line-strong'),
-            borderWidth: 1,
-            backgroundColor: values.map((_, i) => odd.has(i) ? colour('heat') : colour('set')),
-            pointBorderColor: values.map((_, i) => odd.has(i) ? colour('heat') : colour('set')),
-            pointRadius: values.map((_, i) => odd.has(i) ? 6 : 4),
-            pointStyle: values.map((_, i) => odd.has(i) ? 'rectRot' as const : 'circle' as const),
-          },
-          ...limits ? [flat(limits.centre, 'centre'), flat(limits.low, 'low'), flat(limits.high, 'high')] : [],
-        ],
-      },
+      data: { labels: times.map(t => day(t.at)), datasets: setDatasets(values, limits, odd) },
       options: {
         scales: {
           x: { grid: { display: false }, ticks: { maxTicksLimit: 6, maxRotation: 0 } },
           y: { ticks: { callback: v => percent(Number(v)), maxTicksLimit: 6 } },
         },
-        plugins: {
-          tooltip: {
-            callbacks: {
-              label: item =>
-                `${times[item.dataIndex]!.name}: ${formatDuration(times[item.dataIndex]!.actual, 'minute')}, forecast ${
-                  formatDuration(times[item.dataIndex]!.expected, 'minute')
-                }`,
-            },
-          },
-        },
+        plugins: { tooltip: { callbacks: { label: item => tip(times[item.dataIndex]!) } } },
       },
     },
   }

@@ -56,87 +56,78 @@ const row = (word: string, cells: readonly string[]): Row => ({
 })
 const was = (m: Milestone | undefined) =>
   m?.actual === undefined ? UNKNOWN : formatDuration(m.actual, m.actual > 1200 ? 'minute' : 'second')
-const list = (words: readonly string[]) => words.length > 0 ? words.join(', ') : UNKNOWN
+const words = (list: readonly string[]) => list.length > 0 ? list.join(', ') : UNKNOWN
+
+type Read = (c: Compared) => string | undefined
+const names = (list: readonly string[]) => words([...new Set(list)].map(n => n.toLowerCase()))
+const batch = (c: Compared) => c.state.batches[0]!
+const momentOf = (c: Compared, id: MilestoneId) => c.milestones.find(m => m.id === id)
+
+/** How long a step took, where both its ends were told. */
+function between(c: Compared, from: MilestoneId, to: MilestoneId): string | undefined {
+  const begun = momentOf(c, from)?.actual, at = momentOf(c, to)?.actual
+  return at === undefined || begun === undefined ? undefined : formatDuration(at - begun, 'second')
+}
+function count(c: Compared, verdict: 'good' | 'second' | 'waste'): string | undefined {
+  const judged = c.state.casts.filter(x => x.verdict)
+  return judged.length === 0 ? undefined : `${judged.filter(x => x.verdict === verdict).length} of ${judged.length}`
+}
+
+type Rows = readonly (readonly [word: string, read: Read])[]
+/** What a plan said; of a pour of the past nobody knows. */
+const planned = (read: (plan: Plan, c: Compared) => string): Read => c =>
+  c.run.daysOnly ? undefined : read(c.run.plan, c)
+const plannedRows = (units: UnitPreferences): Rows => [
+  ['powder', c => c.run.world.bag?.name ?? powderClass(c.run.plan.classId).name],
+  ['water per 100 powder', planned((_, c) => formatConsistency(c.run.ratio.value))],
+  ['measured', planned(p => SCHOOLS.find(s => s.id === p.school)!.name.toLowerCase())],
+  ['for', planned(p => endUse(p.endUse).name.toLowerCase())],
+  ['water', planned(p => formatTemperature(p.waterTemperature, units))],
+  ['room', planned(p => formatTemperature(p.roomTemperature, units))],
+  ['soak', planned(p => `${p.soakMinutes} min`)],
+  ['stir', planned(p => `${p.stir.minutes} min, ${STIR_TOOLS[p.stir.tool].name.toLowerCase()}`)],
+  ['added', planned(p => names(p.additions.map(a => additionKind(a.id).name)))],
+  ['moulds', c => words(castCounts(c.run).map(m => `${m.count} × ${m.name}`))],
+]
+const moment = (id: MilestoneId): Read => c => was(momentOf(c, id))
+function warmestRead({ temperatures }: Compared['state']['batches'][number], units: UnitPreferences): string | undefined {
+  if (temperatures.length === 0) return undefined
+  return formatTemperature(Math.max(...temperatures.map(t => t.celsius)), units)
+}
+const happenedRows = (units: UnitPreferences): Rows => [
+  ['water per 100 powder', c => batch(c).ratio === undefined ? undefined : formatConsistency(batch(c).ratio!)],
+  ['powder', ({ state: { batches: [b] } }) =>
+    b!.weighed.powder === undefined ? undefined : formatMass(b!.weighed.powder, units)],
+  ['soaked for', c => between(c, 'sift', 'soak')],
+  ['stirred for', c => between(c, 'soak', 'stir')],
+  ['all poured after', moment('fill')],
+  ['gloss gone after', moment('set')],
+  ['warmest after', moment('warm')],
+  ['opened after', moment('open')],
+  ['finished after', moment('dry')],
+  ['warmest read', c => warmestRead(batch(c), units)],
+  ['troubles', c => names(c.state.batches.flatMap(b => b.troubles).map(troubleWords))],
+]
+const MONEY = { minimumFractionDigits: 2, maximumFractionDigits: 2 } as const
+const CAME: Rows = [
+  ['good', c => count(c, 'good')],
+  ['second', c => count(c, 'second')],
+  ['waste', c => count(c, 'waste')],
+  ['defects', c => names(c.state.casts.flatMap(x => x.defects).map(defectWords))],
+  ['causes found', c => names(c.state.casts.flatMap(x => x.causes).map(k => causeWords(k.cause)))],
+  ['cost of a usable piece', c => costOf(c.run, c.state)?.each?.toLocaleString('en-GB', MONEY)],
+]
 
 /** What was planned, what happened (first batch) and what came of it, side by side. */
 export function comparison(all: readonly Compared[], units: UnitPreferences): readonly Block[] {
-  const of = (word: string, read: (c: Compared) => string | undefined) => row(word, all.map(c => read(c) ?? UNKNOWN))
-  /** What a plan said; of a pour of the past nobody knows. */
-  const planned = (word: string, read: (plan: Plan, c: Compared) => string) =>
-    of(word, c => c.run.daysOnly ? undefined : read(c.run.plan, c))
-  const moment = (id: MilestoneId, word: string) => of(word, c => was(c.milestones.find(m => m.id === id)))
-  const batch = (c: Compared) => c.state.batches[0]!
-  const between = (c: Compared, from: 'soak' | 'stir' | 'sift', to: MilestoneId) => {
-    const at = c.milestones.find(m => m.id === to)?.actual,
-      begun = from === 'sift' ? 0 : c.milestones.find(m => m.id === (from === 'soak' ? 'sift' : 'soak'))?.actual
-    return at === undefined || begun === undefined ? undefined : formatDuration(at - begun, 'second')
-  }
-  const count = (c: Compared, v: 'good' | 'second' | 'waste') => {
-    const judged = c.state.casts.filter(x => x.verdict), n = judged.filter(x => x.verdict === v).length
-    return judged.length === 0 ? undefined : `${n} of ${judged.length}`
-  }
+  const block = (word: string, rows: Rows): Block => ({
+    word,
+    rows: rows.map(([name, read]) => row(name, all.map(c => read(c) ?? UNKNOWN))),
+  })
   return [
-    {
-      word: 'Planned',
-      rows: [
-        of('powder', c => c.run.world.bag?.name ?? powderClass(c.run.plan.classId).name),
-        planned('water per 100 powder', (_, c) => formatConsistency(c.run.ratio.value)),
-        planned('measured', p => SCHOOLS.find(s => s.id === p.school)!.name.toLowerCase()),
-        planned('for', p => endUse(p.endUse).name.toLowerCase()),
-        planned('water', p => formatTemperature(p.waterTemperature, units)),
-        planned('room', p => formatTemperature(p.roomTemperature, units)),
-        planned('soak', p => `${p.soakMinutes} min`),
-        planned('stir', p => `${p.stir.minutes} min, ${STIR_TOOLS[p.stir.tool].name.toLowerCase()}`),
-        planned('added', p => list(p.additions.map(a => additionKind(a.id).name.toLowerCase()))),
-        of('moulds', c => list(castCounts(c.run).map(m => `${m.count} × ${m.name}`))),
-      ],
-    },
-    {
-      word: 'Happened',
-      rows: [
-        of('water per 100 powder', c => batch(c).ratio === undefined ? undefined : formatConsistency(batch(c).ratio!)),
-        of(
-          'powder',
-          c => batch(c).weighed.powder === undefined ? undefined : formatMass(batch(c).weighed.powder!, units),
-        ),
-        of('soaked for', c => between(c, 'soak', 'soak')),
-        of('stirred for', c => between(c, 'stir', 'stir')),
-        moment('fill', 'all poured after'),
-        moment('set', 'gloss gone after'),
-        moment('warm', 'warmest after'),
-        moment('open', 'opened after'),
-        moment('dry', 'finished after'),
-        of('warmest read', c =>
-          batch(c).temperatures.length === 0
-            ? undefined
-            : formatTemperature(Math.max(...batch(c).temperatures.map(t => t.celsius)), units)),
-        of('troubles', c =>
-          list([
-            ...new Set(c.state.batches.flatMap(b => b.troubles)),
-          ].map(t => troubleWords(t).toLowerCase()))),
-      ],
-    },
-    {
-      word: 'Came of it',
-      rows: [
-        of('good', c => count(c, 'good')),
-        of('second', c => count(c, 'second')),
-        of('waste', c => count(c, 'waste')),
-        of(
-          'defects',
-          c => list([...new Set(c.state.casts.flatMap(x => x.defects))].map(d => defectWords(d).toLowerCase())),
-        ),
-        of(
-          'causes found',
-          c => list([...new Set(c.state.casts.flatMap(x => x.causes.map(k => causeWords(k.cause).toLowerCase())))]),
-        ),
-        of('cost of a usable piece', c =>
-          costOf(c.run, c.state)?.each?.toLocaleString('en-GB', {
-            minimumFractionDigits: 2,
-            maximumFractionDigits: 2,
-          })),
-      ],
-    },
+    block('Planned', plannedRows(units)),
+    block('Happened', happenedRows(units)),
+    block('Came of it', CAME),
   ]
 }
 

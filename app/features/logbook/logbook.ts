@@ -19,14 +19,33 @@ export function queryWords({ find, facts, from, to }: LogbookQuery): string {
   return words.toString()
 }
 
+/** Views that were kept. */
+function keptViews(who: () => string) {
+  const views = ref<LogbookView[]>([])
+  async function loadViews(): Promise<void> {
+    views.value = (await remembered(who(), 'GET logbook/views').catch(() => ({ value: [] }))).value
+  }
+  async function keepView(name: string, query: LogbookQuery): Promise<void> {
+    await ask('PUT logbook/views/:id', {
+      params: { id: views.value.find(v => v.name === name)?.id ?? newId() },
+      body: { name, query },
+    })
+    await loadViews()
+  }
+  async function dropView(id: string): Promise<void> {
+    await ask('DELETE logbook/views/:id', { params: { id } })
+    await loadViews()
+  }
+  return { views, loadViews, keepView, dropView }
+}
+
 /** What was found in the logbook, a page at a time, and the views that were kept. */
 export const useLogbook = defineStore('logbook', () => {
   const rows = shallowRef<readonly PourRow[]>([]),
     count = ref(0),
     next = ref<string>(),
     loaded = ref(false),
-    trouble = ref(''),
-    views = ref<LogbookView[]>([])
+    trouble = ref('')
   const asked = shallowRef(EVERYTHING), latest = latestOnly(), who = () => useSession().key ?? ''
 
   let begun = false
@@ -62,25 +81,11 @@ export const useLogbook = defineStore('logbook', () => {
       trouble.value = (error as Error).message
     }
   }
-  async function loadViews(): Promise<void> {
-    views.value = (await remembered(who(), 'GET logbook/views').catch(() => ({ value: [] }))).value
-  }
-  async function keepView(name: string, query: LogbookQuery): Promise<void> {
-    await ask('PUT logbook/views/:id', {
-      params: { id: views.value.find(v => v.name === name)?.id ?? newId() },
-      body: { name, query },
-    })
-    await loadViews()
-  }
-  async function dropView(id: string): Promise<void> {
-    await ask('DELETE logbook/views/:id', { params: { id } })
-    await loadViews()
-  }
   useLive().on((message) => {
     // A list that was read on is left alone: nothing may move under a reader.
     // Also while an answer is on its way: it may be older than what is told here.
     if (begun && rows.value.length <= 50 && (message.what === 'pour' || message.what === 'caught-up'))
       void look(asked.value)
   })
-  return { rows, count, next, loaded, trouble, views, look, more, loadViews, keepView, dropView }
+  return { rows, count, next, loaded, trouble, look, more, ...keptViews(who) }
 })

@@ -1,7 +1,6 @@
 import { place } from '~core/drying/cast'
 import { defectWords } from '~core/pour/defects'
-import type { PourEvent } from '~core/pour/events'
-import { standing } from '~core/pour/events'
+import { standing, type HappeningKind, type PourEvent } from '~core/pour/events'
 import { troubleWords } from '~core/pour/troubles'
 import { causeWords } from '~core/pour/causes'
 import { SIGNS } from '~core/plan/stages'
@@ -23,76 +22,61 @@ const STAGE: Record<string, string> = {
 }
 const PLACE = { overflow: 'into the overflow mould', bin: 'set and binned', none: 'nothing was left' } as const
 
+/** What an entry is said with: its cast or batch as it is called, and the workshop's units. */
+interface With { readonly cast: string, readonly batch: string, readonly units: UnitPreferences }
+type Saying<K extends HappeningKind> = (data: DataOf<K>, using: With) => string
+type DataOf<K extends HappeningKind> = Extract<PourEvent, { readonly kind: K }>['data']
+
+const small = (words: string) => words.toLowerCase()
+const WHERE = { cast: 'in the cast', room: 'in the room', water: 'in the water' } as const
+const SAYINGS: { readonly [K in HappeningKind]: Saying<K> } = {
+  'stage': ({ stage }, { batch }) => batch + (STAGE[stage] ?? stage),
+  'weighed': ({ mass, what }, { batch, units }) => `${batch}${formatMass(mass, units)} of ${what}`,
+  'mark': ({ sign }, { batch }) => `${batch}${SIGNS.find(s => s.id === sign)?.words ?? sign}`,
+  'temperature': ({ celsius, where }, { batch, units }) =>
+    `${batch}${formatTemperature(celsius, units)} ${WHERE[where]}`,
+  'foreseen': ({ open }, { batch }) => {
+    const from = Math.min(...Object.values(open).map(o => o.from))
+    return `${batch}Forecast: open from ${formatDuration(from, 'minute')} after wetting`
+  },
+  'trouble': ({ trouble }, { batch }) => `${batch}Trouble: ${small(troubleWords(trouble))}`,
+  'filled': (_, { cast }) => `${cast} filled`,
+  'leftover': ({ where }, { batch }) => `${batch}Leftover: ${PLACE[where]}`,
+  'cleaned': (_, { batch }) => `${batch}Bucket clean`,
+  'note': ({ text }) => `“${text}”`,
+  'opened': (_, { cast }) => `${cast} opened`,
+  'judged': ({ verdict, defects, note }, { cast }) =>
+    `${cast}: ${[verdict, ...defects.map(d => small(defectWords(d)))].join(', ')}${note ? `. “${note}”` : ''}`,
+  'faults': ({ marks }, { cast }) => {
+    if (marks.length === 0) return `${cast}: no faults drawn any more`
+    const kinds = [...new Set(marks.map(m => small(defectWords(m.defect))))].join(', ')
+    return `${cast}: ${marks.length} ${marks.length === 1 ? 'fault' : 'faults'} drawn, ${kinds}`
+  },
+  'measured': ({ what, value, nominal }, { cast, units }) =>
+    `${cast}: ${small(what)} ${formatFine(value, units)}${nominal ? `, model ${formatFine(nominal, units)}` : ''}`,
+  'cause': ({ defect, cause }, using) =>
+    `${using.cast}: ${small(defectWords(defect))} came of: ${small(causeWords(cause))}`,
+  'placed': ({ place: where, air }, { cast, units }) =>
+    `${cast}: ${small(place(where).name)}, ${formatTemperature(air.celsius, units)}, ${
+      Math.round(100 * air.humidity)
+    } % damp`,
+  'cast-weighed': ({ mass }, { cast, units }) => `${cast} weighs ${formatMass(mass, units)}`,
+  'felt': ({ how }, { cast }) => `${cast} ${how === 'cold' ? 'is still cold to the cheek' : 'feels dry'}`,
+  'wetted': (_, { cast }) => `${cast} wetted again`,
+  'finished': (_, { cast }) => `${cast} finished`,
+  'abandoned': ({ reason }) => `Given up${reason ? `: ${reason}` : ''}`,
+  'undo': () => 'An entry was taken back',
+}
+
 /** One entry of a pour in words. */
 export function entryWords(event: PourEvent, run: FrozenRun, units: UnitPreferences): string {
-  const cast = 'cast' in event.data
-    ? castsOf(run).find(c => c.id === (event.data as { cast: string }).cast)?.label ?? event.data.cast
-    : ''
-  const batch = run.batches.length > 1 && event.batch !== undefined && !cast
+  const id = 'cast' in event.data ? event.data.cast : undefined
+  const cast = castsOf(run).find(c => c.id === id)?.label ?? id ?? ''
+  const batch = run.batches.length > 1 && event.batch !== undefined && id === undefined
     ? `${run.plan.coats ? 'Coat' : 'Batch'} ${event.batch + 1}: `
     : ''
-  switch (event.kind) {
-    case 'stage':
-      return batch + (STAGE[event.data.stage] ?? event.data.stage)
-    case 'weighed':
-      return `${batch}${formatMass(event.data.mass, units)} of ${event.data.what}`
-    case 'mark':
-      return `${batch}${SIGNS.find(s => s.id === event.data.sign)?.words ?? event.data.sign}`
-    case 'temperature':
-      return `${batch}${formatTemperature(event.data.celsius, units)} ${
-        { cast: 'in the cast', room: 'in the room', water: 'in the water' }[event.data.where]
-      }`
-    case 'foreseen':
-      return `${batch}Forecast: open from ${
-        formatDuration(Math.min(...Object.values(event.data.open).map(o => o.from)), 'minute')
-      } after wetting`
-    case 'trouble':
-      return `${batch}Trouble: ${troubleWords(event.data.trouble).toLowerCase()}`
-    case 'filled':
-      return `${cast} filled`
-    case 'leftover':
-      return `${batch}Leftover: ${PLACE[event.data.where]}`
-    case 'cleaned':
-      return `${batch}Bucket clean`
-    case 'note':
-      return `“${event.data.text}”`
-    case 'opened':
-      return `${cast} opened`
-    case 'judged':
-      return `${cast}: ${event.data.verdict}${
-        event.data.defects.length ? `, ${event.data.defects.map(d => defectWords(d).toLowerCase()).join(', ')}` : ''
-      }${event.data.note ? `. “${event.data.note}”` : ''}`
-    case 'faults':
-      return event.data.marks.length === 0
-        ? `${cast}: no faults drawn any more`
-        : `${cast}: ${event.data.marks.length} ${event.data.marks.length === 1 ? 'fault' : 'faults'} drawn, ${
-          [...new Set(event.data.marks.map(m => defectWords(m.defect).toLowerCase()))].join(', ')
-        }`
-    case 'measured':
-      return `${cast}: ${event.data.what.toLowerCase()} ${formatFine(event.data.value, units)}${
-        event.data.nominal ? `, model ${formatFine(event.data.nominal, units)}` : ''
-      }`
-    case 'cause':
-      return `${cast}: ${defectWords(event.data.defect).toLowerCase()} came of: ${
-        causeWords(event.data.cause).toLowerCase()
-      }`
-    case 'placed':
-      return `${cast}: ${place(event.data.place).name.toLowerCase()}, ${
-        formatTemperature(event.data.air.celsius, units)
-      }, ${Math.round(100 * event.data.air.humidity)} % damp`
-    case 'cast-weighed':
-      return `${cast} weighs ${formatMass(event.data.mass, units)}`
-    case 'felt':
-      return `${cast} ${event.data.how === 'cold' ? 'is still cold to the cheek' : 'feels dry'}`
-    case 'wetted':
-      return `${cast} wetted again`
-    case 'finished':
-      return `${cast} finished`
-    case 'abandoned':
-      return `Given up${event.data.reason ? `: ${event.data.reason}` : ''}`
-    case 'undo':
-      return 'An entry was taken back'
-  }
+  const say = SAYINGS[event.kind] as (data: PourEvent['data'], using: With) => string
+  return say(event.data, { cast, batch, units })
 }
 
 export interface Entry {

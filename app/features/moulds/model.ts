@@ -159,7 +159,7 @@ function pulling({ pull, locked, pulledBy, draft }: State, desk: Desk) {
   return { lookAlong, lookForPull }
 }
 
-/** Bringing a model in, from a file, from what was made here, or from its mould; and keeping it there. */
+/** Bringing a model in, from a file, from what was made here, or from its mould. */
 function bringing(state: State, desk: Desk, openTop: () => Promise<void>) {
   const { name, mesh, unit, trouble, working } = state
   function hold(model: Model, called: string, inUnit: FileUnit | undefined): void {
@@ -194,19 +194,6 @@ function bringing(state: State, desk: Desk, openTop: () => Promise<void>) {
     const answer = await desk.work('Reading the model', work => work.take(positions))
     if (answer) hold(answer.model, called, 'm')
   }
-  /** Keeps the model with a mould; it takes the place of the one that was there. @throws Refused in words. */
-  async function keepWith(mould: string): Promise<void> {
-    if (!mesh.value || !unit.value) return
-    const facts = { mould, name: name.value.slice(0, 200) || 'model.stl', unit: unit.value }
-    try {
-      await keepMesh(mesh.value.positions, facts, (share) => {
-        working.value = { what: 'Keeping the model', share }
-      })
-    }
-    finally {
-      working.value = undefined
-    }
-  }
   /** Takes up the model that a mould has. */
   async function load(mould: string): Promise<void> {
     trouble.value = ''
@@ -220,7 +207,24 @@ function bringing(state: State, desk: Desk, openTop: () => Promise<void>) {
       trouble.value = (error as Error).message
     }
   }
-  return { read, take, keepWith, load }
+  return { read, take, load }
+}
+
+function keeping({ name, mesh, unit, working }: State) {
+  /** Keeps the model with a mould; it takes the place of the one that was there. @throws Refused in words. */
+  async function keepWith(mould: string): Promise<void> {
+    if (!mesh.value || !unit.value) return
+    const facts = { mould, name: name.value.slice(0, 200) || 'model.stl', unit: unit.value }
+    try {
+      await keepMesh(mesh.value.positions, facts, (share) => {
+        working.value = { what: 'Keeping the model', share }
+      })
+    }
+    finally {
+      working.value = undefined
+    }
+  }
+  return { keepWith }
 }
 
 /** One model in hand: measured, judged for undercuts and for air, all beside the page. */
@@ -233,6 +237,7 @@ export const useModel = defineStore('model', () => {
     ...fill,
     ...pulling(state, desk),
     ...bringing(state, desk, fill.openTop),
+    ...keeping(state),
     cancel: desk.cancel,
   }
 })

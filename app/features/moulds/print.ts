@@ -125,10 +125,9 @@ function marking({ picture, scale, marks }: State) {
 }
 type Marking = ReturnType<typeof marking>
 
-/** A photo taken up, fresh or with the print that a mould keeps. */
+/** A photo taken up. */
 function takingUp(state: State, { setScale, add }: Marking) {
-  const { picture, scale, marks, camera, facts, taken, depth, cover, trouble, busy, item, fresh, photoId } = state
-  const library = useLibrary()
+  const { picture, facts, taken, depth, cover, trouble, busy, item, fresh, photoId } = state
 
   /** Another photo of the print in hand loses nothing that is known of it; after one that was kept begins the next. */
   function begin(small: SmallPhoto, beside: PhotoFacts): void {
@@ -169,6 +168,13 @@ function takingUp(state: State, { setScale, add }: Marking) {
     taken.value = {}
   }
 
+  return { take, takeOver }
+}
+
+/** The print that a mould keeps. */
+function opening(state: State) {
+  const { picture, scale, marks, camera, facts, depth, cover, trouble, item, photoId } = state
+  const library = useLibrary()
   async function openPhoto(mould: string, photo: NonNullable<Impression['photo']>): Promise<void> {
     const kept = (await photosOf({ mould })).find(p => p.id === photo.id)
     if (!kept) {
@@ -201,41 +207,44 @@ function takingUp(state: State, { setScale, add }: Marking) {
       trouble.value = error instanceof Refused ? error.sentence : 'The photo could not be fetched.'
     })
   }
-  return { take, takeOver, open }
+  return { open }
 }
 
 /** The print as a mould in the ground, with its photo and what was measured. */
-function keeping(state: State, { size, gauge, standing }: ReturnType<typeof measuring>) {
-  const { picture, scale, marks, camera, facts, depth, cover, trouble, busy, kept, item, fresh, photoId } = state
+function mouldOfPrint(state: State, { size, gauge }: ReturnType<typeof measuring>, photoScale: PhotoScale): MouldBody {
+  const { marks, camera, facts, depth, cover, item, photoId } = state
+  const { long, width } = size.value, before = item.value?.body
+  const gauges: Gauge[] = [
+    ...(before?.gauges ?? []).filter(g => g.how !== 'dam'),
+    gauge.value ?? guessedGauge(size.value, depth.value, cover.value),
+  ]
+  const { place, on, believed, name } = facts.value
+  return {
+    material: 'ground',
+    kind: 'print',
+    mouth: { shape: 'rectangular', width: width + 2 * RING, length: long + 2 * RING },
+    wall: 0.05,
+    section: Math.min(1, depth.value + cover.value),
+    fragile: true,
+    note: '',
+    ...before,
+    name,
+    impression: {
+      place,
+      on,
+      believed,
+      photo: { id: photoId.value, scale: photoScale, camera: camera.value, marks: marks.value },
+    },
+    gauges,
+    volume: combineGauges(gauges),
+  }
+}
+
+/** Keeping it. */
+function keeping(state: State, measures: ReturnType<typeof measuring>) {
+  const { picture, scale, trouble, busy, kept, item, fresh, photoId } = state, { standing } = measures
   const library = useLibrary()
 
-  function mouldOf(photoScale: PhotoScale): MouldBody {
-    const { long, width } = size.value, before = item.value?.body
-    const gauges: Gauge[] = [
-      ...(before?.gauges ?? []).filter(g => g.how !== 'dam'),
-      gauge.value ?? guessedGauge(size.value, depth.value, cover.value),
-    ]
-    const { place, on, believed, name } = facts.value
-    return {
-      material: 'ground',
-      kind: 'print',
-      mouth: { shape: 'rectangular', width: width + 2 * RING, length: long + 2 * RING },
-      wall: 0.05,
-      section: Math.min(1, depth.value + cover.value),
-      fragile: true,
-      note: '',
-      ...before,
-      name,
-      impression: {
-        place,
-        on,
-        believed,
-        photo: { id: photoId.value, scale: photoScale, camera: camera.value, marks: marks.value },
-      },
-      gauges,
-      volume: combineGauges(gauges),
-    }
-  }
   async function keep(body: MouldBody): Promise<void> {
     const id = item.value?.id ?? newId()
     await library.save('mould', id, body, item.value?.revision ?? 0)
@@ -254,7 +263,7 @@ function keeping(state: State, { size, gauge, standing }: ReturnType<typeof meas
       trouble.value = SCALE_PROBLEM_WORDS[standing.value.code]
       return
     }
-    const checked = mouldSchema.safeParse(mouldOf(scale.value))
+    const checked = mouldSchema.safeParse(mouldOfPrint(state, measures, scale.value))
     if (!checked.success) {
       trouble.value = checked.error.issues[0]!.message
       return
@@ -272,5 +281,5 @@ function keeping(state: State, { size, gauge, standing }: ReturnType<typeof meas
 export const usePrint = defineStore('print', () => {
   const clock = useClock(), state = printState(() => new Date(clock.now).toISOString().slice(0, 10))
   const measures = measuring(state), marks = marking(state)
-  return { ...state, ...measures, ...marks, ...takingUp(state, marks), ...keeping(state, measures) }
+  return { ...state, ...measures, ...marks, ...takingUp(state, marks), ...opening(state), ...keeping(state, measures) }
 })

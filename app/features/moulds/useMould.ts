@@ -14,27 +14,13 @@ export function gaugesOf(body: MouldBody): readonly Gauge[] {
     ?? [{ how: 'told', volume: value, percent: Math.max(0.5, Math.round(1000 * Math.log(high / low) / 2) / 10) }]
 }
 
-/** One mould in hand: changed live, its volume always what its gauges give together, saved by itself. */
-export function useMould(item: LibraryItem<'mould'>) {
+/** The body of a mould, saved by itself a moment after the last change. */
+function savedByItself(item: LibraryItem<'mould'>) {
   const library = useLibrary(), session = useSession()
   const body = ref<MouldBody>(JSON.parse(JSON.stringify(item.body)) as MouldBody)
-  const revision = ref(item.revision)
-  const saving = ref<'saved' | 'waiting' | 'failed'>('saved')
-  const trouble = ref('')
+  const revision = ref(item.revision), saving = ref<'saved' | 'waiting' | 'failed'>('saved'), trouble = ref('')
   let timer: ReturnType<typeof setTimeout> | undefined
   let inFlight: Promise<void> = Promise.resolve()
-
-  const gauges = computed(() => gaugesOf(body.value))
-  const withPours = computed<readonly Gauge[]>(() =>
-    item.poured
-      ? [...gauges.value, { how: 'pours', volume: item.poured.volume, casts: item.poured.casts }]
-      : gauges.value,
-  )
-  const gauged = computed(() =>
-    withPours.value.some(g => gaugeProblem(g) === undefined)
-      ? combineGauges(withPours.value)
-      : undefined,
-  )
 
   function change(part: Partial<MouldBody>): void {
     body.value = { ...body.value, ...part }
@@ -42,15 +28,6 @@ export function useMould(item: LibraryItem<'mould'>) {
     saving.value = 'waiting'
     clearTimeout(timer)
     timer = setTimeout(() => void save(), SAVE_AFTER_MS)
-  }
-  /** Gauges decide the volume; with none left the last one stands. */
-  function setGauges(next: readonly Gauge[]): void {
-    const all = item.poured
-      ? [...next, { how: 'pours' as const, volume: item.poured.volume, casts: item.poured.casts }]
-      : next
-    const usable = all.filter(g => gaugeProblem(g) === undefined)
-    const { value, low, high } = usable.length ? combineGauges(usable) : body.value.volume
-    change({ gauges: [...next], volume: { value, low, high } })
   }
   /** One at a time: each save needs the revision that the one before it made. */
   function save(): Promise<void> {
@@ -77,6 +54,26 @@ export function useMould(item: LibraryItem<'mould'>) {
       saving.value = 'failed'
       trouble.value = error instanceof Refused ? error.sentence : 'This mould could not be saved yet.'
     }
+  }
+  return { body, saving, trouble, change, save }
+}
+
+/** One mould in hand: changed live, its volume always what its gauges give together. */
+export function useMould(item: LibraryItem<'mould'>) {
+  const { body, saving, trouble, change, save } = savedByItself(item)
+  const gauges = computed(() => gaugesOf(body.value))
+  /** With what its pours really took. */
+  const andPours = (own: readonly Gauge[]): readonly Gauge[] =>
+    item.poured ? [...own, { how: 'pours', volume: item.poured.volume, casts: item.poured.casts }] : own
+  const together = (all: readonly Gauge[]) =>
+    all.some(g => gaugeProblem(g) === undefined) ? combineGauges(all) : undefined
+  const withPours = computed(() => andPours(gauges.value))
+  const gauged = computed(() => together(withPours.value))
+
+  /** Gauges decide the volume; with none left the last one stands. */
+  function setGauges(next: readonly Gauge[]): void {
+    const { value, low, high } = together(andPours(next)) ?? body.value.volume
+    change({ gauges: [...next], volume: { value, low, high } })
   }
   return { body, gauges, withPours, gauged, saving, trouble, change, setGauges, save }
 }

@@ -8,7 +8,8 @@ import { soakAdvice, stirAdvice, waterAdvice } from '~core/plan/choices'
 import { STIR_TOOLS } from '~core/gypsum/stirring'
 import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
 import { schoolAdvice, SCHOOLS } from '~core/gypsum/schools'
-import { bagWords } from '~core/forecast/observations'
+import { bagShift } from '~core/forecast/observations'
+import { bagShiftWords } from '~core/forecast/words'
 import type { Plan } from '~core/plan/types'
 import type { PlanField } from '~core/plan/problems'
 import QuantityField from '~/ui/QuantityField.vue'
@@ -40,7 +41,10 @@ const powders = computed(() => [
     : []),
   { label: 'By class', items: POWDER_CLASSES.map(p => ({ value: `class:${p.id}`, name: p.name })) },
 ])
-const learnt = computed(() => planning.world.bag && bagWords(planning.world.bag))
+const learnt = computed(() => {
+  const shift = planning.world.bag && bagShift(planning.world.bag)
+  return shift && bagShiftWords(shift)
+})
 const chosenPowder = computed(() => plan.value.bag ? `bag:${plan.value.bag}` : `class:${plan.value.classId}`)
 function choosePowder(value: string) {
   const [kind, id = ''] = value.split(':')

@@ -1,8 +1,8 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { advisedRatio, endUse } from '~core/gypsum/end-use'
 import { powderClass } from '~core/gypsum/powders'
-import type { Forecast } from '~core/setting/moments'
+import type { Forecast, MomentsInput } from '~core/setting/moments'
 import { workOutPlan } from '~core/plan/plan'
 import type { Plan } from '~core/plan/types'
 import { planSchema, type SavedPlan } from '~contract/plan'
@@ -15,10 +15,10 @@ import { ask, newId } from '~/sync/api'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { nextStamp } from '~/sync/outbox'
-import { useClock } from '../../sync/clock'
-import { useLibrary } from '../../sync/library'
-import { useLive } from '../../sync/live'
-import { useSession } from '../../sync/session'
+import { useClock } from '~/sync/clock'
+import { useLibrary } from '~/sync/library'
+import { useLive } from '~/sync/live'
+import { useSession } from '~/sync/session'
 
 const SAVE_AFTER_MS = 500, FORECAST_AFTER_MS = 60
 
@@ -42,21 +42,24 @@ export function emptyPlan(): Plan {
   }
 }
 
-/** The plan in hand: edited live, worked out at once, its ranges a moment later, saved by itself. */
-export const usePlanning = defineStore('planning', () => {
-  const library = useLibrary(), session = useSession(), clock = useClock()
-  const saved = ref<SavedPlan[]>([])
-  const loaded = ref(false)
-  const trouble = ref('')
-  const id = ref('')
-  const revision = ref(0)
-  const plan = ref<Plan>(emptyPlan())
-  const saving = ref<'saved' | 'waiting' | 'failed'>('saved')
-  const saveTrouble = ref('')
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let inFlight: Promise<void> | undefined
-  const latest = latestOnly()
+/** The plan in hand, and the plans that are kept. */
+function planState() {
+  return {
+    saved: ref<SavedPlan[]>([]),
+    loaded: ref(false),
+    trouble: ref(''),
+    id: ref(''),
+    revision: ref(0),
+    plan: ref<Plan>(emptyPlan()),
+    saving: ref<'saved' | 'waiting' | 'failed'>('saved'),
+    saveTrouble: ref(''),
+  }
+}
+type State = ReturnType<typeof planState>
 
+/** The plan worked out, at once. */
+function workedOut({ plan }: State) {
+  const library = useLibrary(), session = useSession()
   const world = computed(() => library.worldOf(plan.value))
   const result = computed(() => workOutPlan(plan.value, world.value))
   /** A problem in the units of the workshop. */
@@ -74,6 +77,11 @@ export const usePlanning = defineStore('planning', () => {
     ),
   )
   const cautions = computed(() => cautionsFor(plan.value, world.value, centre.value))
+  return { world, result, say, governing, input, centre, curve, cautions }
+}
+
+/** Its ranges, a moment later. */
+function outlookOf(input: Readonly<Ref<MomentsInput | undefined>>) {
   const outlook = shallowRef<Forecast>()
   const moments = computed(() => outlook.value?.moments)
 
@@ -89,19 +97,14 @@ export const usePlanning = defineStore('planning', () => {
       if (answer && input.value === now) outlook.value = answer[0]
     }, FORECAST_AFTER_MS)
   }, { immediate: true })
+  return { outlook, moments }
+}
 
-  async function load(): Promise<void> {
-    try {
-      await latest(() => remembered(session.key ?? '', 'GET plans'), (plans) => {
-        saved.value = plans.value
-      })
-      loaded.value = true
-      trouble.value = ''
-    }
-    catch (error) {
-      trouble.value = (error as Error).message
-    }
-  }
+/** Saving by itself, a moment after the last change. */
+function savingOf({ id, revision, plan, saved, saving, saveTrouble }: State) {
+  const session = useSession()
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let inFlight: Promise<void> | undefined
   function open(wanted: SavedPlan | undefined): void {
     clearTimeout(timer)
     id.value = wanted?.id ?? newId()
@@ -143,6 +146,24 @@ export const usePlanning = defineStore('planning', () => {
       saveTrouble.value = (error as { sentence?: string }).sentence ?? 'This plan could not be saved yet.'
     }
   }
+  return { open, change, save }
+}
+
+/** What is done with whole plans. */
+function listOf({ saved, loaded, trouble, saving }: State, usualName: () => string) {
+  const session = useSession(), clock = useClock(), latest = latestOnly()
+  async function load(): Promise<void> {
+    try {
+      await latest(() => remembered(session.key ?? '', 'GET plans'), (plans) => {
+        saved.value = plans.value
+      })
+      loaded.value = true
+      trouble.value = ''
+    }
+    catch (error) {
+      trouble.value = (error as Error).message
+    }
+  }
   async function remove(which: string): Promise<void> {
     await ask('DELETE plans/:id', { params: { id: which } })
     saved.value = saved.value.filter(p => p.id !== which)
@@ -152,8 +173,7 @@ export const usePlanning = defineStore('planning', () => {
   async function toBench(which: { readonly id?: string, readonly plan: Plan }): Promise<string> {
     const pour = newId()
     const stamp = await nextStamp()
-    const name = which.plan.name.trim() || result.value.batches.flatMap(b => b.fills).map(f => f.mould.name)[0]
-      || 'A pour'
+    const name = which.plan.name.trim() || usualName()
     await ask('POST pours', {
       body: {
         id: pour,
@@ -170,29 +190,18 @@ export const usePlanning = defineStore('planning', () => {
   useLive().on((message) => {
     if (loaded.value && message.what === 'plans' && saving.value === 'saved') void load()
   })
+  return { load, remove, toBench }
+}
+
+/** The plan in hand: edited live, worked out at once, its ranges a moment later, saved by itself. */
+export const usePlanning = defineStore('planning', () => {
+  const state = planState(), worked = workedOut(state)
+  const firstMould = () => worked.result.value.batches.flatMap(b => b.fills)[0]?.mould.name ?? 'A pour'
   return {
-    saved,
-    loaded,
-    trouble,
-    id,
-    revision,
-    plan,
-    world,
-    result,
-    say,
-    governing,
-    centre,
-    outlook,
-    moments,
-    curve,
-    cautions,
-    saving,
-    saveTrouble,
-    load,
-    open,
-    change,
-    save,
-    remove,
-    toBench,
+    ...state,
+    ...worked,
+    ...outlookOf(worked.input),
+    ...savingOf(state),
+    ...listOf(state, firstMould),
   }
 })

@@ -154,7 +154,8 @@ const RULES: { readonly [H in GaugeHow]: Rule<Extract<Gauge, { readonly how: H }
   // Solid geometry, measures carried through.
   'shapes': {
     problem: g => g.stack.length === 0 ? 'no-shape' : g.stack.map(shapeProblem).find(Boolean),
-    result: g => physics(g.stack.reduce((v, s) => v + shapeVolume(s), 0), Math.max(0.005, shapeDoubt(g.stack, g.error))),
+    result: ({ stack, error }) =>
+      physics(stack.reduce((v, s) => v + shapeVolume(s), 0), Math.max(0.005, shapeDoubt(stack, error))),
   },
   'model-weight': {
     problem: ({ mass, density: { low, high } }) => above(mass, low, high) && low <= high ? undefined : 'no-model-weight',

@@ -46,7 +46,10 @@ const FLAT = 1e-4
 /** Air that has come to an opening, and leaves. */
 const OUT = -1
 
-/** @param openings spans with the level down to which an opening frees them. */
+/**
+ * @param openings spans with the level down to which an opening frees them.
+ * One function: one sweep from the top down, whose heap, sets and levels every part of it reads and writes.
+ */
 export function airPools(spans: Spans, openings: readonly (readonly [span: number, level: number])[]): AirPools {
   const { nu, nv, start, lo, hi, h } = spans
   const count = lo.length, area = h * h
@@ -195,6 +198,7 @@ export function airPools(spans: Spans, openings: readonly (readonly [span: numbe
 /**
  * Lets air come to rest. @param risen air that rises to each peak, by node.
  * @returns for every span the level that its air reaches down to; its own ceiling where it has none.
+ * One function: two passes over the same flat arrays, up the tree and down again.
  */
 export function restingAir({ spans, nodes }: AirPools, risen: Float64Array): Float64Array {
   const { lo, hi, h } = spans

@@ -85,6 +85,7 @@ function room(n: number): void {
  * Triangles are rastered row by row; both triangles at an edge compute its crossing from the same end, so that columns
  * neither leak nor
  * count twice. Inside is where the winding number is above nothing: overlapping closed parts become one.
+ * One function: the raster’s innermost loops share their counters.
  */
 export function columnSpans(positions: Float32Array, up: Vector, cells: number): Spans {
   const frame = frameFor(up), { u, v, w } = frame

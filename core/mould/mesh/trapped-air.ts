@@ -53,6 +53,7 @@ export interface Trapped {
 /**
  * The upside-down priority flood (Barnes, Lehman and Mulla 2014): the level below which air can still leave, span by
  * span.
+ * One function: the flood’s queue and its marks are local to its one loop.
  */
 function releaseLevels(s: Spans, openings: readonly Opening[]): Float64Array {
   const release = new Float64Array(s.lo.length).fill(-Infinity)
@@ -176,6 +177,7 @@ function seed(
 /**
  * Trapped air with this side up. @param cells columns along the longest side; @param smallest pockets below this volume
  * are left out of the list.
+ * One function: the pockets are gathered in the pass that labels them.
  */
 export function trappedAir(
   positions: Float32Array,

@@ -1,0 +1,85 @@
+import { expectedDrying } from '~core/drying/expected'
+import { endUse } from '~core/gypsum/end-use'
+import { needsScale } from '~core/gypsum/schools'
+import { castSection, castVolume } from '~core/plan/coats'
+import type { Batch, MouldFacts, Plan } from '~core/plan/types'
+import type { centreMoments, Forecast } from '~core/setting/moments'
+import { formatDuration, formatDurationRange, formatFine, formatTemperature } from '~core/units/format'
+import type { UnitPreferences } from '~core/units/units'
+
+/** What to expect of a plan, a line each, counted from the moment powder meets water. */
+export interface MomentLine {
+  readonly when: string
+  readonly what: string
+  readonly tone: string
+  readonly strong?: boolean
+  readonly basis?: string
+}
+interface Range { readonly low: number, readonly high: number }
+
+/** To the ten seconds. */
+const at = (seconds: number) => formatDuration(Math.round(seconds / 10) * 10)
+
+/** What the hands do until it is poured. */
+export function workLines({ school, stir }: Plan, { steps }: Batch): readonly MomentLine[] {
+  const poured = { when: at(steps.stirred.value), what: 'pour, then tap', tone: 'water' }
+  if (school === 'bag') return [{ when: '0 s', what: 'water in, knead', tone: 'water' }, poured]
+  const dumped = needsScale(school) && school === 'dumped'
+  return [
+    { when: '0 s', what: dumped ? 'powder in at once' : 'sift in, still water', tone: 'powder' },
+    { when: at(steps.sifted.value), what: 'soak, hands off', tone: 'ink' },
+    { when: at(steps.soaked.value), what: `stir ${formatDuration(stir.minutes * 60)}`, tone: 'ink' },
+    poured,
+  ]
+}
+
+interface Outlook {
+  readonly centre: ReturnType<typeof centreMoments>
+  /** Ranges come a moment after the centre values. */
+  readonly moments?: Forecast['moments']
+  readonly bubble?: Range
+}
+
+/** What the mix does from then on. */
+export function momentLines({ centre: c, moments: m, bubble }: Outlook, units: UnitPreferences): readonly MomentLine[] {
+  const span = (e: Range | undefined, value: number) => e ? formatDurationRange(e.low, e.high) : at(value)
+  const cleared = bubble && Number.isFinite(bubble.high)
+    ? `${formatFine(bubble.low, units).replace(/[^\d.]+$/, '')}–${formatFine(bubble.high, units)}`
+    : formatFine(c.bubble, units)
+  const degrees = (t: number) => formatTemperature(t, units)
+  const heat = m
+    ? `${degrees(m.warmestTemperature.low)} to ${degrees(m.warmestTemperature.high)}`
+    : degrees(c.warmestTemperature)
+  return [
+    { when: span(m?.pourBy, c.pourBy), what: 'too stiff to pour', tone: 'mix', basis: m?.pourBy.basis.note },
+    {
+      when: span(m?.tapUntil, c.tapUntil),
+      what: `stop tapping: bubbles over ${cleared} are out`,
+      tone: 'air',
+      basis: m?.tapUntil?.basis.note,
+    },
+    { when: span(m?.glossGone, c.glossGone), what: 'gloss goes', tone: 'ink', basis: m?.glossGone.basis.note },
+    { when: span(m?.warmest, c.warmest), what: `warmest, ${heat} inside`, tone: 'heat', basis: m?.warmest.basis.note },
+    {
+      when: m ? formatDurationRange(m.open.from, m.open.to) : 'a moment',
+      what: 'open the moulds',
+      tone: 'set',
+      strong: true,
+      basis: m?.open.basis.note,
+    },
+  ]
+}
+
+/** When it is dry enough for its use, after opening; of the cast that takes longest to open. */
+export function dryLine(plan: Plan, { mix }: Batch, mould: MouldFacts): MomentLine {
+  const { dryAt, dryWord } = endUse(plan.endUse)
+  const size = [castVolume(plan, mould), castSection(plan, mould)] as const
+  const drying = expectedDrying(mix, ...size, dryAt!, plan.roomTemperature)
+  const hours = (t: number) => Math.round(t / 3600) * 3600
+  return {
+    when: formatDurationRange(hours(drying.low), hours(drying.high)),
+    what: `after opening: ${dryWord}`,
+    tone: 'ink',
+    basis: drying.basis.note,
+  }
+}
