@@ -1,6 +1,6 @@
 import { z } from './zod'
 import { PLACES, TOO_HOT, type PlaceId } from '~core/drying/cast'
-import type { PourEvent } from '~core/pour/events'
+import type { HappeningKind, PourEvent } from '~core/pour/events'
 import { DEFECTS, type DefectId } from '~core/pour/defects'
 import { TROUBLES, type TroubleId } from '~core/pour/troubles'
 import { SIGNS, type Sign, type Stage } from '~core/plan/stages'
@@ -159,6 +159,10 @@ export const sentEventSchema = z.discriminatedUnion('kind', [
   z.object({ ...envelope, kind: z.literal('undo'), data: z.object({ event: z.uuid() }) }),
 ])
 export type SentEvent = z.infer<typeof sentEventSchema>
+type Unsent = Exclude<HappeningKind, SentEvent['kind']>
+type Holds<T extends true> = T
+/** Does not compile while a kind of entry has no schema. */
+export type EveryKindIsSent = Holds<[Unsent] extends [never] ? true : { readonly without: Unsent }>
 
 /** A device's batch of events; `sentAt` on its idea of the workshop's clock, so that skew can be stored. */
 export const sendEventsSchema = z.object({

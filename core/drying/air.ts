@@ -1,3 +1,4 @@
+import { bisect } from '../numeric/root'
 import type { Celsius } from '../units/quantity'
 
 /** Moist air at sea level. Pressures in Pa, humidity as a share of 1, vapour density in kg/m3. */
@@ -41,14 +42,4 @@ export function wetBulb({ celsius: t, humidity }: Air): Celsius {
     const saturated = ratio(saturationPressure(wet))
     return ((2501 - 2.326 * wet) * saturated - 1.006 * (t - wet)) / (2501 + 1.86 * t - 4.186 * wet) - w
   })
-}
-
-/** Where a rising function crosses nothing. */
-export function bisect(low: number, high: number, f: (x: number) => number): number {
-  for (let i = 0; i < 60; i++) {
-    const middle = (low + high) / 2
-    if (f(middle) < 0) low = middle
-    else high = middle
-  }
-  return (low + high) / 2
 }

@@ -1,6 +1,7 @@
 import type { Celsius, Kilograms, Metres, Seconds } from '../units/quantity'
 import { PLACE_WORDS } from './words'
-import { bisect, latentHeat, saturationPressure, vapourDensity, type Air } from './air'
+import { bisect } from '../numeric/root'
+import { latentHeat, saturationPressure, vapourDensity, type Air } from './air'
 
 /**
  * Drying of a cast in two periods: first its wet face gives water off as fast as the air takes it, then ever more

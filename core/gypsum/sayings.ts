@@ -1,3 +1,4 @@
+import { bisect } from '../numeric/root'
 import { Z80, type Basis, type CubicMetres, type Estimate, type Metres, type WaterRatio } from '../units/quantity'
 import { UNITS } from '../units/units'
 import { solveMix, waterDensity } from './mix'
@@ -180,13 +181,7 @@ export function trueYield(
 
 /** Depth at which a volume stands in a round bowl (a cap of a sphere), m. Bisection on pi h^2 (3R - h) / 3. */
 export function bowlDepth(radius: Metres, volume: CubicMetres): Metres {
-  let low = 0, high = 2 * radius
-  for (let i = 0; i < 60; i++) {
-    const h = (low + high) / 2
-    if (Math.PI * h * h * (3 * radius - h) / 3 < volume) low = h
-    else high = h
-  }
-  return (low + high) / 2
+  return bisect(0, 2 * radius, h => Math.PI * h * h * (3 * radius - h) / 3 - volume)
 }
 
 export type Fit = 'right' | 'near' | 'wrong'

@@ -1,3 +1,5 @@
+import { bisect } from './root'
+
 /** The few distributions that verdicts need. */
 
 const LANCZOS = [
@@ -61,10 +63,5 @@ export function studentQuantile(p: number, df: number): number {
   let low = -1, high = 1
   while (studentCdf(low, df) > p) low *= 2
   while (studentCdf(high, df) < p) high *= 2
-  for (let i = 0; i < 100; i++) {
-    const middle = (low + high) / 2
-    if (studentCdf(middle, df) < p) low = middle
-    else high = middle
-  }
-  return (low + high) / 2
+  return bisect(low, high, t => studentCdf(t, df) - p)
 }

@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import type { Page } from '@playwright/test'
-import { enterDemo, expect, expectAccessible, ownPour, press, test } from './workshop'
+import { AGAIN, enterDemo, expect, expectAccessible, ownPour, press, test } from './workshop'
 
 /**
  * The stand-ins as they ship, on the addresses that the page may talk to; this file alone uses them, since an address
@@ -100,7 +100,11 @@ test('a whole pour by pedal and keys alone, with scale, thermometer and room sen
   test.setTimeout(480_000)
   const devices = await Promise.all([standIn('scale'), standIn('thermometer'), standIn('room')])
   const pace = async (rate: number) =>
-    expect((await page.request.post(`${demo.url}/api/clock`, { data: { rate }, headers: { origin: demo.url } })).ok())
+    expect((await page.request.post(`${demo.url}/api/clock`, {
+      data: { rate },
+      headers: { origin: demo.url },
+      ...AGAIN,
+    })).ok())
       .toBe(true)
   try {
     await acting('room')({ celsius: 14, humidity: 0.6 })
@@ -173,7 +177,7 @@ test('a whole pour by pedal and keys alone, with scale, thermometer and room sen
     await expect(page.getByRole('button', { name: 'Warmest ✓' })).toBeVisible({ timeout: 90_000 })
 
     const taken = async () =>
-      (await (await page.request.get(`${demo.url}/api/pours/${at.split('/').at(-1)}`)).json() as {
+      (await (await page.request.get(`${demo.url}/api/pours/${at.split('/').at(-1)}`, AGAIN)).json() as {
         events: {
           id: string
           kind: string

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import pg from 'pg'
-import { enterDemo, expect, later, ownPour, press, test } from './workshop'
+import { AGAIN, enterDemo, expect, later, ownPour, press, test } from './workshop'
 
 /**
  * Read at two metres: capitals of at least 16 minutes of arc (ISO 9241-303, from memory) are 9.3 mm high there. A CSS
@@ -162,7 +162,7 @@ test('the database dies in the middle of a pour: the bench goes on, and everythi
   }
   await page.reload()
   await expect(page.getByRole('heading', { level: 2, name: 'Let it soak' })).toBeVisible()
-  const { events } = await (await page.request.get(page.url().replace('/bench/', '/api/pours/'))).json() as {
+  const { events } = await (await page.request.get(page.url().replace('/bench/', '/api/pours/'), AGAIN)).json() as {
     events: { data: { stage: string } }[]
   }
   expect(events.map(e => e.data.stage)).toEqual(['ready', 'weigh', 'sift', 'soak'])

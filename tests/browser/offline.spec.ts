@@ -1,6 +1,6 @@
 import type { BrowserContext, Page } from '@playwright/test'
 import type { Product } from '../product'
-import { enterDemo, expect, later, ownPour, press, test } from './workshop'
+import { AGAIN, enterDemo, expect, later, ownPour, press, test } from './workshop'
 
 /** The shell is in this browser's own store, and the worker that serves it is in charge. */
 async function installed(page: Page): Promise<void> {
@@ -16,7 +16,7 @@ async function startPour(page: Page, demo: Product, name: string): Promise<strin
   return page.url()
 }
 const events = async (context: BrowserContext, url: string, pour: string) =>
-  ((await (await context.request.get(`${url}/api/pours/${pour.split('/').at(-1)}`)).json()) as {
+  ((await (await context.request.get(`${url}/api/pours/${pour.split('/').at(-1)}`, AGAIN)).json()) as {
     events: {
       id: string
       kind: string
