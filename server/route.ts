@@ -10,7 +10,7 @@ import {
   type H3Event,
 } from 'h3'
 import { getUserSession, useRuntimeConfig } from '#imports'
-import type { z } from 'zod'
+import { plainly, type z } from '~contract/zod'
 import type { Role } from '~contract/account'
 import { ROUTES, type Answering, type AnswerOf, type RouteName, type Routes } from '~contract/routes'
 import type { Contract } from '~contract/routes/route'
@@ -47,7 +47,7 @@ type CallOf<N extends RouteName> = Routes[N]['role'] extends 'anyone' ? PublicCa
 type Result<N extends RouteName> = N extends Answering ? AnswerOf<N> : unknown
 
 function parse<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
-  const result = schema.safeParse(value)
+  const result = schema.safeParse(value, { error: plainly })
   if (result.success) return result.data
   const issue = result.error.issues[0]!
   throw refuse(400, issue.message, issue.path.join('.') || undefined)
