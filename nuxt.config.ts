@@ -83,7 +83,7 @@ export default defineNuxtConfig({
         'exifr',
         'primevue/config',
         '@primeuix/themes',
-        '@primeuix/themes/aura',
+        '@primeuix/themes/aura/base',
         ...['button', 'select', 'selectbutton', 'inputtext', 'inputnumber', 'textarea', 'checkbox', 'dialog'].map(p =>
           `primevue/${p}`,
         ),

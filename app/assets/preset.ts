@@ -1,5 +1,38 @@
 import { definePreset } from '@primeuix/themes'
-import Aura from '@primeuix/themes/aura'
+import badge from '@primeuix/themes/aura/badge'
+import base from '@primeuix/themes/aura/base'
+import button from '@primeuix/themes/aura/button'
+import checkbox from '@primeuix/themes/aura/checkbox'
+import dialog from '@primeuix/themes/aura/dialog'
+import iconfield from '@primeuix/themes/aura/iconfield'
+import inputnumber from '@primeuix/themes/aura/inputnumber'
+import inputtext from '@primeuix/themes/aura/inputtext'
+import ripple from '@primeuix/themes/aura/ripple'
+import select from '@primeuix/themes/aura/select'
+import selectbutton from '@primeuix/themes/aura/selectbutton'
+import textarea from '@primeuix/themes/aura/textarea'
+import togglebutton from '@primeuix/themes/aura/togglebutton'
+import virtualscroller from '@primeuix/themes/aura/virtualscroller'
+
+/** The tokens of the components that are used here, and of what these use: the landing page carries no others. */
+const Aura = {
+  ...base,
+  components: {
+    badge,
+    button,
+    checkbox,
+    dialog,
+    iconfield,
+    inputnumber,
+    inputtext,
+    ripple,
+    select,
+    selectbutton,
+    textarea,
+    togglebutton,
+    virtualscroller,
+  },
+}
 
 const ramp = {
   50: '#eef6f5',
