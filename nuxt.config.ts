@@ -6,6 +6,12 @@ const core = fileURLToPath(new URL('./core', import.meta.url))
 const contract = fileURLToPath(new URL('./contract', import.meta.url))
 const demo = fileURLToPath(new URL('./demo', import.meta.url))
 
+/** What app/assets/preset.ts takes of the theme. */
+const THEME_PARTS = [
+  'badge', 'base', 'button', 'checkbox', 'dialog', 'iconfield', 'inputnumber', 'inputtext', 'ripple', 'select',
+  'selectbutton', 'textarea', 'togglebutton', 'virtualscroller',
+]
+
 /** Whether this is bin/dev.mjs: then the build's own folder stays as it is. */
 const working = process.env.NUXT_DEV_FOLDER
 
@@ -82,8 +88,10 @@ export default defineNuxtConfig({
         'marked',
         'exifr',
         'primevue/config',
+        'zod/v4/locales/en.js',
+        'comlink',
         '@primeuix/themes',
-        '@primeuix/themes/aura/base',
+        ...THEME_PARTS.map(p => `@primeuix/themes/aura/${p}`),
         ...['button', 'select', 'selectbutton', 'inputtext', 'inputnumber', 'textarea', 'checkbox', 'dialog'].map(p =>
           `primevue/${p}`,
         ),
