@@ -5,6 +5,9 @@ import { writeStl } from '../../core/mould/mesh/stl'
 import { withExif } from '../exif'
 import { enterDemo, expect, expectAccessible, test } from './workshop'
 
+// What goes through a service worker cannot be held back by a test, and it takes over whenever it is ready.
+test.use({ serviceWorkers: 'block' })
+
 /** A mould of the test's own: others read the demo's. */
 async function newMould(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: 'Add a mould' }).click()
