@@ -5,18 +5,19 @@ import type { FrozenRun } from '~core/plan/run'
 import type { PourState } from '~core/pour/fold'
 import type { BatchAsked, BatchLearnt, LearnWork } from '~/workers/learn.worker'
 
-let running: { readonly work: Remote<LearnWork>, readonly broke: Promise<readonly BatchLearnt[]> } | undefined
-function start(): NonNullable<typeof running> {
+let running: Remote<LearnWork> | undefined
+/** Questions that are on their way; each is answered with nothing when the worker breaks. */
+const asked = new Set<() => void>()
+function start(): Remote<LearnWork> {
   const worker = new Worker(new URL('../workers/learn.worker.ts', import.meta.url), { type: 'module' })
   // What cannot be worked out leaves the plan's own forecast standing.
-  const broke = new Promise<readonly BatchLearnt[]>((resolve) => {
-    worker.onerror = () => {
-      worker.terminate()
-      running = undefined
-      resolve([])
-    }
-  })
-  return { work: wrap<LearnWork>(worker), broke }
+  worker.onerror = () => {
+    worker.terminate()
+    running = undefined
+    for (const giveUp of asked) giveUp()
+    asked.clear()
+  }
+  return wrap<LearnWork>(worker)
 }
 
 /**
@@ -24,9 +25,12 @@ function start(): NonNullable<typeof running> {
  * order.
  */
 export function learnBatches(batches: readonly BatchAsked[]): Promise<readonly BatchLearnt[]> {
-  running ??= start()
-  const plain = JSON.parse(JSON.stringify(batches)) as readonly BatchAsked[]
-  return Promise.race([running.work.learn(plain).catch(() => []), running.broke])
+  const work = running ??= start(), plain = JSON.parse(JSON.stringify(batches)) as readonly BatchAsked[]
+  return new Promise((resolve) => {
+    const giveUp = () => resolve([])
+    asked.add(giveUp)
+    void work.learn(plain).then(resolve, giveUp).finally(() => asked.delete(giveUp))
+  })
 }
 
 /** What a pour asks to be learnt: its batches as far as they are wet. */

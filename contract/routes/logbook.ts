@@ -13,9 +13,7 @@ import {
 } from '../logbook'
 import { z } from '../zod'
 import { pourRow } from './pour-answers'
-import { byId, done, moment, type Table } from './route'
-
-const idsOf = <T extends string>(list: readonly { readonly id: T }[]) => list.map(x => x.id) as [T, ...T[]]
+import { byId, done, idsOf, moment, type Table } from './route'
 
 const counts: z.ZodType<Counts> = z.strictObject({
   pours: z.int(),

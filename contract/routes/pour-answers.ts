@@ -11,11 +11,10 @@ import { powderClassIdSchema } from '../library'
 import { sentEventSchema, type CastRow, type EventsAnswer, type PourAnswer, type PourRow } from '../pour'
 import { RUNS } from '../versions'
 import { z } from '../zod'
-import { moment } from './route'
+import { idsOf, moment } from './route'
 
 /** Pours and casts as the server tells of them. */
 
-const idsOf = <T extends string>(list: readonly { readonly id: T }[]) => list.map(x => x.id) as [T, ...T[]]
 const defect = z.enum(idsOf<DefectId>(DEFECTS)), cause = z.enum(CAUSE_IDS)
 const verdicts = ['good', 'second', 'waste'] as const
 const seconds = z.number(), ratio = z.number(), celsius = z.number()

@@ -26,3 +26,5 @@ export const byId = z.object({ id: z.uuid() })
 export const done = z.strictObject({ ok: z.literal(true) })
 export const moment = z.number().describe('Milliseconds since 1970 on the workshop’s clock')
 export const clockFacts = z.strictObject({ now: moment, rate: z.number() })
+/** The ids of a list, as an enumeration takes them. */
+export const idsOf = <T extends string>(list: readonly { readonly id: T }[]) => list.map(x => x.id) as [T, ...T[]]
