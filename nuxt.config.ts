@@ -81,6 +81,7 @@ export default defineNuxtConfig({
         'idb',
         'date-fns',
         '@vueuse/core',
+        '@tanstack/vue-virtual',
         'lucide-vue-next',
         'papaparse',
         'chart.js',

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { onBeforeUnmount } from 'vue'
+import { heldByOldTab } from '~/sync/outbox'
 import { useClock } from '~/sync/clock'
 import { PAGE_TITLES } from '~/ui/titles'
 
@@ -17,5 +18,17 @@ onBeforeUnmount(stop)
 
 <template>
   <NuxtLoadingIndicator color="#5fb7ad" />
+  <p v-if="heldByOldTab" class="old-tab" role="alert">
+    Another tab of Nine Ripples is open with an older version. Close it, and this one goes on by itself; what waits there
+    is sent from here.
+  </p>
   <NuxtLayout><NuxtPage /></NuxtLayout>
 </template>
+
+<style>
+.old-tab {
+  background: var(--warn-soft);
+  color: #4d3000;
+  padding: 9px 24px;
+}
+</style>

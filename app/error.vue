@@ -1,15 +1,29 @@
 <script setup lang="ts">
 import type { NuxtError } from '#app'
 import Button from 'primevue/button'
+import { Refused } from '~/sync/api'
 
+/** What a whole page cannot do: it is not there, the server is not, the server refused it, or the page has a fault. */
 const { error } = defineProps<{ error: NuxtError }>()
+const told = computed<{ readonly heading: string, readonly words: string }>(() => {
+  const refused = error.cause instanceof Refused ? error.cause : undefined
+  if (error.statusCode === 404)
+    return { heading: 'There is no such page', words: 'The address may be old, or the thing it named was put away.' }
+  if (refused && [0, 503].includes(refused.status))
+    return { heading: 'The workshop cannot be reached', words: refused.sentence }
+  if (refused) return { heading: 'This cannot be shown', words: refused.sentence }
+  return {
+    heading: 'This page went wrong',
+    words: 'That is a fault of the program’s. What you noted is kept. Try again, or go on from another page.',
+  }
+})
 const missing = computed(() => error.statusCode === 404)
 </script>
 
 <template>
   <main class="fault">
-    <h1>{{ missing ? 'There is no such page' : 'The workshop cannot be reached' }}</h1>
-    <p>{{ missing ? 'The address may be old, or the thing it named was put away.' : error.message }}</p>
+    <h1>{{ told.heading }}</h1>
+    <p>{{ told.words }}</p>
     <div class="ways">
       <Button v-if="!missing" label="Try again" @click="reloadNuxtApp({ force: true })" />
       <Button

@@ -4,7 +4,7 @@ import { ADDITIONS, type AdditionId } from '~core/gypsum/additions'
 import { END_USES, type EndUseId } from '~core/gypsum/end-use'
 import { STIR_TOOLS, type StirTool } from '~core/gypsum/stirring'
 import { SCHOOLS, type SchoolId } from '~core/gypsum/schools'
-import { COAT_WAYS, MOST_COATS, type CoatWay } from '~core/plan/coats'
+import { COAT_WAYS, MOST_COATS, type CoatWay } from '~core/plan/batches/coats'
 import { powderClassIdSchema } from './library'
 
 export const PLAN_SCHEMA_VERSION = 1

@@ -7,6 +7,8 @@ import { SIGNS, type Sign, type Stage } from '~core/plan/stages'
 import { CAUSE_IDS } from '~core/pour/causes'
 import type { FrozenRun } from '~core/plan/run'
 import type { CastSummary, PourSummary } from '~core/pour/projection'
+import { bagSchema, bucketSchema, mouldSchema } from './library'
+import { MOST_INT } from './limits'
 import { planSchema } from './plan'
 
 const STAGES = [
@@ -27,13 +29,20 @@ const size = z.number().positive('It measures more than nothing.').max(20, 'Noth
 const instant = z.number().min(946_684_800_000).max(4_102_444_800_000)
 
 const envelope = {
-  id: z.uuid(), batch: z.int().min(0).max(400).optional(), version: z.literal(1),
-  happenedAt: instant, recordedAt: instant, device: z.string().min(1).max(64), deviceSeq: z.int().min(0),
+  id: z.uuid(), batch: z.int().min(0).max(400).optional(), version: z.union([z.literal(1), z.literal(2)]),
+  happenedAt: instant, recordedAt: instant, device: z.string().min(1).max(64),
+  deviceSeq: z.int().min(0).max(MOST_INT),
+  /** The entry that was not taken, and that this one stands for. */
+  mends: z.uuid().optional(),
 }
 
 /** An event as a device sends it: the server adds pour and actor. */
 export const sentEventSchema = z.discriminatedUnion('kind', [
-  z.object({ ...envelope, kind: z.literal('stage'), data: z.object({ stage: z.enum(STAGES) }) }),
+  z.object({
+    ...envelope,
+    kind: z.literal('stage'),
+    data: z.object({ stage: z.enum(STAGES), from: z.enum([...STAGES, 'unbegun']).optional() }),
+  }),
   z.object({
     ...envelope,
     kind: z.literal('weighed'),
@@ -164,12 +173,31 @@ type Holds<T extends true> = T
 /** Does not compile while a kind of entry has no schema. */
 export type EveryKindIsSent = Holds<[Unsent] extends [never] ? true : { readonly without: Unsent }>
 
+/** An entry as it arrives. Each is read for itself: one that cannot be must not hold the others. */
+const arriving = z.looseObject({ id: z.string().min(1).max(64) })
+export type Arriving = z.infer<typeof arriving>
+
 /** A device's batch of events; `sentAt` on its idea of the workshop's clock, so that skew can be stored. */
 export const sendEventsSchema = z.object({
   sentAt: instant,
-  /** Whose entries they are; a browser may have changed hands since. */ person: z.uuid().optional(),
-  /** The device has the pour up to this number: it is told what came later. */ after: z.int().min(0).default(0),
-  events: z.array(sentEventSchema).min(1).max(500),
+  /** Whose entries they are; a browser may have changed hands since. */
+  person: z.uuid().optional(),
+  /** The device has the pour up to this number: it is told what came later. */
+  after: z.int().min(0).max(MOST_INT).default(0),
+  events: z.array(arriving).min(1).max(500),
+})
+/** Moulds, bucket and bag of a plan, as a browser had them. */
+const worldSchema = z.object({
+  moulds: z.array(mouldSchema.extend({ id: z.uuid() })).max(200),
+  bucket: bucketSchema.extend({ id: z.uuid() }).optional(),
+  bag: bagSchema.extend({
+    id: z.uuid(),
+    rate: z.object({
+      mean: z.number().min(-5).max(5),
+      sd: z.number().positive().max(50),
+      batches: z.int().min(0).max(1e6),
+    }).optional(),
+  }).optional(),
 })
 export const startPourSchema = z.object({
   id: z.uuid(),
@@ -179,11 +207,35 @@ export const startPourSchema = z.object({
   device: z.string().min(1).max(64),
   deviceSeq: z.int().min(0),
   eventId: z.uuid(),
+  /** Who began it; a browser may have changed hands since. */
+  person: z.uuid().optional(),
+  /** On the device's idea of the workshop's clock, when it is sent: perhaps long after it was begun. */
+  sentAt: instant.optional(),
+  /**
+   * A pour that was frozen in the browser: from what it had, into so many casts in each batch. All else is worked out
+   * again.
+   */
+  frozen: z.object({ world: worldSchema, casts: z.array(z.int().min(0).max(1000)).min(1).max(400) }).optional(),
 })
+export type StartPour = z.infer<typeof startPourSchema>
 
 export interface EventsAnswer {
   readonly events: readonly PourEvent[]
   readonly seq: number
+}
+/**
+ * Why an entry is not taken: it cannot be read, names a batch or a cast that its pour has not, or has the id of an
+ * entry of another pour.
+ */
+export const ENTRY_FAULTS = ['unreadable', 'batch', 'cast', 'elsewhere'] as const
+export type EntryFault = typeof ENTRY_FAULTS[number]
+/** What became of one entry. Only what is `stored` or `known` may leave the device that sent it. */
+export type Fate
+  = | { readonly id: string, readonly fate: 'stored' | 'known' }
+    | { readonly id: string, readonly fate: 'refused', readonly code: EntryFault, readonly sentence: string }
+/** What is answered to entries: what became of each, in their order, and what the device does not have yet. */
+export interface TakenAnswer extends EventsAnswer {
+  readonly fates: readonly Fate[]
 }
 export interface PourAnswer extends EventsAnswer {
   readonly id: string
@@ -193,6 +245,8 @@ export interface PourAnswer extends EventsAnswer {
 }
 export interface PourRow {
   readonly id: string
+  /** The number of the last entry that it tells of. */
+  readonly seq: number
   readonly summary: PourSummary
 }
 export interface CastRow {
@@ -201,7 +255,20 @@ export interface CastRow {
   readonly cast: CastSummary
 }
 
-/** What the live stream says: ids only, the data is fetched. */
-export type LiveMessage = { readonly what: 'pour', readonly pour: string, readonly seq: number } | {
-  readonly what: 'clock' | 'library' | 'plans' | 'people'
-}
+/**
+ * What the database tells the servers, and they the browsers: that something changed, never what, but for the entries
+ * of one pour, which a server adds where they are few. `after` and `seq` are the pour's last entry before and now: who
+ * has it up to `after` needs no more than `events`.
+ */
+export type LiveMessage
+  = | {
+    readonly what: 'pour'
+    readonly pour: string
+    readonly after: number
+    readonly seq: number
+    readonly events?: readonly PourEvent[]
+  }
+  // `pours`: many at once, as a table brings them.
+  | { readonly what: 'clock' | 'library' | 'plans' | 'people' | 'pours' }
+/** More than this is not sent to every browser, bytes: they ask for it. */
+export const LIVE_MOST_BYTES = 2000

@@ -38,8 +38,14 @@ describe('what earlier versions stored', () => {
     expect(upcast(PLANS, 1, { ...plan!.body, ratio: 'thick' })).toEqual({ ok: false, why: 'broken' })
     expect(upcastRun({ ...run!.body, schema: 2 })).toEqual({ ok: false, why: 'newer' })
     for (const nonsense of [null, 7, 'run', {}, { schema: 1 }]) expect(upcastRun(nonsense)).toMatchObject({ ok: false })
-    expect(upcastEvent('note', 2, {})).toEqual({ ok: false, why: 'newer' })
+    expect(upcastEvent('note', 3, {})).toEqual({ ok: false, why: 'newer' })
+    // A measure of a check list was kept by its name once; a name of someone's own stays.
+    expect(upcastEvent('measured', 1, { what: 'Thinnest place' })).toEqual({ ok: true, value: { what: 'thinnest' } })
+    expect(upcastEvent('measured', 1, { what: 'Across' })).toEqual({ ok: true, value: { what: 'Across' } })
     expect(upcastEvent('note', 1, { text: 'x' })).toEqual({ ok: true, value: { text: 'x' } })
+    // Of a step of version 1 it is not known from which it was told; of version 2 it is.
+    expect(upcastEvent('stage', 1, { stage: 'sift' })).toEqual({ ok: true, value: { stage: 'sift' } })
+    expect(upcastEvent('stage', 2, { stage: 'sift', from: 'weigh' }).ok).toBe(true)
   })
 
   it('steps are taken one after the other', () => {

@@ -1,6 +1,8 @@
 import type { FrozenRun } from '~core/plan/run'
 import type { Plan } from '~core/plan/types'
 import type { PowderClassId } from '~core/gypsum/powders'
+import { EVENT_VERSION } from '~core/pour/events'
+import type { MeasureId } from '~core/logbook/words'
 import { LIBRARY, type LibraryBodies, type LibraryKind } from './library'
 import { logbookQuerySchema, type LogbookQuery } from './logbook'
 import { PLAN_SCHEMA_VERSION, planSchema } from './plan'
@@ -74,16 +76,34 @@ export function upcastRun(stored: unknown): Upcast<FrozenRun> {
   return upcast(RUNS, typeof schema === 'number' ? schema : NaN, stored)
 }
 
-/** The data of an entry, by kind; its version stands in its row. */
-export const EVENT_VERSION = 1
-const EVENT_STEPS: Readonly<Record<number, (kind: string, data: object) => object>> = {}
+/**
+ * The data of an entry, by kind; its version stands in its row. Since version 2 a step says from which step it was
+ * told: of older ones that is not known, and they fold as they did.
+ */
+const EVENT_STEPS: Readonly<Record<number, (kind: string, data: object) => object>> = { 1: (_, data) => data }
+
+/** What the check lists' measures were called when entries kept their names: as they stood then. */
+const MEASURE_CALLED: Readonly<Record<string, MeasureId>> = {
+  'Base': 'base',
+  'Thinnest place': 'thinnest',
+  'Plaster over the highest ground': 'over-ground',
+  'Thickness at the rim': 'rim',
+  'Thickness in the middle': 'middle',
+  'Out of flat, at most': 'out-of-flat',
+}
+
+/** A measure by its id. What is an id already, or someone's own name, stays as it is. */
+function measureNow(data: object): object {
+  const { what } = data as { readonly what: string }
+  return { ...data, what: MEASURE_CALLED[what] ?? what }
+}
 
 /** What an entry said, as this version understands it. */
 export function upcastEvent(kind: string, version: number, data: object): Upcast<object> {
   if (version > EVENT_VERSION) return { ok: false, why: 'newer' }
   let now = data
   for (let v = version; v < EVENT_VERSION; v++) now = EVENT_STEPS[v]!(kind, now)
-  return { ok: true, value: now }
+  return { ok: true, value: kind === 'measured' ? measureNow(now) : now }
 }
 
 /** What states were called when views kept their words. */

@@ -35,3 +35,28 @@ export function database(): Promise<{ db: Db, pool: pg.Pool }> {
   })
   return opened
 }
+
+export type DatabaseTrouble = 'database-away' | 'database-full' | 'database-newer'
+
+/**
+ * What keeps the database from answering: it is not there, has no room left, or was written by a newer version.
+ * By PostgreSQL's classes 08 (connection exception), 53 (insufficient resources; 53100 is a full disk) and 57P
+ * (operator intervention), 3D000 (no such database), 55000 said of a database that takes no connections; the system's
+ * own refusals; and what the driver says of a connection that broke or never came.
+ */
+export function databaseTrouble(error: unknown): DatabaseTrouble | undefined {
+  const { code = '', cause, errors = [] } = error as { code?: string, cause?: unknown, errors?: readonly unknown[] }
+  const said = String(error)
+  if (code === '53100' || code === 'ENOSPC') return 'database-full'
+  if (/previously executed migration .* is missing/.test(said)) return 'database-newer'
+  if (
+    /^(ECONN|ENOTFOUND|ETIMEDOUT|EHOSTUNREACH|EPIPE|08|53|57P|3D000)/.test(code)
+    || (code === '55000' && /accepting connections/.test(said))
+    || /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(said)
+  ) return 'database-away'
+  for (const within of [cause, ...errors]) {
+    const found = within instanceof Error ? databaseTrouble(within) : undefined
+    if (found) return found
+  }
+  return undefined
+}

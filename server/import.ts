@@ -49,7 +49,7 @@ export async function importRows(
       return
     }
     for (let i = 0; i < pours.length; i += POURS_AT_ONCE) await restorePours(inner, pours.slice(i, i + POURS_AT_ONCE))
-    await announceAll(trx, scope.workshopId, pours.slice(-1).map(p => ({ what: 'pour', pour: p.id, seq: 0 })))
+    await announceAll(trx, scope.workshopId, [{ what: 'pours' }])
   })
 }
 

@@ -1,10 +1,11 @@
-import { getRequestURL, setResponseHeaders, type H3Event } from 'h3'
+import { setResponseHeaders, type H3Event } from 'h3'
+import { askedAt } from './asked-at'
 import { labelsPdf } from './formats/labels'
 import type { Label } from '~core/formats/labels'
 
 /** Where a label's code leads. */
 export const labelAddress = (event: H3Event) =>
-  `${getRequestURL(event, { xForwardedHost: true, xForwardedProto: true }).origin}/l/`
+  `${askedAt(event)?.origin ?? ''}/l/`
 
 /** Answers with labels as a file to print. */
 export async function sendLabels(event: H3Event, labels: readonly Label[], title: string): Promise<Buffer> {

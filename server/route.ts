@@ -10,12 +10,14 @@ import {
   type H3Event,
 } from 'h3'
 import { getUserSession, useRuntimeConfig } from '#imports'
+import { holdable } from '~contract/text'
 import { plainly, type z } from '~contract/zod'
 import type { Role } from '~contract/account'
 import { ROUTES, type Answering, type AnswerOf, type RouteName, type Routes } from '~contract/routes'
 import type { Contract } from '~contract/routes/route'
 import { workshopTime } from '~contract/clock'
-import { database } from './database'
+import { database, databaseTrouble } from './database'
+import { ANSWERS } from './words'
 import { LastUsed } from './last-used'
 import { personById } from './store/workshops'
 import { within, type Scope } from './store/scope'
@@ -54,12 +56,12 @@ function parse<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
 }
 
 async function read(event: H3Event, { params, query, body }: Contract): Promise<PublicCall<RouteName>> {
-  const known = params && parse(params, getRouterParams(event, { decode: true }))
-  const asked = query && parse(query, getQuery(event))
+  const known = params && parse(params, holdable(getRouterParams(event, { decode: true })))
+  const asked = query && parse(query, holdable(getQuery(event)))
   let told: unknown
   if (body) {
     try {
-      told = await readBody(event, { strict: true })
+      told = holdable(await readBody(event, { strict: true }))
     }
     catch {
       throw refuse(400, 'The request did not arrive whole; send it again.')
@@ -70,8 +72,8 @@ async function read(event: H3Event, { params, query, body }: Contract): Promise<
 }
 
 /**
- * One place where whatever goes wrong becomes an answer: refusals as they are, a lost database as 503, anything else as
- * a plain 500 with the details in the log only.
+ * One place where whatever goes wrong becomes an answer: refusals as they are, a database in trouble by its own
+ * sentence, anything else as a plain 500 with the details in the log only.
  */
 async function answer<T>(work: () => Promise<T>): Promise<T> {
   try {
@@ -80,16 +82,8 @@ async function answer<T>(work: () => Promise<T>): Promise<T> {
   catch (error) {
     if (error instanceof H3Error) throw error
     if (error instanceof Refused) throw refuse(error.status, error.message, error.field)
-    const code = (error as { code?: string }).code ?? ''
-    if (
-      code.startsWith('ECONN') || code.startsWith('57P') || code.startsWith('08')
-      || /Connection terminated/.test(String(error))
-    ) {
-      throw refuse(
-        503,
-        'The workshop’s records cannot be reached just now. Nothing is lost; it is tried again by itself.',
-      )
-    }
+    const trouble = databaseTrouble(error)
+    if (trouble) throw refuse(ANSWERS[trouble].status, ANSWERS[trouble].sentence)
     console.error(error)
     throw refuse(500, 'Something went wrong on the server; nothing was changed. Try it again.')
   }

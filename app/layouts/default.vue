@@ -13,9 +13,12 @@ import {
 import RippleMark from '~/ui/RippleMark.vue'
 import AlarmBar from '~/ui/AlarmBar.vue'
 import ClockBar from '~/ui/ClockBar.vue'
+import { timeOfDay } from '~/ui/when'
 import { useAlarms } from '~/sync/alarms'
+import { useClock } from '~/sync/clock'
 import { useLive } from '~/sync/live'
 import { useRecords } from '~/sync/records'
+import { useSession } from '~/sync/session'
 
 const places = [
   { to: '/', word: 'Today', icon: Home, phone: true },
@@ -33,7 +36,18 @@ const isHere = (to: string) =>
   to === '/'
     ? route.path === '/'
     : route.path.startsWith(to) || (to === '/logbook' && /^\/(pour|piece)\//.test(route.path))
-const live = useLive(), records = useRecords()
+/** Why nothing is sent just now. */
+const HALTED = {
+  'away': 'No connection to the workshop’s server.',
+  'signed-out': 'You are signed out: sign in, and what waits is sent.',
+  'not-allowed': 'You may look at this workshop, but no longer change it.',
+} as const
+const live = useLive(), records = useRecords(), clock = useClock(), session = useSession()
+/** What waits stays here, and is sent when they are back. */
+async function signIn() {
+  await session.load()
+  await navigateTo({ path: '/sign-in', query: { to: route.fullPath } })
+}
 onMounted(() => useAlarms().start())
 const more = ref(false)
 watch(() => route.path, () => {
@@ -63,18 +77,30 @@ watch(() => route.path, () => {
     <div class="page">
       <div v-if="!live.connected || records.unsent > 0" class="line-state" role="status">
         <template v-if="!live.connected">
-          No connection to the workshop’s server.
+          {{ records.trouble || HALTED[live.signedOut ? 'signed-out' : records.halted ?? 'away'] }}
+          <a v-if="live.signedOut || records.halted === 'signed-out'" href="/sign-in" @click.prevent="signIn">Sign in</a>
+          Last heard {{ timeOfDay(clock.at(live.heardAt)) }}.
           {{
             records.unsent > 0
               ? `${records.unsent} ${records.unsent === 1 ? 'entry waits' : 'entries wait'} here and will be sent.`
-              : 'What you enter is kept here until it is back.'
+              : 'What you tell of a pour is kept here and sent later; other changes wait until it is back.'
           }}
         </template>
+        <template v-else-if="records.halted">
+          {{ HALTED[records.halted] }}
+          <a v-if="records.halted === 'signed-out'" href="/sign-in" @click.prevent="signIn">Sign in</a>
+          {{ records.unsent }} {{ records.unsent === 1 ? 'entry waits' : 'entries wait' }}
+          on this device.
+        </template>
+        <template v-else-if="records.trouble">{{ records.trouble }}</template>
         <template v-else>Sending {{ records.unsent }} {{ records.unsent === 1 ? 'entry' : 'entries' }} …</template>
       </div>
-      <div v-if="records.refused.length > 0" class="line-state bad" role="alert">
-        {{ records.refused.length }} {{ records.refused.length === 1 ? 'entry was' : 'entries were' }} not taken:
-        {{ records.refused[0]?.refused }} They stay on this device.
+      <div v-if="records.refused.length + records.refusedPours.length > 0" class="line-state bad" role="alert">
+        <template v-if="records.refusedPours.length > 0">A pour that was begun here was not taken.</template>
+        <template v-else>
+          {{ records.refused.length }} {{ records.refused.length === 1 ? 'entry was' : 'entries were' }} not taken.
+        </template>
+        {{ (records.refusedPours[0] ?? records.refused[0])?.refused }} <NuxtLink to="/not-taken">See what and why</NuxtLink>
       </div>
       <AlarmBar />
       <ClockBar />
@@ -199,5 +225,4 @@ main {
     display: block;
   }
 }
-@media print { .rail, .line-state { display: none; } .frame { display: block; } }
 </style>

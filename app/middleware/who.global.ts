@@ -25,7 +25,8 @@ export default defineNuxtRouteMiddleware(async (to) => {
     return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
   if (here) {
     useLive().start()
-    await useRecords().load()
+    // Not waited for: an older tab may hold the store, and the page says so.
+    void useRecords().load()
     if (to.path === '/sign-in') return navigateTo('/')
   }
 })

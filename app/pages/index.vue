@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { endUse } from '~core/gypsum/end-use'
-import { formatDuration } from '~core/units/format'
-import { adviceFor, byNeed, groupCasts, needWords } from '~/features/shelf/groups'
+import { adviceFor, byNeed, groupCasts } from '~/features/shelf/groups'
+import NeedWords from '~/features/shelf/NeedWords.vue'
+import StillThere from '~/features/bench/StillThere.vue'
+import LiveCard from '~/features/today/LiveCard.vue'
 import { nextMoment } from '~/features/today/next'
 import { dayAndTime, timeOfDay } from '~/ui/when'
-import RippleGlyph from '~/ui/RippleGlyph.vue'
 import { useClock } from '~/sync/clock'
 import { usePours } from '~/sync/pours'
 import { useSession } from '~/sync/session'
@@ -20,13 +21,16 @@ await Promise.all([pours.load(), ask('GET plans').then((list) => {
 }).catch(() => {})])
 
 const groups = computed(() => groupCasts(pours.needs.filter(r => r.need !== 'none')).sort(byNeed))
-const halfHour = computed(() => Math.floor(clock.beat / 1_800_000) * 1_800_000)
 const due = computed(() =>
   groups.value.filter(g =>
-    ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need) || adviceFor(g, halfHour.value) !== undefined,
+    ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need) || adviceFor(g, clock.halfHour) !== undefined,
   ),
 )
-const coming = computed(() => groups.value.filter(g => g.need === 'setting' || g.need === 'drying').slice(0, 5))
+/** As many of each as Today shows; the rest are on the bench and on the shelf. */
+const MOST_FORGOTTEN = 2, MOST_LIVE = 6, MOST_DUE = 10, MOST_COMING = 5
+const coming = computed(() =>
+  groups.value.filter(g => g.need === 'setting' || g.need === 'drying').slice(0, MOST_COMING),
+)
 function castCount(p: SavedPlan): string {
   const n = p.plan.fills.reduce((sum, f) => sum + f.count, 0)
   return n === 1 ? '1 cast' : `${n} casts`
@@ -48,53 +52,42 @@ const more = computed(() =>
     </header>
     <p v-if="pours.trouble" class="problem" role="alert">{{ pours.trouble }}</p>
     <section v-if="live.length > 0" aria-labelledby="live-head">
-      <div class="group-head"><h2 id="live-head">Now</h2></div>
+      <div class="group-head">
+        <h2 id="live-head">Now</h2>
+        <NuxtLink v-if="live.length > MOST_LIVE" to="/bench" class="small">
+          and {{ live.length - MOST_LIVE }} more on the bench
+        </NuxtLink>
+      </div>
       <ul class="live">
-        <li v-for="p in live" :key="p.id" class="sheet">
-          <RippleGlyph
-            :marks="p.summary.glyph"
-            :now="p.summary.wetAt ? (clock.beat - p.summary.wetAt) / 1000 : undefined"
-            :size="86" />
-          <div class="what">
-            <NuxtLink :to="`/bench/${p.id}`" class="row-link"><h3>{{ p.summary.name }}</h3></NuxtLink>
-            <p class="small soft">
-              {{ p.summary.powder
-              }}{{
-                p.summary.wetAt ? `, wet ${formatDuration((clock.beat - p.summary.wetAt) / 1000, 'minute')} ago` : ''
-              }}
-            </p>
-            <p class="next">
-              <template v-if="nextMoment(p.summary, clock.beat)">
-                <span class="num strong">{{ nextMoment(p.summary, clock.beat)!.in }}</span>
-                {{ nextMoment(p.summary, clock.beat)!.words }}
-              </template>
-              <template v-else>{{ p.summary.step.instruction }}</template>
-            </p>
-          </div>
-          <Button
-            label="Bench"
-            severity="secondary"
-            :aria-label="`Open ${p.summary.name} on the bench`"
-            @click="navigateTo(`/bench/${p.id}`)" />
-        </li>
+        <LiveCard v-for="p in live.slice(0, MOST_LIVE)" :key="p.id" :pour="p" />
       </ul>
     </section>
     <div class="two">
       <section aria-labelledby="due-head">
         <div class="group-head">
           <h2 id="due-head">Needs a hand</h2>
-          <span class="small soft">{{ due.length === 0 ? 'nothing just now' : '' }}</span>
+          <span v-if="due.length === 0" class="small soft">nothing just now</span>
+          <NuxtLink v-if="due.length > MOST_DUE" to="/shelf" class="small">
+            and {{ due.length - MOST_DUE }} more on the shelf
+          </NuxtLink>
         </div>
         <ul class="ruled">
-          <li v-for="g in due" :key="g.key" class="line">
+          <li v-for="g in due.slice(0, MOST_DUE)" :key="g.key" class="line">
             <NuxtLink to="/shelf" class="row-link"
-            ><span class="strong">{{ adviceFor(g, halfHour) ?? needWords(g, clock.beat).what }}: {{ g.label }}</span
-            ><br /><span :class="['small', g.need === 'open-late' ? 'late' : 'soft']">{{
-              needWords(g, clock.beat).when
-            }}</span></NuxtLink
-            >
+            ><span class="strong"
+            ><template v-if="adviceFor(g, clock.halfHour)">{{ adviceFor(g, clock.halfHour) }}</template
+            ><NeedWords v-else :group="g" part="what" />: {{ g.label }}</span
+            ><br /><NeedWords
+              :group="g"
+              part="when"
+              :class="['small', g.need === 'open-late' ? 'late' : 'soft']"
+            /></NuxtLink>
           </li>
         </ul>
+        <StillThere :pours="pours.forgotten.slice(0, MOST_FORGOTTEN)" />
+        <NuxtLink v-if="pours.forgotten.length > MOST_FORGOTTEN" to="/bench" class="small">
+          and {{ pours.forgotten.length - MOST_FORGOTTEN }} more on the bench
+        </NuxtLink>
         <div class="group-head">
           <h2>Coming</h2><span
             v-if="more > 0"
@@ -103,8 +96,8 @@ const more = computed(() =>
         </div>
         <ul class="ruled">
           <li v-for="g in coming" :key="g.key" class="line split">
-            <span>{{ g.label }}<br><span class="small soft">{{ needWords(g, clock.beat).when }}</span></span>
-            <span :class="['strong', { num: g.need === 'setting' }]">{{ needWords(g, clock.beat).what }}</span>
+            <span>{{ g.label }}<br><NeedWords :group="g" part="when" class="small soft" /></span>
+            <NeedWords :group="g" part="what" :class="['strong', { num: g.need === 'setting' }]" />
           </li>
         </ul>
       </section>
@@ -139,21 +132,6 @@ header {
   grid-template-columns: repeat(auto-fill, minmax(390px, 1fr));
   gap: 12px;
   padding-top: 12px;
-}
-.live li {
-  display: grid;
-  grid-template-columns: auto 1fr auto;
-  gap: 18px;
-  align-items: center;
-  padding: 16px 18px;
-}
-.next {
-  margin-top: 6px;
-  font-size: 1.12rem;
-}
-.next .num {
-  font-size: 1.15rem;
-  color: var(--action);
 }
 .two {
   display: grid;

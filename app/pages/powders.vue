@@ -15,7 +15,9 @@ import type { BagBody, BucketBody, LibraryItem } from '~contract/library'
 import BagTests from '~/features/powders/BagTests.vue'
 import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
+import LongList from '~/ui/LongList.vue'
 import QuantityField from '~/ui/QuantityField.vue'
+import RowButton from '~/ui/RowButton.vue'
 import { addressOf } from '~/sync/api'
 import { useLibrary } from '~/sync/library'
 import { useClock } from '~/sync/clock'
@@ -26,7 +28,7 @@ await library.load()
 const units = computed(() => session.units)
 const KEPT = STORAGE.map(id => ({ id, words: STORAGE_WORDS[id] }))
 function learntOf(b: LibraryItem<'bag'>): string | undefined {
-  const shift = bagShift(taughtBag(agedBag({ ...b.body, id: b.id }, clock.beat), b.taught ?? []))
+  const shift = bagShift(taughtBag(agedBag({ ...b.body, id: b.id }, clock.halfHour), b.taught ?? []))
   return shift && bagShiftWords(shift)
 }
 const bag = useEditing('bag', (): BagBody => ({ name: '', classId: 'casting-plaster', uncertain: false, note: '' }))
@@ -79,50 +81,47 @@ function setOpened(event: Event) {
       <a v-if="library.items.bag.length > 0" :href="addressOf('GET labels/bags')" target="_blank">Labels for the bags, to print</a
       ><NuxtLink v-if="session.mayWrite" to="/logbook/table?of=bags">Bring a table in</NuxtLink>
     </p>
-    <ul class="ruled bags">
-      <li v-for="b in library.items.bag" :key="b.id">
-        <span
-        ><span class="strong">{{ b.body.name }}</span
-        ><br /><span class="small soft"
-        >{{ powderClass(b.body.classId).name
-        }}<template v-if="b.body.opened">, opened {{ format(parseISO(b.body.opened), 'd MMM yyyy') }}</template
-        >{{
-          b.body.uncertain
-            ? ', set time uncertain'
-            : pastItsTime(b.body, clock.beat)
-              ? `, open for ${monthsOpen(b.body.opened, clock.beat)} months: its set is less certain. Try a cup`
-              : ''
-        }}<template v-if="learntOf(b)">. {{ learntOf(b) }}</template></span
-        ></span
-        >
-        <span class="small"
-        >{{ leftOf(b)?.words
-        }}<template v-if="leftOf(b)?.low"
-        ><br /><span class="low">{{
-          leftOf(b)!.pours === 0 ? 'not enough for a pour like the last' : 'enough for one more like the last'
-        }}</span></template
-        ></span
-        >
-        <span class="small soft">{{
-          b.body.bulk
-            ? `a litre weighs ${roundTo(b.body.bulk.low, 10)} to ${roundTo(b.body.bulk.high, 10)} g as scooped here`
-            : 'bulk density not measured'
-        }}</span>
-        <span v-if="session.mayWrite" class="ways"
-        ><Button
-          label="Measure it"
-          severity="secondary"
-          size="small"
-          :aria-label="`Measure ${b.body.name}`"
-          @click="measuring = b" /><Button
-            label="Change"
-            severity="secondary"
-            size="small"
-            :aria-label="`Change ${b.body.name}`"
-            @click="bag.edit(b)"
-          /></span>
-      </li>
-    </ul>
+    <LongList v-slot="{ item: b }" :items="library.items.bag" :key-of="b => b.id" class="bags">
+      <span
+      ><span class="strong">{{ b.body.name }}</span
+      ><br /><span class="small soft"
+      >{{ powderClass(b.body.classId).name
+      }}<template v-if="b.body.opened">, opened {{ format(parseISO(b.body.opened), 'd MMM yyyy') }}</template
+      >{{
+        b.body.uncertain
+          ? ', set time uncertain'
+          : pastItsTime(b.body, clock.halfHour)
+            ? `, open for ${monthsOpen(b.body.opened, clock.halfHour)} months: its set is less certain. Try a cup`
+            : ''
+      }}<template v-if="learntOf(b)">. {{ learntOf(b) }}</template></span
+      ></span
+      >
+      <span class="small"
+      >{{ leftOf(b)?.words
+      }}<template v-if="leftOf(b)?.low"
+      ><br /><span class="low">{{
+        leftOf(b)!.pours === 0 ? 'not enough for a pour like the last' : 'enough for one more like the last'
+      }}</span></template
+      ></span
+      >
+      <span class="small soft wide">{{
+        b.body.bulk
+          ? `a litre weighs ${roundTo(b.body.bulk.low, 10)} to ${roundTo(b.body.bulk.high, 10)} g as scooped here`
+          : 'bulk density not measured'
+      }}</span>
+      <span v-if="session.mayWrite" class="ways"
+      ><RowButton
+        label="Measure it"
+        severity="secondary"
+        small
+        :aria-label="`Measure ${b.body.name}`"
+        @click="measuring = b" /><RowButton
+          label="Change"
+          small
+          :aria-label="`Change ${b.body.name}`"
+          @click="bag.edit(b)"
+        /></span>
+    </LongList>
     <p v-if="library.loaded && library.items.bag.length === 0" class="empty">
       No bags yet. You can plan with a class of powder alone; a bag of your own makes scoops and times truer.
     </p>
@@ -136,27 +135,25 @@ function setOpened(event: Event) {
         @click="bucket.edit()"
       />
     </div>
-    <ul class="ruled bags">
-      <li v-for="b in library.items.bucket" :key="b.id">
-        <span class="strong">{{ b.body.name }}</span>
-        <span class="small"
-        ><span class="num">{{ formatVolume(vesselVolume(b.body.vessel, safeHeight(b.body.vessel)), units) }}</span>
-          with room to stir</span
-        >
-        <span class="small soft"
-        >{{ formatLength(b.body.vessel.bottom, units) }} across below,
-          {{ formatLength(b.body.vessel.top, units) }} above, {{ formatLength(b.body.vessel.height, units) }} high</span
-        >
-        <Button
-          v-if="session.mayWrite"
-          label="Change"
-          severity="secondary"
-          size="small"
-          :aria-label="`Change ${b.body.name}`"
-          @click="bucket.edit(b)"
-        />
-      </li>
-    </ul>
+    <LongList v-slot="{ item: b }" :items="library.items.bucket" :key-of="b => b.id" class="bags">
+      <span class="strong">{{ b.body.name }}</span>
+      <span class="small"
+      ><span class="num">{{ formatVolume(vesselVolume(b.body.vessel, safeHeight(b.body.vessel)), units) }}</span>
+        with room to stir</span
+      >
+      <span class="small soft wide"
+      >{{ formatLength(b.body.vessel.bottom, units) }} across below,
+        {{ formatLength(b.body.vessel.top, units) }} above, {{ formatLength(b.body.vessel.height, units) }} high</span
+      >
+      <RowButton
+        v-if="session.mayWrite"
+        label="Change"
+        severity="secondary"
+        small
+        :aria-label="`Change ${b.body.name}`"
+        @click="bucket.edit(b)"
+      />
+    </LongList>
     <p v-if="library.loaded && library.items.bucket.length === 0" class="empty">
       No buckets yet. Three inside measures are enough for the water line in millimetres.
     </p>
@@ -313,12 +310,9 @@ header {
   align-items: center;
   margin-bottom: 10px;
 }
-.bags li {
-  display: grid;
-  grid-template-columns: minmax(0, 1.3fr) minmax(0, 0.8fr) minmax(0, 1.4fr) auto;
-  gap: 16px;
-  align-items: center;
-  padding: 9px 0;
+.bags {
+  --columns: minmax(0, 1.3fr) minmax(0, 0.8fr) minmax(0, 1.4fr) auto;
+  --row-gap: 16px;
 }
 .low {
   color: var(--warn);
@@ -364,10 +358,10 @@ th[scope='row'] {
   font-weight: 600;
 }
 @media (max-width: 720px) {
-  .bags li {
-    grid-template-columns: 1fr auto;
+  .bags {
+    --columns: 1fr auto;
   }
-  .bags li > :nth-child(3) {
+  .wide {
     display: none;
   }
 }

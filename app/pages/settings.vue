@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeviceSection from '~/features/settings/DeviceSection.vue'
 import SetAsideSection from '~/features/settings/SetAsideSection.vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -96,6 +97,7 @@ async function signOut() {
         @update:model-value="setUnits({ [kind]: $event })"
       />
     </div>
+    <DeviceSection />
     <SetAsideSection />
     <div class="group-head"><h2>People</h2></div>
     <ul class="ruled">

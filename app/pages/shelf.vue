@@ -7,12 +7,15 @@ import type { Air } from '~core/drying/air'
 import type { Happening, Verdict } from '~core/pour/events'
 import type { DefectId } from '~core/pour/defects'
 import type { CastSummary } from '~core/pour/projection'
+import LongList from '~/ui/LongList.vue'
 import RippleGlyph from '~/ui/RippleGlyph.vue'
+import RowButton from '~/ui/RowButton.vue'
 import AirDialog from '~/features/shelf/AirDialog.vue'
 import CastBar from '~/features/shelf/CastBar.vue'
 import JudgeDialog from '~/features/shelf/JudgeDialog.vue'
 import DryDialog from '~/features/shelf/DryDialog.vue'
-import { adviceFor, byNeed, groupCasts, needWords, rowKey, type CastGroup } from '~/features/shelf/groups'
+import NeedWords from '~/features/shelf/NeedWords.vue'
+import { adviceFor, byNeed, groupCasts, rowKey, type CastGroup } from '~/features/shelf/groups'
 import { useClock } from '~/sync/clock'
 import { usePours } from '~/sync/pours'
 import { useRecords } from '~/sync/records'
@@ -27,6 +30,25 @@ const dries = (g: CastGroup) =>
 /** Kinds of cast that are shown one by one: as some of them are handled, the others stay so. */
 const unfolded = ref(new Set<string>())
 const said = ref('')
+
+/** One of a group, treated alone. */
+const alone = (group: CastGroup, cast: CastSummary): CastGroup => ({
+  ...group,
+  key: `${group.key}|${cast.id}`,
+  label: cast.label,
+  first: cast,
+  casts: [cast],
+})
+const kindOf = (g: CastGroup) => `${g.pour}|${g.first.mouldId}`
+const isUnfolded = (g: CastGroup) => g.casts.length > 1 && unfolded.value.has(kindOf(g))
+function toggle(g: CastGroup) {
+  const next = new Set(unfolded.value)
+  if (!next.delete(kindOf(g))) next.add(kindOf(g))
+  unfolded.value = next
+}
+/** A group as one row, and each of its casts as one more when they are shown one by one. */
+const rowsOf = (group: CastGroup) =>
+  [group, ...isUnfolded(group) ? group.casts.map(c => alone(group, c)) : []].map(row => ({ row, group }))
 
 const groups = computed(() => groupCasts(pours.needs.filter(r => r.need !== 'none')).sort(byNeed))
 /** Casts that stand and dry somewhere: one look at the air is about all of them in the same place. */
@@ -50,9 +72,8 @@ async function airAll(place: PlaceId, air: Air) {
     )
   said.value = `The air is noted for ${here.length} ${here.length === 1 ? 'cast' : 'casts'}.`
 }
-const halfHour = computed(() => Math.floor(clock.beat / 1_800_000) * 1_800_000)
 const wantsHand = (g: CastGroup) =>
-  ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need) || adviceFor(g, halfHour.value) !== undefined
+  ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need) || adviceFor(g, clock.halfHour) !== undefined
 const sections = computed(() =>
   [
     { id: 'now', title: 'Needs a hand now', hint: '', groups: groups.value.filter(wantsHand) },
@@ -63,7 +84,7 @@ const sections = computed(() =>
       hint: 'next moment first',
       groups: groups.value.filter(g => ['drying', 'kept-damp'].includes(g.need) && !wantsHand(g)),
     },
-  ].filter(s => s.groups.length > 0),
+  ].filter(s => s.groups.length > 0).map(s => ({ ...s, rows: s.groups.flatMap(rowsOf) })),
 )
 const count = computed(() => groups.value.reduce((n, g) => n + g.casts.length, 0))
 const marks = (pour: string) => pours.rows.find(r => r.id === pour)?.summary
@@ -81,19 +102,24 @@ function recordAll(group: CastGroup, casts: readonly CastSummary[], make: (cast:
   return records.recordAll(group.pour, casts.map(c => make(c.id)))
 }
 /** The row that was acted on last by keyboard: when it moves or goes, the focus must not be lost with it. */
-let lastRow = ''
+const lastRow = ref('')
 const heading = ref<HTMLElement>()
-function focusRow() {
-  if (lastRow) (document.getElementById(`act-${lastRow}`) ?? heading.value)?.focus()
+/** Frames in which a list that has only now come draws its first rows. */
+const FRAMES = 6
+async function focusRow() {
+  const row = () => document.getElementById(`act-${lastRow.value}`)
+  for (let frame = 0; lastRow.value && !row() && frame < FRAMES; frame++)
+    await new Promise(requestAnimationFrame)
+  if (lastRow.value) (row() ?? heading.value)?.focus()
 }
 useEventListener(document, 'pointerdown', () => {
-  lastRow = ''
+  lastRow.value = ''
 })
 watch(sections, () => {
-  if (document.activeElement === document.body) focusRow()
+  if (document.activeElement === document.body) void focusRow()
 }, { flush: 'post' })
 async function act(group: CastGroup, event: MouseEvent) {
-  lastRow = event.detail === 0 ? rowKey(group.pour, group.first) : ''
+  lastRow.value = event.detail === 0 ? rowKey(group.pour, group.first) : ''
   if (group.need === 'judge') {
     judging.value = group
     return
@@ -109,24 +135,8 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
   await recordAll(group, group.casts, cast => ({ kind: 'judged', data: { cast, verdict, defects, note } }))
   said.value = `${group.label}: ${verdict}.`
   await nextTick()
-  focusRow()
+  await focusRow()
 }
-/** One of a group, treated alone. */
-const alone = (group: CastGroup, cast: CastSummary): CastGroup => ({
-  ...group,
-  key: `${group.key}|${cast.id}`,
-  label: cast.label,
-  first: cast,
-  casts: [cast],
-})
-const kindOf = (g: CastGroup) => `${g.pour}|${g.first.mouldId}`
-const isUnfolded = (g: CastGroup) => g.casts.length > 1 && unfolded.value.has(kindOf(g))
-function toggle(g: CastGroup) {
-  const next = new Set(unfolded.value)
-  if (!next.delete(kindOf(g))) next.add(kindOf(g))
-  unfolded.value = next
-}
-const rowsOf = (g: CastGroup) => isUnfolded(g) ? [g, ...g.casts.map(c => alone(g, c))] : [g]
 </script>
 
 <template>
@@ -149,57 +159,57 @@ const rowsOf = (g: CastGroup) => isUnfolded(g) ? [g, ...g.casts.map(c => alone(g
         <h2 :id="`shelf-${s.id}`">{{ s.title }}</h2>
         <span class="small soft">{{ s.hint }}</span>
       </div>
-      <ul class="ruled">
-        <template v-for="g in s.groups" :key="g.key">
-          <li v-for="r in rowsOf(g)" :key="r.key" :class="['cast', { part: r !== g, late: r.need === 'open-late' }]">
-            <RippleGlyph
-              v-if="r === g && marks(g.pour)"
-              :marks="marks(g.pour)!.glyph"
-              :now="marks(g.pour)!.wetAt ? (clock.beat - marks(g.pour)!.wetAt!) / 1000 : undefined"
-              :size="34"
-            />
-            <span v-else />
-            <span class="who">
-              <span class="title">
-                <NuxtLink :to="`/pour/${r.pour}`" class="row-link strong">{{ r.label }}</NuxtLink>
-                <button
-                  v-if="r === g && g.casts.length > 1"
-                  class="unfold"
-                  :aria-expanded="isUnfolded(g)"
-                  @click="toggle(g)">
-                  {{ isUnfolded(g) ? 'together' : 'one by one' }}
-                </button>
-              </span>
-              <span class="small soft"
-              >{{ r.pourName }} · {{ r.first.material.replace('-', ' ') }}, {{ r.first.powder.toLowerCase() }} at
-                <span class="num">{{ formatConsistency(r.first.ratio) }}</span></span
-              >
-            </span>
-            <CastBar class="bar" :cast="r.first" :now="clock.beat" />
-            <span class="need">
-              <span :class="['strong', { num: r.need === 'setting' }]">{{ needWords(r, clock.beat).what }}</span><br>
-              <span class="small soft">{{ needWords(r, clock.beat).when }}</span>
-              <span v-if="adviceFor(r, halfHour)" class="small advice">{{ adviceFor(r, halfHour) }}</span>
-            </span>
-            <Button
-              v-if="dries(r)"
-              class="look"
-              label="Weigh"
-              severity="secondary"
-              :aria-label="`Weigh or feel: ${r.label}`"
-              @click="drying = r" />
-            <Button
-              v-if="session.mayWrite && ACTION[r.need]"
-              :id="`act-${r.key}`"
-              class="act"
-              :label="ACTION[r.need]!.word"
-              :aria-label="`${ACTION[r.need]!.word}: ${r.label}`"
-              :severity="ACTION[r.need]!.strong ? undefined : 'secondary'"
-              @click="act(r, $event)"
-            />
-          </li>
-        </template>
-      </ul>
+      <LongList
+        v-slot="{ item: { row: r, group: g } }"
+        :items="s.rows"
+        :key-of="({ row }) => row.key"
+        :kept="lastRow"
+        :row-class="({ row, group }) => ['cast', { part: row !== group, late: row.need === 'open-late' }]"
+        class="casts">
+        <RippleGlyph
+          v-if="r === g && marks(g.pour)"
+          :marks="marks(g.pour)!.glyph"
+          :wet-at="marks(g.pour)!.wetAt"
+          :size="34" />
+        <span v-else />
+        <span class="who">
+          <span class="title">
+            <NuxtLink :to="`/pour/${r.pour}`" class="row-link strong">{{ r.label }}</NuxtLink>
+            <button
+              v-if="r === g && g.casts.length > 1"
+              class="unfold"
+              :aria-expanded="isUnfolded(g)"
+              @click="toggle(g)">
+              {{ isUnfolded(g) ? 'together' : 'one by one' }}
+            </button>
+          </span>
+          <span class="small soft"
+          >{{ r.pourName }} · {{ r.first.material.replace('-', ' ') }}, {{ r.first.powder.toLowerCase() }} at
+            <span class="num">{{ formatConsistency(r.first.ratio) }}</span></span
+          >
+        </span>
+        <CastBar class="bar" :cast="r.first" />
+        <span class="need">
+          <NeedWords :group="r" part="what" :class="['strong', { num: r.need === 'setting' }]" /><br>
+          <NeedWords :group="r" part="when" class="small soft" />
+          <span v-if="adviceFor(r, clock.halfHour)" class="small advice">{{ adviceFor(r, clock.halfHour) }}</span>
+        </span>
+        <RowButton
+          v-if="dries(r)"
+          class="look"
+          label="Weigh"
+          :aria-label="`Weigh or feel: ${r.label}`"
+          @click="drying = r" />
+        <RowButton
+          v-if="session.mayWrite && ACTION[r.need]"
+          :id="`act-${r.key}`"
+          class="act"
+          :label="ACTION[r.need]!.word"
+          :aria-label="`${ACTION[r.need]!.word}: ${r.label}`"
+          :strong="ACTION[r.need]!.strong"
+          @click="act(r, $event)"
+        />
+      </LongList>
     </section>
     <div v-if="pours.loaded && groups.length === 0" class="empty">
       <p>The shelf is empty. Casts appear here as soon as they are poured, and say when they want to be opened.</p>
@@ -220,15 +230,13 @@ header {
 .air {
   margin-left: auto;
 }
-.cast {
-  display: grid;
-  grid-template-columns: 40px minmax(0, 1.4fr) minmax(120px, 1.2fr) minmax(170px, 1fr) 84px 126px;
-  gap: 14px;
-  align-items: center;
-  padding: 9px 0;
+.casts {
+  --columns: 40px minmax(0, 1.4fr) minmax(120px, 1.2fr) minmax(170px, 1fr) 84px 126px;
+}
+.casts :deep(.cast) {
   min-height: 62px;
 }
-.part {
+.casts :deep(.part) {
   padding-left: 22px;
   min-height: 48px;
 }
@@ -263,7 +271,7 @@ header {
   font-weight: 620;
 }
 @media (max-width: 720px) {
-  .cast { grid-template-columns: 36px minmax(0, 1fr) minmax(104px, auto); gap: 4px 10px; }
+  .casts { --columns: 36px minmax(0, 1fr) minmax(104px, auto); --row-gap: 4px 10px; }
   .bar { grid-column: 2 / -1; grid-row: 3; }
   .need { grid-column: 2; grid-row: 2; }
   .who { grid-column: 2; }

@@ -1,15 +1,11 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { foldPour } from '~core/pour/fold'
-import type { PourAnswer } from '~contract/pour'
 import { cuesOf, fallenDue, reachesFar, type Cue } from '~core/bench/cues'
 import { sound } from '~/features/bench/telling'
-import { remembered } from '~/sync/kept'
+import { useCache } from './cache'
 import { useClock } from './clock'
 import { usePours } from './pours'
-import { useRecords } from './records'
-import { useSession } from './session'
 
 const MOST = 4
 /**
@@ -22,8 +18,9 @@ interface Alarm extends Cue { readonly pour: string, readonly name: string }
 
 /** Moments of the live pours, told on every device where someone is signed in, whatever is on the screen. */
 export const useAlarms = defineStore('alarms', () => {
-  const pours = usePours(), clock = useClock(), records = useRecords()
-  const known = shallowRef<readonly PourAnswer[]>([])
+  const pours = usePours(), clock = useClock(), cache = useCache()
+  const followed = shallowRef<readonly string[]>([])
+  const known = computed(() => followed.value.flatMap(id => cache.pourOf(id) ?? []))
   const told = shallowRef<ReadonlySet<string>>(new Set()), seen = shallowRef<ReadonlySet<string>>(new Set())
   const quiet = useLocalStorage('alarms-quiet', false)
   /** The pour on this device's bench, which tells its own cues. */
@@ -32,7 +29,7 @@ export const useAlarms = defineStore('alarms', () => {
   let started = false, ready = false, before = 0
   const cues = computed(() =>
     known.value.flatMap(p =>
-      cuesOf(p.run, foldPour(p.run, [...p.events, ...records.pendingOf(p.id)])).filter(reachesFar)
+      cuesOf(p.run, p.state).filter(reachesFar)
         .map((c): Alarm => ({ ...c, id: `${p.id}-${c.id}`, pour: p.id, name: p.run.plan.name })),
     ),
   )
@@ -43,14 +40,9 @@ export const useAlarms = defineStore('alarms', () => {
     ).slice(0, MOST),
   )
 
-  async function fetchAll(): Promise<void> {
-    const who = useSession().key ?? ''
-    const answers = await Promise.all(
-      pours.live.filter(p => (p.summary.startedAt ?? 0) > clock.read() - DAY).slice(0, FOLLOWED).map(p =>
-        remembered(who, 'GET pours/:id', { params: { id: p.id } }).then(a => a.value, () => undefined),
-      ),
-    )
-    known.value = answers.filter(a => a !== undefined)
+  async function follow(ids: readonly string[]): Promise<void> {
+    await Promise.all(ids.filter(id => !cache.held.has(id)).map(id => cache.load(id).catch(() => {})))
+    followed.value = ids
     ready = true
   }
   function tick(now: number): void {
@@ -68,7 +60,13 @@ export const useAlarms = defineStore('alarms', () => {
     if (started) return
     started = true
     before = clock.read()
-    watch(() => pours.rows, () => void fetchAll(), { immediate: pours.loaded })
+    // The live ones of today, whatever becomes of them.
+    const ids = computed(() =>
+      pours.live.filter(p => (p.summary.startedAt ?? 0) > clock.read() - DAY).slice(0, FOLLOWED).map(p => p.id).join(),
+    )
+    watch([ids, () => pours.loaded], () => {
+      if (pours.loaded) void follow(ids.value.split(',').filter(Boolean))
+    }, { immediate: true })
     watch(() => clock.now, tick)
     if (!pours.loaded) void pours.load()
   }

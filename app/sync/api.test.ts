@@ -82,7 +82,7 @@ describe('asking the server', () => {
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')))
     expect(await refusal()).toMatchObject({
       status: 0,
-      sentence: expect.stringContaining('stays here and is sent when it is back') as string,
+      sentence: expect.stringContaining('does not answer just now') as string,
     })
   })
 

@@ -1,15 +1,23 @@
 import type { Answering, AnswerOf, Given, Giving, RouteName } from '~contract/routes'
 import { pathOf } from '~contract/path'
 
-/** What went wrong with a request, in words; `status` 0 when the server was not reached. */
+/**
+ * What went wrong with a request, in words; `status` 0 when the server was not reached. `ours` when the product's own
+ * server said it, and not something on the way to it.
+ */
 export class Refused extends Error {
-  constructor(readonly sentence: string, readonly status: number, readonly field?: string) {
+  constructor(readonly sentence: string, readonly status: number, readonly field?: string, readonly ours = false) {
     super(sentence)
   }
 }
 
-const UNREACHED
-  = 'The workshop’s server does not answer just now. What you entered stays here and is sent when it is back.'
+/** Entries of a pour are kept and sent later by who sends them; of all else this is the truth. */
+const UNREACHED = {
+  read: 'The workshop’s server does not answer just now, and this was not opened in this browser before.',
+  change: 'The workshop’s server does not answer just now. This is not saved yet: try it again when it is back.',
+} as const
+/** After this long without an answer the server counts as not reached; files may take their time. */
+const PATIENCE_MS = 20_000
 const NOT_DONE = 'The server could not do this. Try it again.'
 
 type Check = (name: RouteName, answer: unknown) => void
@@ -47,14 +55,16 @@ async function send<N extends RouteName>(name: N, ...[given]: Rest<N>): Promise<
     headers: bytes ? { 'content-type': bytes.type } : body === undefined ? {} : { 'content-type': 'application/json' },
     body: bytes ?? (body === undefined ? undefined : JSON.stringify(body)),
     cache: 'no-store',
+    signal: bytes ? undefined : AbortSignal.timeout?.(PATIENCE_MS),
     // What is saved as the page goes away is still sent.
     keepalive: method === 'PUT' && !bytes && globalThis.document?.visibilityState === 'hidden',
   }).catch(() => {
-    throw new Refused(UNREACHED, 0)
+    throw new Refused(method === 'GET' ? UNREACHED.read : UNREACHED.change, 0)
   })
   if (response.ok) return response
   const told = await response.json().catch(() => undefined) as Refusal | undefined
-  throw new Refused(told?.data?.sentence ?? NOT_DONE, response.status, told?.data?.field)
+  const { sentence, field } = told?.data ?? {}
+  throw new Refused(sentence ?? NOT_DONE, response.status, field, sentence !== undefined)
 }
 
 /**

@@ -4,6 +4,7 @@ import { ask } from '~/sync/api'
 import type { ClockChange } from '~contract/clock'
 
 const BEAT_MS = 5000
+const HALF_HOUR_MS = 1_800_000
 
 /**
  * The one clock of the product: the workshop's, as the server told it, running on at its pace. Every component takes
@@ -15,12 +16,16 @@ export const useClock = defineStore('clock', () => {
   const now = ref(Date.now())
   /** The same in steps of five seconds, for lists: who draws by it is drawn anew twenty times less often. */
   const beat = computed(() => now.value - now.value % BEAT_MS)
+  /** The same in steps of half an hour, for what is told by days: “yesterday”, a bag's age. */
+  const halfHour = computed(() => now.value - now.value % HALF_HOUR_MS)
   const rate = computed(() => anchored.value.rate)
 
   function read(): number {
     const { real, workshop, rate: pace } = anchored.value
     return workshop + (Date.now() - real) * pace
   }
+  /** The workshop's time at a moment of this device's own clock. */
+  const at = (device: number): number => read() - (Date.now() - device) * anchored.value.rate
   function tick(): void {
     now.value = read()
   }
@@ -38,5 +43,5 @@ export const useClock = defineStore('clock', () => {
     const timer = setInterval(tick, 250)
     return () => clearInterval(timer)
   }
-  return { now, beat, rate, read, anchor, change, start }
+  return { now, beat, halfHour, rate, read, at, anchor, change, start }
 })

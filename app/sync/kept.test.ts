@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { PourAnswer } from '~contract/pour'
 import { Refused } from './api'
-import { forgetAnswers, keepAnswer, remembered } from './kept'
+import { forgetAnswers, keepAnswer, keptOf, remembered } from './kept'
 
 let answer: () => Promise<Response>
 beforeEach(() => vi.stubGlobal('fetch', vi.fn(() => answer())))
@@ -58,5 +58,17 @@ describe('answers kept in the browser', () => {
     await forgetAnswers()
     answer = nothing
     await expect(remembered('me@w', 'GET pours/:id', ONE)).rejects.toThrow(Refused)
+  })
+
+  it('an answer that was on its way while all was forgotten is kept by nobody', async () => {
+    let say = (_: Response) => {}
+    answer = () => new Promise(resolve => say = resolve)
+    const late = remembered('me@w', 'GET plans')
+    await forgetAnswers()
+    say(new Response('[1]'))
+    expect((await late).value).toEqual([1])
+    await keepAnswer('', 'GET pours/:id', ONE, pour(3))
+    expect(await keptOf('me@w')).toEqual([])
+    expect(await keptOf('')).toEqual([])
   })
 })

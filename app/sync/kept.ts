@@ -23,6 +23,18 @@ function open(): Promise<IDBPDatabase<Answers>> {
   return opened
 }
 
+/** Raised whenever all is forgotten: what was asked before that is kept by nobody when it is answered after it. */
+let forgotten = 0
+
+/** A browser without room, or one that keeps nothing, still works while there is a network. */
+async function keepUnless(over: () => boolean, answer: Answers['answers']['value']): Promise<void> {
+  try {
+    const db = await open()
+    if (!over()) await db.put('answers', answer)
+  }
+  catch { /* nothing is kept */ }
+}
+
 /** Whether it was answered from here; `at` is when the server said it, in this device's milliseconds. */
 export interface Answered<T> { readonly value: T, readonly at: number, readonly fromHere: boolean }
 
@@ -41,12 +53,11 @@ export async function remembered<N extends Answering>(
   name: N,
   ...given: Rest<N>
 ): Promise<Answered<AnswerOf<N>>> {
-  const path = keyOf(name, ...given)
+  const path = keyOf(name, ...given), before = forgotten
   try {
     const value = await ask(name, ...given)
     const at = Date.now()
-    // A browser without room, or one that keeps nothing, still works while there is a network.
-    void open().then(db => db.put('answers', { who, path, at, value })).catch(() => {})
+    void keepUnless(() => before !== forgotten, { who, path, at, value })
     return { value, at, fromHere: false }
   }
   catch (error) {
@@ -64,11 +75,19 @@ export async function keepAnswer<N extends Answering>(
   given: Given<N>,
   value: AnswerOf<N>,
 ): Promise<void> {
-  const path = keyOf(name, ...[given] as Rest<N>)
-  await open().then(db => db.put('answers', { who, path, at: Date.now(), value })).catch(() => {})
+  const path = keyOf(name, ...[given] as Rest<N>), before = forgotten
+  if (who !== '') await keepUnless(() => before !== forgotten, { who, path, at: Date.now(), value })
+}
+
+/** Under what this person's answers are kept: paths of the interface. */
+export async function keptOf(who: string): Promise<readonly string[]> {
+  const keys = await open().then(db => db.getAllKeys('answers', IDBKeyRange.bound([who, ''], [who, '\uFFFF'])))
+    .catch(() => [])
+  return keys.map(([, path]) => path)
 }
 
 /** Leaves nothing of anybody's behind: they signed out. */
 export async function forgetAnswers(): Promise<void> {
+  forgotten++
   await open().then(db => db.clear('answers')).catch(() => {})
 }

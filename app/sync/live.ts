@@ -3,61 +3,135 @@ import { ref } from 'vue'
 import type { LiveMessage } from '~contract/pour'
 import { useRecords } from './records'
 import { useSession } from './session'
-import { addressOf } from './api'
+import { addressOf, ask } from './api'
+import { onTabs, takeTurns, tellTabs, type Heard } from './tabs'
 
-/** The stream of what changed elsewhere; also the honest answer to “are we connected?”. */
-export const useLive = defineStore('live', () => {
-  const connected = ref(true)
-  const listeners = new Set<(message: LiveMessage | { readonly what: 'caught-up' }) => void>()
-  let source: EventSource | undefined
-  let retry: ReturnType<typeof setTimeout> | undefined
+/** Two and a half beats of the server: whoever hears nothing for so long may be stale. */
+const SILENT_MS = 25_000
+/** How often that is looked at. */
+const LOOK_MS = 2500
+/** Between tries when the server answers with an error, or not at all. */
+const FIRST_RETRY_MS = 1000, LAST_RETRY_MS = 5000
 
-  /**
-   * A device that loses its network knows it before the stream does; when it is back, the stream is begun anew at once.
-   */
-  function lost(): void {
-    connected.value = false
-  }
-  function back(): void {
-    stop()
-    start()
-  }
-  function start(): void {
-    if (source) return
-    addEventListener('offline', lost)
-    addEventListener('online', back)
+type Message = LiveMessage | { readonly what: 'caught-up' }
+
+/** One connection to the server, begun anew for ever until it is closed. @param hear is told what it says */
+function streaming(hear: (message: LiveMessage | Heard) => void): { again: () => void, close: () => void } {
+  let source: EventSource | undefined, retry: ReturnType<typeof setTimeout> | undefined, wait = FIRST_RETRY_MS
+  function open(): void {
     source = new EventSource(addressOf('GET live'))
     source.addEventListener('hello', () => {
-      connected.value = true
-      useRecords().hurry()
-      if (useSession().kept) void useSession().load().catch(() => {})
-      for (const listener of listeners) listener({ what: 'caught-up' })
+      wait = FIRST_RETRY_MS
+      hear({ what: 'caught-up' })
     })
-    source.onmessage = ({ data }: MessageEvent<string>) => {
-      const message = JSON.parse(data) as LiveMessage
-      if (message.what === 'clock' || message.what === 'people') void useSession().load().catch(() => {})
-      for (const listener of listeners) listener(message)
-    }
+    source.addEventListener('beat', () => hear({ what: 'beat' }))
+    source.onmessage = ({ data }: MessageEvent<string>) => hear(JSON.parse(data) as LiveMessage)
     source.onerror = () => {
-      connected.value = false
+      hear({ what: 'lost' })
       // A server that answers with an error ends the browser's own retrying.
-      if (source?.readyState === EventSource.CLOSED) {
-        stop()
-        retry = setTimeout(start, 3000)
-      }
+      if (source?.readyState !== EventSource.CLOSED) return
+      retry = setTimeout(open, wait)
+      wait = Math.min(LAST_RETRY_MS, 2 * wait)
     }
   }
-  function stop(): void {
+  function close(): void {
     clearTimeout(retry)
     source?.close()
     source = undefined
+  }
+  open()
+  return {
+    again: () => {
+      close()
+      open()
+    },
+    close,
+  }
+}
+
+/**
+ * What changed elsewhere: one stream a browser, which its tabs pass on; also the honest answer to “are we connected?”.
+ */
+export const useLive = defineStore('live', () => {
+  const connected = ref(true)
+  /** When the server was last heard, on this device's own clock. */
+  const heardAt = ref(Date.now())
+  /** The stream is refused because nobody is signed in any more; the pour in hand goes on. */
+  const signedOut = ref(false)
+  const listeners = new Set<(message: Message) => void>()
+  const key = () => useSession().key ?? ''
+  let stream: ReturnType<typeof streaming> | undefined, giveUp: (() => void) | undefined
+  let looking: ReturnType<typeof setInterval> | undefined, tried = 0
+
+  function hear(message: LiveMessage | Heard): void {
+    connected.value = message.what !== 'lost'
+    if (message.what === 'lost') return void askWhy()
+    signedOut.value = false
+    heardAt.value = Date.now()
+    if (message.what === 'beat') return
+    if (message.what === 'caught-up') {
+      useRecords().hurry()
+      if (useSession().kept) void useSession().load().catch(() => {})
+    }
+    if (message.what === 'clock' || message.what === 'people') void useSession().load().catch(() => {})
+    for (const listener of listeners) listener(message)
+  }
+  /** A stream does not say why it broke; who is here is not changed by asking: they may be in mid-pour. */
+  async function askWhy(): Promise<void> {
+    signedOut.value = await ask('GET session').then(s => s.person === undefined, () => false)
+  }
+  /** This tab's turn to hear for all. @param taken from a tab that fell silent */
+  function begin(): () => void {
+    stream = streaming((message) => {
+      tellTabs({ what: 'live', key: key(), message })
+      hear(message)
+    })
+    return () => {
+      stream?.close()
+      stream = undefined
+    }
+  }
+  onTabs((message) => {
+    if (giveUp && message.what === 'live' && message.key === key() && !stream) hear(message.message)
+  })
+
+  /** A stream that broke without a word, a device that slept, a tab that hears for all and was put to sleep. */
+  function look(): void {
+    if (Date.now() - heardAt.value < SILENT_MS) return
+    connected.value = false
+    if (document.visibilityState === 'hidden' || Date.now() - tried < SILENT_MS) return
+    tried = Date.now()
+    if (stream) stream.again()
+    else {
+      giveUp?.()
+      giveUp = takeTurns('live', begin, true)
+    }
+  }
+  /** A device that loses its network knows it before the stream does; when it is back, the stream is begun anew. */
+  function lost(): void {
+    connected.value = false
+  }
+  const back = () => stream?.again()
+  function start(): void {
+    if (giveUp) return
+    addEventListener('offline', lost)
+    addEventListener('online', back)
+    document.addEventListener('visibilitychange', look)
+    looking = setInterval(look, LOOK_MS)
+    giveUp = takeTurns('live', begin)
+  }
+  function stop(): void {
+    giveUp?.()
+    giveUp = undefined
+    clearInterval(looking)
     removeEventListener('offline', lost)
     removeEventListener('online', back)
+    document.removeEventListener('visibilitychange', look)
   }
   /** @returns a function that stops listening. */
-  function on(listener: (message: LiveMessage | { readonly what: 'caught-up' }) => void): () => void {
+  function on(listener: (message: Message) => void): () => void {
     listeners.add(listener)
     return () => listeners.delete(listener)
   }
-  return { connected, start, stop, on }
+  return { connected, signedOut, heardAt, start, stop, on }
 })

@@ -1,6 +1,8 @@
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPObjectStore, type StoreNames } from 'idb'
+import { ref } from 'vue'
 import { newId } from './api'
-import type { SentEvent } from '~contract/pour'
+import type { FrozenRun } from '~core/plan/run'
+import type { SentEvent, StartPour } from '~contract/pour'
 
 /** An entry waiting in this browser. `key` is whose it is; `refused` is why the server would not take it. */
 export interface Waiting {
@@ -11,19 +13,54 @@ export interface Waiting {
   readonly refused?: string
 }
 
+/**
+ * A pour that was begun in this browser and that the server does not have yet, with its run whole: it is nowhere else.
+ */
+export interface Begun {
+  readonly id: string
+  readonly key: string
+  readonly start: StartPour
+  readonly run: FrozenRun
+  readonly refused?: string
+}
+
 interface Store extends DBSchema {
   waiting: { key: string, value: Waiting & { readonly id: string }, indexes: { key: string } }
+  begun: { key: string, value: Begun, indexes: { key: string } }
   device: { key: string, value: { readonly name: string, readonly value: string | number } }
 }
+
+/** A tab with an older version holds the store, which has to grow: it goes on as soon as that tab is closed. */
+export const heldByOldTab = ref(false)
 
 let opened: Promise<IDBPDatabase<Store>> | undefined
 
 function open(): Promise<IDBPDatabase<Store>> {
-  opened ??= openDB<Store>('nine-ripples', 1, {
-    upgrade(db) {
-      db.createObjectStore('waiting', { keyPath: 'id' }).createIndex('key', 'key')
-      db.createObjectStore('device', { keyPath: 'name' })
+  opened ??= openDB<Store>('nine-ripples', 2, {
+    upgrade(db, from) {
+      if (from < 1) {
+        db.createObjectStore('waiting', { keyPath: 'id' }).createIndex('key', 'key')
+        db.createObjectStore('device', { keyPath: 'name' })
+      }
+      if (from < 2) db.createObjectStore('begun', { keyPath: 'id' }).createIndex('key', 'key')
     },
+    blocked() {
+      heldByOldTab.value = true
+    },
+    // A newer version in another tab has the store to itself; this tab opens it anew, if it can.
+    blocking(_now, _wanted, event) {
+      (event.target as IDBDatabase).close()
+      opened = undefined
+    },
+    terminated() {
+      opened = undefined
+    },
+  }).then((db) => {
+    heldByOldTab.value = false
+    return db
+  }, (error) => {
+    opened = undefined
+    throw error
   })
   return opened
 }
@@ -40,11 +77,29 @@ async function takeNumbers(
   return { device, first: last + 1 }
 }
 
-export async function nextStamp(): Promise<{ device: string, deviceSeq: number }> {
-  const tx = (await open()).transaction(['device'], 'readwrite'),
-    { device, first } = await takeNumbers(tx.objectStore('device'), 1)
-  await tx.done
-  return { device, deviceSeq: first }
+type Beginning = Omit<Begun, 'start'> & { readonly start: Omit<StartPour, 'device' | 'deviceSeq'> }
+/** Writes down a pour that begins here; its first entry takes this device's next number. */
+export async function keepBegun(begun: Beginning): Promise<Begun> {
+  const tx = (await open()).transaction(['device', 'begun'], 'readwrite'),
+    { device, first } = await takeNumbers(tx.objectStore('device'), 1),
+    kept = { ...begun, start: { ...begun.start, device, deviceSeq: first } }
+  await Promise.all([tx.objectStore('begun').put(kept), tx.done])
+  return kept
+}
+
+export async function begunOf(key: string): Promise<Begun[]> {
+  return (await (await open()).getAllFromIndex('begun', 'key', key))
+    .sort((a, b) => a.start.deviceSeq - b.start.deviceSeq)
+}
+
+/** The server has it. */
+export async function begunTaken(id: string): Promise<void> {
+  await (await open()).delete('begun', id)
+}
+
+/** It will not be taken as it is, or is to be tried again. */
+export async function markBegun(begun: Begun, refused: string | undefined): Promise<void> {
+  await (await open()).put('begun', { ...begun, refused })
 }
 
 /** An entry before it has its number. */
@@ -75,6 +130,25 @@ export async function waitingOf(key: string): Promise<Waiting[]> {
 export async function taken(ids: readonly string[]): Promise<void> {
   const tx = (await open()).transaction('waiting', 'readwrite')
   await Promise.all([...ids.map(id => tx.store.delete(id)), tx.done])
+}
+
+/**
+ * A mended entry takes the place of one that was not taken: it has an id and a number of its own, and names the other.
+ */
+export async function keepMended(mended: Waiting, data: object): Promise<Waiting> {
+  const tx = (await open()).transaction(['device', 'waiting'], 'readwrite'),
+    { device, first } = await takeNumbers(tx.objectStore('device'), 1), id = newId(),
+    event = { ...mended.event, ...data, id, device, deviceSeq: first, mends: mended.event.id } as SentEvent,
+    kept = { id, key: mended.key, pour: mended.pour, order: first, event },
+    entries = tx.objectStore('waiting')
+  await Promise.all([entries.put(kept), entries.delete(mended.event.id), tx.done])
+  return kept
+}
+
+/** These are sent again. */
+export async function putBack(entries: readonly Waiting[]): Promise<void> {
+  const tx = (await open()).transaction('waiting', 'readwrite')
+  await Promise.all([...entries.map(w => tx.store.put({ ...w, id: w.event.id, refused: undefined })), tx.done])
 }
 
 /** The server will never take these: they are kept, with the reason, and shown. */

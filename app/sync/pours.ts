@@ -1,10 +1,12 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { PourEvent } from '~core/pour/events'
+import { isForgotten } from '~core/pour/forgotten'
 import { needOf, type CastNeed, type CastSummary } from '~core/pour/projection'
 import type { CastRow, PourRow } from '~contract/pour'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
+import { useCache } from './cache'
 import { useClock } from './clock'
 import { useLive } from './live'
 import { useRecords } from './records'
@@ -34,31 +36,21 @@ function withPending(cast: CastSummary, pending: readonly PourEvent[]): CastSumm
   }, cast)
 }
 
-/** Lists of pours and casts for Today, the Shelf and the Logbook. */
-export const usePours = defineStore('pours', () => {
-  const rows = ref<PourRow[]>([])
-  const castRows = ref<CastRow[]>([])
-  const loaded = ref(false)
-  const trouble = ref('')
-  const clock = useClock(), records = useRecords()
-  const latest = latestOnly()
-  const who = () => useSession().key ?? ''
+/** Newest first. */
+const byStart = (a: PourRow, b: PourRow) => (b.summary.startedAt ?? 0) - (a.summary.startedAt ?? 0)
 
-  /** What the server took since these lists were asked for: it stands until they are asked for again. */
-  const answered = shallowRef<ReadonlyMap<string, readonly PourEvent[]>>(new Map())
-  records.onAnswer((pour, { events }) => {
-    answered.value = new Map(answered.value).set(pour, events)
-  })
-
+/** What the server last said of pours and their casts, and whether it did. */
+function listed() {
+  const rows = shallowRef<readonly PourRow[]>([]), castRows = shallowRef<readonly CastRow[]>([])
+  const loaded = ref(false), trouble = ref('')
+  const latest = latestOnly(), who = () => useSession().key ?? ''
   async function load(): Promise<void> {
-    const before = answered.value
     try {
       await latest(
         () => Promise.all([remembered(who(), 'GET pours'), remembered(who(), 'GET casts')]),
         ([pours, casts]) => {
           rows.value = pours.value
           castRows.value = casts.value
-          answered.value = new Map([...answered.value].filter(([pour, events]) => before.get(pour) !== events))
         },
       )
       loaded.value = true
@@ -68,21 +60,57 @@ export const usePours = defineStore('pours', () => {
       trouble.value = (error as Error).message
     }
   }
-  const casts = computed(() =>
-    castRows.value.map(row => ({
-      ...row,
-      cast: withPending(row.cast, [...answered.value.get(row.pour) ?? [], ...records.pendingOf(row.pour)]),
-    })),
+  return { rows, castRows, loaded, trouble, load }
+}
+
+/**
+ * Lists of pours and casts for Today, the Shelf and the Logbook: as the server told them, and of every pour that this
+ * browser holds whole, as it is folded here. A pour that changes is asked for alone.
+ */
+export const usePours = defineStore('pours', () => {
+  const { rows: told, castRows, loaded, trouble, load } = listed()
+  const clock = useClock(), records = useRecords(), cache = useCache()
+  const toldAt = computed(() => new Map(told.value.map(r => [r.id, r.seq])))
+  /** Pours that are known here at least as well as the server told them. */
+  const ours = computed(() =>
+    new Map([...cache.held.values()].filter(p => p.seq >= (toldAt.value.get(p.id) ?? 0))
+      .map(p => [p.id, cache.pourOf(p.id)!])),
   )
+  const rows = computed<readonly PourRow[]>(() => [
+    ...told.value.filter(r => !ours.value.has(r.id)),
+    ...[...ours.value.values()].map(p => ({ id: p.id, seq: p.seq, summary: p.summary })),
+  ].sort(byStart))
+  const casts = computed<readonly CastRow[]>(() => [
+    ...castRows.value.filter(r => !ours.value.has(r.pour)).map(row => ({
+      ...row,
+      cast: withPending(row.cast, [...cache.loose.get(row.pour) ?? [], ...records.pendingOf(row.pour)]),
+    })),
+    ...[...ours.value.values()].filter(p => p.state.status !== 'abandoned').flatMap(p =>
+      p.casts.map(cast => ({ pour: p.id, pourName: p.summary.name, cast })),
+    ),
+  ])
   /** Casts with what they need now; recomputed as the clock moves, to the half minute. */
   const halfMinute = computed(() => Math.floor(clock.now / 30_000) * 30_000)
   const needs = computed<(CastRow & { need: CastNeed })[]>(() =>
     casts.value.map(row => ({ ...row, need: needOf(row.cast, halfMinute.value) })),
   )
-  const live = computed(() => rows.value.filter(r => ['readying', 'pouring', 'setting'].includes(r.summary.status)))
+  const unfinished = computed(() =>
+    rows.value.filter(r => ['readying', 'pouring', 'setting'].includes(r.summary.status)),
+  )
+  /** At the bench, and of which nothing was told for a day. */
+  const forgotten = computed(() => unfinished.value.filter(r => isForgotten(r.summary, clock.halfHour)))
+  const live = computed(() => unfinished.value.filter(r => !forgotten.value.includes(r)))
 
+  watch(() => useSession().key, () => {
+    told.value = []
+    castRows.value = []
+    loaded.value = false
+  }, { flush: 'sync' })
   useLive().on((message) => {
-    if (loaded.value && (message.what === 'pour' || message.what === 'caught-up')) void load()
+    if (!loaded.value) return
+    if (message.what === 'caught-up' || message.what === 'pours') void load()
+    // Who holds a pour is told its entries; any other is asked for alone, once.
+    else if (message.what === 'pour' && !cache.held.has(message.pour)) cache.loadNewer(message.pour)
   })
-  return { rows, casts, needs, live, loaded, trouble, load }
+  return { rows, casts, needs, live, forgotten, loaded, trouble, load }
 })

@@ -22,23 +22,42 @@ function fakeServer() {
     | 'signed-out'
     | 'refuses'
     | 'takes but the answer is lost'
-    | 'broken',
+    | 'broken'
+    | 'nonsense'
+    | 'a proxy',
     held: undefined as Promise<void> | undefined,
+    /** Entries it will never take. */
+    unfit: new Set<string>(),
+    /** Pours it answers with this status and nothing of its own to say. */
+    ends: {} as Record<string, number>,
+    /** More entries than this in one request are too many. */
+    most: undefined as number | undefined,
     async fetch(url: string, init?: { body?: string }): Promise<Response> {
-      server.requests++
+      // Pages of tests before this one still try now and then.
+      const { person, events } = JSON.parse(init?.body ?? '{}') as { events: PourEvent[], person?: string }
+      if (person === server.signedIn) server.requests++
       if (server.behaviour === 'unreachable') throw new TypeError('no network')
       const answer = (status: number, body: unknown) => new Response(JSON.stringify(body), { status })
       if (server.behaviour === 'signed-out') return answer(401, { data: { sentence: 'Sign in first.' } })
       if (server.behaviour === 'refuses') return answer(422, { data: { sentence: 'This pour has no cast 9.9.' } })
       if (server.behaviour === 'broken') return answer(500, {})
+      if (server.behaviour === 'nonsense') return answer(200, {})
+      if (server.behaviour === 'a proxy') return answer(404, { error: 'no such site' })
       await server.held
       const pour = /pours\/([^/]+)\/events/.exec(url)![1]!
-      const { events, person } = JSON.parse(init!.body!) as { events: PourEvent[], person: string }
       if (person !== server.signedIn) return answer(401, { data: { sentence: 'These entries are someone else’s.' } })
       server.sizes.push(events.length)
-      for (const e of events) if (!taken.has(e.id)) taken.set(e.id, { pour, seq: taken.size })
+      if (server.ends[pour] !== undefined) return answer(server.ends[pour], {})
+      if (server.most !== undefined && events.length > server.most) return answer(413, {})
+      const fates = events.map(({ id }) => {
+        if (server.unfit.has(id)) return { id, fate: 'refused', code: 'cast', sentence: 'This pour has no cast 9.9.' }
+        const fate = taken.has(id) ? 'known' : 'stored'
+        if (fate === 'stored') taken.set(id, { pour, seq: taken.size })
+        return { id, fate }
+      })
       if (server.behaviour === 'takes but the answer is lost') throw new TypeError('cut off')
-      return answer(200, { events: events.map(e => ({ ...e, pour, actor: 'me' })), seq: taken.size })
+      const known = events.filter(e => taken.has(e.id)).map(e => ({ ...e, pour, actor: 'me' }))
+      return answer(200, { events: known, seq: taken.size, fates })
     },
   }
   return server
@@ -147,7 +166,7 @@ describe('what is told', () => {
     expect(server.taken.size).toBe(1)
   })
 
-  it.each(['signed-out', 'broken'] as const)('a server that is %s drops nothing', async (behaviour) => {
+  it.each(['signed-out', 'broken', 'nonsense', 'a proxy'] as const)('a server that is %s drops nothing', async (behaviour) => {
     server.behaviour = behaviour
     const records = await page(`p${who}`)
     await records.record('a', { kind: 'stage', data: { stage: 'fill' } }, 0)
@@ -166,6 +185,68 @@ describe('what is told', () => {
     await records.record('a', { kind: 'opened', data: { cast: '1.1' } })
     await expect.poll(() => server.taken.size).toBe(1)
     expect((await page(`p${who}`)).refused).toHaveLength(1)
+  })
+
+  it('is taken each for itself: one that does not fit holds none of twenty, and is sent again when asked to', async () => {
+    const records = await page(`p${who}`)
+    server.behaviour = 'unreachable'
+    await records.recordAll('a', Array.from({ length: 21 }, (_, i) => ({ kind: 'note' as const, data: { text: `${i}` } })))
+    const odd = records.waiting[7]!.event.id
+    server.unfit.add(odd)
+    server.behaviour = 'takes'
+    records.hurry()
+    await expect.poll(() => records.refused.map(w => [w.event.id, w.refused])).toEqual([
+      [odd, 'This pour has no cast 9.9.'],
+    ])
+    expect(server.taken.size).toBe(20)
+    expect(records.unsent).toBe(0)
+    server.unfit.clear()
+    await records.sendAgain(records.refused)
+    await drained(records)
+    expect(server.taken.size).toBe(21)
+  })
+
+  it('can be mended: the new entry names the one that was not taken, and takes its place', async () => {
+    const records = await page(`p${who}`)
+    server.behaviour = 'unreachable'
+    await records.record('a', { kind: 'opened', data: { cast: '9.9' } }, 0)
+    const [odd] = records.waiting
+    server.unfit.add(odd!.event.id)
+    server.behaviour = 'takes'
+    records.hurry()
+    await expect.poll(() => records.refused).toHaveLength(1)
+    server.behaviour = 'unreachable'
+    await records.mend(records.refused[0]!, { data: { cast: '1.1' } })
+    expect(records.refused).toEqual([])
+    const [mended] = (await page(`p${who}`)).waiting
+    expect(mended!.event).toMatchObject({ ...odd!.event, id: expect.any(String) as string, deviceSeq: odd!.order + 1, data: { cast: '1.1' }, mends: odd!.event.id })
+    expect(mended!.event.id).not.toBe(odd!.event.id)
+  })
+
+  it('waits pour by pour: what one cannot send holds up no other', async () => {
+    const records = await page(`p${who}`)
+    server.ends.a = 500
+    for (const pour of ['a', 'b']) await records.record(pour, { kind: 'note', data: { text: pour } })
+    await expect.poll(() => [...server.taken.values()].map(t => t.pour)).toEqual(['b'])
+    expect(records.unsent).toBe(1)
+    server.ends = {}
+    await drained(records)
+  })
+
+  it('goes in halves when it is too much at once', async () => {
+    const records = await page(`p${who}`)
+    server.most = 3
+    await records.recordAll('a', Array.from({ length: 10 }, (_, i) => ({ kind: 'note' as const, data: { text: `${i}` } })))
+    await drained(records)
+    expect(server.taken.size).toBe(10)
+    expect(records.refused).toEqual([])
+  })
+
+  it('is kept without what no database can hold', async () => {
+    const records = await page(`p${who}`)
+    await records.record('a', { kind: 'note', data: { text: 'crack\u0000ed \uD83D' } })
+    expect(records.waiting[0]!.event.data).toEqual({ text: 'cracked ' })
+    await drained(records)
   })
 
   it('told while an earlier answer is still on its way is neither lost nor stuck', async () => {

@@ -1,113 +1,36 @@
 import { defineStore } from 'pinia'
-import { computed, shallowRef, type ShallowRef } from 'vue'
-import type { Happening, Instant, PourEvent } from '~core/pour/events'
-import type { EventsAnswer } from '~contract/pour'
-import { ask, newId, Refused } from '~/sync/api'
-import { keep, markRefused, taken, waitingOf, type Draft, type Waiting } from '~/sync/outbox'
+import { computed, shallowRef } from 'vue'
+import { EVENT_VERSION, type Happening, type Instant, type PourEvent } from '~core/pour/events'
+import type { Plan } from '~core/plan/types'
+import { castsPerBatch, type FrozenRun } from '~core/plan/run'
+import type { EventsAnswer, PourAnswer } from '~contract/pour'
+import { holdable } from '~contract/text'
+import { newId, Refused } from '~/sync/api'
+import {
+  begunOf,
+  keep,
+  keepBegun,
+  keepMended,
+  markBegun,
+  putBack,
+  waitingOf,
+  type Begun,
+  type Draft,
+  type Waiting,
+} from '~/sync/outbox'
+import { askToKeep } from './room'
+import { onTabs, tellTabs } from './tabs'
 import { useClock } from './clock'
+import { sendingOf } from './sending'
 import { useSession } from './session'
 
-const RETRY_FIRST_MS = 1000, RETRY_MOST_MS = 20_000
-
-/** Answers after which what was sent is set aside; after any other it is sent again. */
-const SET_ASIDE: readonly number[] = [400, 404, 409, 422]
-const MOST_AT_ONCE = 500
-
-/** One writer at a time across tabs where the browser can say so. */
-function exclusively(work: () => Promise<void>): Promise<void> {
-  const locks = globalThis.navigator?.locks
-  return locks ? locks.request('outbox', work) : work()
-}
-
-/** Tries again later, and each time later still. */
-function retrying(work: () => void) {
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let delay = RETRY_FIRST_MS
-  function again(after = delay): void {
-    clearTimeout(timer)
-    timer = setTimeout(() => {
-      timer = undefined
-      work()
-    }, after)
-    delay = Math.min(RETRY_MOST_MS, delay * 2)
-  }
-  /** It went well: the next trouble is a new one. */
-  function wentWell(): void {
-    delay = RETRY_FIRST_MS
-  }
-  return { again, wentWell, isSet: () => timer !== undefined }
-}
-
-/**
- * Sends what waits, in order, one tab at a time.
- * @param had how far this browser has a pour already
- * @param answered is told what the server says to a pour's entries
- */
-function sendingOf(
-  waiting: ShallowRef<readonly Waiting[]>,
-  had: (pour: string) => number,
-  answered: (pour: string, answer: EventsAnswer) => void,
-) {
-  const session = useSession(), clock = useClock()
-  const retry = retrying(() => void send())
-  let sending: Promise<void> | undefined
-  function send(): Promise<void> {
-    sending ??= exclusively(sendAll).finally(() => {
-      sending = undefined
-      // What was told while the last answer was on its way.
-      if (!retry.isSet() && waiting.value.some(w => !w.refused)) retry.again(0)
-    })
-    return sending
-  }
-
-  /** Another tab may have written in the meantime; what was told here during the reading must not be lost over it. */
-  async function readAnew(key: string): Promise<readonly Waiting[]> {
-    const stored = await waitingOf(key), known = new Set(stored.map(w => w.event.id))
-    waiting.value = [...stored, ...waiting.value.filter(w => !known.has(w.event.id))].sort((a, b) => a.order - b.order)
-    return waiting.value.filter(w => !w.refused)
-  }
-  async function sendFor(pour: string, mine: readonly Waiting[]): Promise<void> {
-    const answer = await ask('POST pours/:id/events', {
-      params: { id: pour },
-      body: { sentAt: clock.read(), person: session.person?.id, after: had(pour), events: mine.map(w => w.event) },
-    })
-    answered(pour, answer)
-    const ids = mine.map(w => w.event.id)
-    await taken(ids)
-    waiting.value = waiting.value.filter(w => !ids.includes(w.event.id))
-    retry.wentWell()
-  }
-  async function setAside(mine: readonly Waiting[], sentence: string): Promise<void> {
-    await markRefused(mine, sentence)
-    waiting.value = waiting.value.map(w => mine.includes(w) ? { ...w, refused: sentence } : w)
-  }
-  async function sendAll(): Promise<void> {
-    if (!session.key) return
-    const open = await readAnew(session.key)
-    for (const pour of new Set(open.map(w => w.pour))) {
-      const mine = open.filter(w => w.pour === pour).slice(0, MOST_AT_ONCE)
-      try {
-        await sendFor(pour, mine)
-      }
-      catch (error) {
-        if (!(error instanceof Refused) || !SET_ASIDE.includes(error.status)) return retry.again()
-        await setAside(mine, error.sentence)
-      }
-    }
-  }
-
-  /** Tries at once: the server is back. */
-  function hurry(): void {
-    retry.wentWell()
-    if (waiting.value.some(w => !w.refused)) void send()
-  }
-  return { send, hurry }
-}
-
-/** A plain copy with an id of its own: the browser's store takes no reactive objects. */
+/** A plain copy with an id of its own, without what cannot be held: the browser's store takes no reactive objects. */
 function draftOf(happening: Happening, at: Pick<Draft, 'version' | 'batch' | 'happenedAt' | 'recordedAt'>): Draft {
-  return { ...JSON.parse(JSON.stringify(happening)) as Happening, ...at, id: newId() } as Draft
+  return { ...holdable(JSON.parse(JSON.stringify(happening)) as Happening), ...at, id: newId() } as Draft
 }
+
+/** Is told what the server says to a pour's entries: all that came `after` a number, and those that were sent. */
+type AnswerListener = (pour: string, answer: EventsAnswer, after: number) => void
 
 /**
  * Everything that happens to a pour goes through here: written to the browser's own store first, then sent, in order,
@@ -118,18 +41,65 @@ export const useRecords = defineStore('records', () => {
   const session = useSession(), clock = useClock()
   // Plain objects: they go back into the browser's store as they are.
   const waiting = shallowRef<readonly Waiting[]>([])
-  const unsent = computed(() => waiting.value.filter(w => !w.refused).length)
+  const begun = shallowRef<readonly Begun[]>([])
+  const unsent = computed(() => [...waiting.value, ...begun.value].filter(w => !w.refused).length)
   const refused = computed(() => waiting.value.filter(w => w.refused))
-  const listeners = new Set<(pour: string, answer: EventsAnswer) => void>()
-  /** Set by whoever shows a pour. */
-  let had: (pour: string) => number = () => 0
-  const { send, hurry } = sendingOf(waiting, pour => had(pour), (pour, answer) => {
-    for (const listener of listeners) listener(pour, answer)
+  const refusedPours = computed(() => begun.value.filter(b => b.refused))
+  const listeners = new Set<AnswerListener>()
+  /** Set by who holds the pours. */
+  let had: (pour: string) => number | undefined = () => undefined
+  const { send, hurry, halted, trouble } = sendingOf(waiting, begun, pour => had(pour), (pour, answer, after) => {
+    for (const listener of listeners) listener(pour, answer, after)
+    tellTabs({ what: 'answer', key: session.key ?? '', pour, answer, after })
+  }, answer => started(answer), changed)
+  /** Tabs of one browser share what waits: it is read anew by the others. */
+  function changed(): void {
+    changes++
+    tellTabs({ what: 'outbox', key: session.key ?? '' })
+  }
+  onTabs((message) => {
+    if (message.key !== session.key) return
+    if (message.what === 'outbox') void readAnew()
+    else if (message.what === 'answer')
+      for (const listener of listeners) listener(message.pour, message.answer, message.after)
   })
+  /** Counted, so that what was told here while it was read is not lost over it. */
+  let changes = 0
+  async function readAnew(): Promise<void> {
+    const at = changes, key = session.key
+    const [stored, starts] = key ? await Promise.all([waitingOf(key), begunOf(key)]) : [[], []]
+    if (at !== changes || key !== session.key) return readAnew()
+    waiting.value = stored
+    begun.value = starts
+  }
 
   async function load(): Promise<void> {
-    waiting.value = session.key ? await waitingOf(session.key) : []
-    if (waiting.value.length > 0) void send()
+    await readAnew()
+    if (unsent.value > 0) void send()
+  }
+
+  /**
+   * Begins a pour here, without asking: written down first, then sent, its entries after it.
+   * @param plan as it was frozen into `run` @param planId where it is saved @returns the pour's id
+   */
+  async function begin(plan: Plan, run: FrozenRun, planId?: string): Promise<string> {
+    const key = session.key, id = newId()
+    if (!key) throw new Refused('Sign in first.', 401)
+    const start = {
+      id,
+      planId,
+      plan,
+      person: session.person?.id,
+      startedAt: Math.round(clock.read()),
+      eventId: newId(),
+      frozen: { world: run.world, casts: castsPerBatch(run) },
+    }
+    const kept = await keepBegun(JSON.parse(JSON.stringify({ id, key, run, start })) as Parameters<typeof keepBegun>[0])
+    begun.value = [...begun.value, kept]
+    changed()
+    void send()
+    void askToKeep()
+    return id
   }
 
   /** The events of this pour that the server may not have yet, as this person's. */
@@ -151,19 +121,60 @@ export const useRecords = defineStore('records', () => {
   ): Promise<void> {
     const key = session.key
     if (!key) throw new Refused('Sign in first.', 401)
-    const at = { version: 1, batch, happenedAt: Math.round(happenedAt), recordedAt: Math.round(clock.read()) } as const
+    const at = {
+      version: EVENT_VERSION,
+      batch,
+      happenedAt: Math.round(happenedAt),
+      recordedAt: Math.round(clock.read()),
+    } as const
     const kept = await keep(key, pour, happenings.map(h => draftOf(h, at)))
     const known = new Set(waiting.value.map(w => w.event.id))
     waiting.value = [...waiting.value, ...kept.filter(w => !known.has(w.event.id))]
+    changed()
     void send()
+    void askToKeep()
   }
 
-  function onAnswer(listener: (pour: string, answer: EventsAnswer) => void): () => void {
+  /** Sends entries again that were not taken: a cast may be there by now, or the server mended. */
+  async function sendAgain(entries: readonly Waiting[]): Promise<void> {
+    await putBack(entries)
+    const ids = new Set(entries.map(w => w.event.id)), pours = new Set(entries.map(w => w.pour))
+    await beginAgain(begun.value.filter(b => pours.has(b.id)))
+    waiting.value = waiting.value.map(w => ids.has(w.event.id) ? { ...w, refused: undefined } : w)
+    changed()
+    hurry()
+  }
+
+  /** Tries pours again that were begun here and not taken. */
+  async function beginAgain(starts: readonly Begun[]): Promise<void> {
+    await Promise.all(starts.map(b => markBegun(b, undefined)))
+    begun.value = begun.value.map(b => starts.includes(b) ? { ...b, refused: undefined } : b)
+    changed()
+    hurry()
+  }
+
+  /** Sends a mended entry in the place of one that was not taken. @param change what is now said otherwise */
+  async function mend(entry: Waiting, change: Partial<Pick<Waiting['event'], 'data' | 'batch'>>): Promise<void> {
+    const kept = await keepMended(entry, holdable(JSON.parse(JSON.stringify(change)) as object))
+    waiting.value = [...waiting.value.filter(w => w.event.id !== entry.event.id), kept]
+    changed()
+    hurry()
+  }
+
+  function onAnswer(listener: AnswerListener): () => void {
     listeners.add(listener)
     return () => listeners.delete(listener)
+  }
+  /** Set by who holds the pours: is told of one that the server has now. */
+  let started: (answer: PourAnswer) => void = () => {}
+  function onStarted(listener: typeof started): void {
+    started = listener
   }
   function knows(howFar: typeof had): void {
     had = howFar
   }
-  return { waiting, unsent, refused, knows, load, record, recordAll, pendingOf, hurry, onAnswer }
+  return {
+    waiting, begun, unsent, refused, refusedPours, halted, trouble,
+    load, begin, record, recordAll, beginAgain, sendAgain, mend, hurry, pendingOf, knows, onStarted, onAnswer,
+  }
 })

@@ -1,16 +1,12 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Happening, Instant, PourEvent } from '~core/pour/events'
-import { foldPour } from '~core/pour/fold'
 import { tells } from '~core/forecast/observations'
 import type { FrozenRun } from '~core/plan/run'
-import type { EventsAnswer } from '~contract/pour'
-import { keepAnswer, remembered } from '~/sync/kept'
 import { learntRuns } from '~/sync/learning'
+import { useCache } from './cache'
 import { useClock } from './clock'
-import { useLive } from './live'
 import { useRecords } from './records'
-import { useSession } from './session'
 
 /** Whether this tells the forecast something, and so is followed by a record of what it then foresees. */
 function tellsForecast(h: Happening): boolean {
@@ -20,15 +16,19 @@ function tellsForecast(h: Happening): boolean {
 /** A forecast that moved less than this is not worth a record of its own. */
 const MOVED = 0.03
 
-/** What is held of the pour in hand. */
+/** The pour in hand, as this browser holds it. */
 function heldState() {
-  const id = ref(''), run = shallowRef<FrozenRun>(), events = shallowRef<readonly PourEvent[]>([]), startedBy = ref('')
-  const trouble = ref(''), missing = ref(false)
-  /** All events up to this number are here. */
-  const seq = ref(0)
-  const records = useRecords()
-  const state = computed(() => run.value && foldPour(run.value, [...events.value, ...records.pendingOf(id.value)]))
-  return { id, run, events, startedBy, trouble, missing, seq, state }
+  const id = ref(''), trouble = ref(''), missing = ref(false)
+  const cache = useCache(), pour = computed(() => id.value ? cache.pourOf(id.value) : undefined)
+  return {
+    id,
+    trouble,
+    missing,
+    run: computed(() => pour.value?.run),
+    /** What the server has of it. */
+    events: computed(() => pour.value?.events ?? []),
+    state: computed(() => pour.value?.state),
+  }
 }
 type Held = ReturnType<typeof heldState>
 
@@ -62,71 +62,28 @@ function learningFrom({ id, run, state }: Held) {
   return { learning, learnt, runFor, owing }
 }
 
-/** What the server has of it. */
-function loading(held: Held, forget: (pour: string) => void) {
-  const { id, run, events, startedBy, trouble, missing, seq } = held
-  function merge(pour: string, answer: EventsAnswer): void {
-    if (pour !== id.value) return
-    const known = new Map(events.value.map(e => [e.id, e]))
-    for (const e of answer.events) known.set(e.id, e)
-    events.value = [...known.values()]
-    seq.value = Math.max(seq.value, answer.seq)
-    // What was taken has left the outbox: without a network it must be here.
-    if (!run.value) return
-    const held = { id: pour, run: run.value, startedBy: startedBy.value, events: [...events.value], seq: seq.value }
-    void keepAnswer(useSession().key ?? '', 'GET pours/:id', { params: { id: pour } }, held)
-  }
-
-  function take(pour: string): void {
-    id.value = pour
-    run.value = undefined
-    events.value = []
-    seq.value = 0
-    forget(pour)
-  }
-  /** Told of something new while an answer was on its way, which may be older than that: it is asked again. */
-  let asking = 0, outrun = false
-  async function load(pour: string): Promise<void> {
-    asking++
-    if (id.value !== pour) take(pour)
-    try {
-      const { value: answer } = await remembered(useSession().key ?? '', 'GET pours/:id', { params: { id: pour } })
-      if (id.value !== pour) return
-      run.value = answer.run
-      startedBy.value = answer.startedBy
-      merge(pour, answer)
-      trouble.value = ''
-      missing.value = false
-    }
-    catch (error) {
-      trouble.value = (error as Error).message
-      missing.value = (error as { status?: number }).status === 404
-    }
-    finally {
-      asking--
-    }
-    if (outrun && asking === 0 && id.value === pour) {
-      outrun = false
-      await load(pour)
-    }
-  }
-  /** Something was told elsewhere. */
-  function again(): void {
-    if (asking > 0) outrun = true
-    else if (run.value) void load(id.value)
-  }
-  return { merge, load, again }
-}
-
 /** One pour in hand: its frozen run, its events from the server and those still waiting here, folded into its state. */
 export const useRun = defineStore('run', () => {
   const records = useRecords(), clock = useClock()
-  const held = heldState(), { id, run, events, state, trouble, missing, seq } = held
-  const { learning, learnt, runFor, owing } = learningFrom(held)
-  const { merge, load, again } = loading(held, (pour) => {
-    learning.forget(pour)
-    owing.clear()
-  })
+  const held = heldState(), { id, run, events, state, trouble, missing } = held
+  const { learning, learnt, runFor, owing } = learningFrom(held), cache = useCache()
+
+  async function load(pour: string): Promise<void> {
+    if (id.value !== pour) {
+      id.value = pour
+      learning.forget(pour)
+      owing.clear()
+    }
+    try {
+      await cache.load(pour)
+      if (id.value === pour) [trouble.value, missing.value] = ['', false]
+    }
+    catch (error) {
+      if (id.value !== pour) return
+      trouble.value = (error as Error).message
+      missing.value = (error as { status?: number }).status === 404
+    }
+  }
 
   function record(happening: Happening, batch?: number, happenedAt?: Instant): Promise<void> {
     if (tellsForecast(happening)) owing.add(batch ?? 0)
@@ -144,11 +101,5 @@ export const useRun = defineStore('run', () => {
     )
   }
 
-  records.onAnswer(merge)
-  records.knows(pour => pour === id.value ? seq.value : 0)
-  useLive().on((message) => {
-    const concerns = message.what === 'caught-up' || (message.what === 'pour' && message.pour === id.value)
-    if (id.value && concerns) again()
-  })
   return { id, run, events, state, learnt, trouble, missing, load, record, undo, runFor }
 })

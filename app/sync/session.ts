@@ -5,6 +5,7 @@ import type { SessionFacts } from '~contract/account'
 import { ask } from '~/sync/api'
 import { forgetAnswers, remembered } from '~/sync/kept'
 import { useClock } from './clock'
+import { latestOnly } from './latest'
 
 /** Ways in. */
 function doors(load: () => Promise<void>) {
@@ -39,13 +40,16 @@ export const useSession = defineStore('session', () => {
     facts.value?.person && facts.value.workshop ? `${facts.value.person.id}@${facts.value.workshop.id}` : undefined,
   )
 
+  // Asked for at every change of the clock: an answer that was overtaken must not turn it back.
+  const latest = latestOnly()
   async function load(): Promise<void> {
-    const { value, at, fromHere } = await remembered('', 'GET session')
-    facts.value = value
-    kept.value = fromHere
-    // Kept facts tell what time it was there when they were told; the workshop's clock ran on since.
-    useClock().anchor(value.clock.now + (Date.now() - at) * value.clock.rate, value.clock.rate)
-    if (!value.person) await forgetAnswers()
+    await latest(() => remembered('', 'GET session'), ({ value, at, fromHere }) => {
+      facts.value = value
+      kept.value = fromHere
+      // Kept facts tell what time it was there when they were told; the workshop's clock ran on since.
+      useClock().anchor(value.clock.now + (Date.now() - at) * value.clock.rate, value.clock.rate)
+    })
+    if (facts.value && !facts.value.person) await forgetAnswers()
   }
   let changing = 0
   /** Shown at once and told one after the other, so that choices made quickly are all kept. */

@@ -5,6 +5,7 @@ import { useSession } from '~/sync/session'
 
 /** The demo's clock: to watch a two-hour set in two minutes. Not there outside the demo. */
 const session = useSession(), clock = useClock()
+const time = computed(() => timeOfDay(clock.now))
 const trouble = ref('')
 async function change(body: { rate?: number, jump?: number }) {
   trouble.value = ''
@@ -19,7 +20,7 @@ async function change(body: { rate?: number, jump?: number }) {
 
 <template>
   <div v-if="session.facts?.demo" class="clock-bar">
-    <span>Demo clock <span class="num">{{ timeOfDay(clock.now) }}</span></span>
+    <span>Demo clock <span class="num">{{ time }}</span></span>
     <span class="paces" role="group" aria-label="Pace of the demo clock">
       <button
         v-for="r in [1, 10, 60]"

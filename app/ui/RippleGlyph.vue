@@ -1,11 +1,18 @@
 <script setup lang="ts">
 import { layoutRipples } from '~core/pour/ripples'
+import { useClock } from '~/sync/clock'
 import type { Milestone } from '~core/pour/milestones'
 import type { MilestoneMark } from '~core/pour/projection'
 
-/** The same drawing at the size of a letter: what has been is filled, what is to come is drawn. */
-const { marks, now, size = 30 } = defineProps<{ marks: readonly MilestoneMark[], now?: number, size?: number }>()
-const layout = computed(() => layoutRipples(marks as readonly Milestone[], now, 3, 28))
+/**
+ * The same drawing at the size of a letter: what has been is filled, what is to come is drawn. It reads the clock
+ * itself, so that a list of it stands still.
+ */
+const { marks, wetAt, size = 30 } = defineProps<{ marks: readonly MilestoneMark[], wetAt?: number, size?: number }>()
+const clock = useClock()
+const layout = computed(() =>
+  layoutRipples(marks as readonly Milestone[], wetAt === undefined ? undefined : (clock.beat - wetAt) / 1000, 3, 28),
+)
 const arc = (r: number) => `M${r} 0A${r} ${r} 0 0 1 0 ${r}`
 const sector = (r: number) => `M0 0L${r} 0A${r} ${r} 0 0 1 0 ${r}Z`
 </script>

@@ -24,6 +24,7 @@ export const PAGE_TITLES: Readonly<Record<string, string>> = {
   'lab': 'Lab',
   'lab-sayings': 'Sayings',
   'lab-model': 'How the model works',
+  'not-taken': 'Not taken',
   'settings': 'Workshop',
   'sign-in': 'Sign in',
 }

@@ -8,7 +8,16 @@ import { DEFECTS, type DefectId } from '~core/pour/defects'
 import type { PourEvent } from '~core/pour/events'
 import type { CastSummary, PourSummary } from '~core/pour/projection'
 import { powderClassIdSchema } from '../library'
-import { sentEventSchema, type CastRow, type EventsAnswer, type PourAnswer, type PourRow } from '../pour'
+import {
+  ENTRY_FAULTS,
+  sentEventSchema,
+  type CastRow,
+  type EventsAnswer,
+  type Fate,
+  type PourAnswer,
+  type PourRow,
+  type TakenAnswer,
+} from '../pour'
 import { RUNS } from '../versions'
 import { z } from '../zod'
 import { idsOf, moment } from './route'
@@ -45,6 +54,7 @@ export const pourSummary: z.ZodType<PourSummary> = z.strictObject({
   startedAt: moment.optional(),
   wetAt: moment.optional(),
   endedAt: moment.optional(),
+  lastAt: moment.optional(),
   step: z.strictObject({ stage: z.string(), instruction: z.string(), batch: z.int() }),
   verdicts: z.record(z.enum(verdicts), z.int()),
   defects: z.array(defect),
@@ -99,7 +109,7 @@ export const castSummary: z.ZodType<CastSummary> = z.strictObject({
   drying: drying.optional(),
 })
 
-export const pourRow: z.ZodType<PourRow> = z.strictObject({ id: z.uuid(), summary: pourSummary })
+export const pourRow: z.ZodType<PourRow> = z.strictObject({ id: z.uuid(), seq: z.int(), summary: pourSummary })
 export const castRow: z.ZodType<CastRow> = z.strictObject({
   pour: z.uuid(),
   pourName: z.string(),
@@ -113,6 +123,11 @@ export const pourEvent: z.ZodType<PourEvent> = z.intersection(
 )
 const events = { events: z.array(pourEvent), seq: z.int() }
 export const eventsAnswer: z.ZodType<EventsAnswer> = z.strictObject(events)
+const fate: z.ZodType<Fate> = z.discriminatedUnion('fate', [
+  z.strictObject({ id: z.string(), fate: z.enum(['stored', 'known']) }),
+  z.strictObject({ id: z.string(), fate: z.literal('refused'), code: z.enum(ENTRY_FAULTS), sentence: z.string() }),
+])
+export const takenAnswer: z.ZodType<TakenAnswer> = z.strictObject({ ...events, fates: z.array(fate) })
 export const pourAnswer: z.ZodType<PourAnswer> = z.strictObject({
   ...events,
   id: z.uuid(),

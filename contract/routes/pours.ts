@@ -1,7 +1,8 @@
 import { planSchema, savePlanSchema, type SavedPlan } from '../plan'
+import { MOST_INT } from '../limits'
 import { sendEventsSchema, startPourSchema } from '../pour'
 import { z } from '../zod'
-import { castRow, confirmedCauses, eventsAnswer, pourAnswer, pourRow } from './pour-answers'
+import { castRow, confirmedCauses, eventsAnswer, pourAnswer, pourRow, takenAnswer } from './pour-answers'
 import { byId, done, moment, type Table } from './route'
 
 const savedPlan: z.ZodType<SavedPlan> = z.strictObject({
@@ -10,6 +11,8 @@ const savedPlan: z.ZodType<SavedPlan> = z.strictObject({
   revision: z.int(),
   updatedAt: moment,
 })
+/** The year 2100, ms: no clock of a caster's is later. */
+const LATEST = 4_102_444_800_000
 const pdf = 'application/pdf'
 
 /** Plans, what became of them at the bench, and the casts that came of it. */
@@ -42,21 +45,21 @@ export const POUR_ROUTES = {
     role: 'viewer',
     about: 'Entries of a pour after a number.',
     params: byId,
-    query: z.object({ after: z.coerce.number<number>().int().min(0).default(0) }),
+    query: z.object({ after: z.coerce.number<number>().int().min(0).max(MOST_INT).default(0) }),
     answer: eventsAnswer,
   },
   'POST pours/:id/events': {
     role: 'member',
-    about: 'Takes entries of a device; the same ones again are harmless.',
+    about: 'Takes entries of a device, each for itself; the same ones again are harmless.',
     params: byId,
     body: sendEventsSchema,
-    answer: eventsAnswer,
+    answer: takenAnswer,
   },
   'GET pours/:id/labels': { role: 'viewer', about: 'Labels for the casts of a pour.', params: byId, gives: pdf },
   'GET casts': {
     role: 'viewer',
     about: 'Casts that are not finished, or were since.',
-    query: z.object({ since: z.coerce.number<number>().optional() }),
+    query: z.object({ since: z.coerce.number<number>().min(0).max(LATEST).optional() }),
     answer: z.array(castRow),
   },
   'GET causes': { role: 'viewer', about: 'Causes of defects that were confirmed here.', answer: confirmedCauses },

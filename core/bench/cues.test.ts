@@ -58,6 +58,11 @@ describe('cues', () => {
   it('after a gap only the last one is said, and never one twice', () => {
     const cues = cuesOf(run, stages([0, 'sift']))
     expect(fallenDue(cues, T0, T0 + 86_400_000).map(c => c.id)).toEqual(['0-open'])
+    // A thick cast may be warmest after it can be opened: then that is what is said.
+    const [warm, open] = ['warm' as const, 'open' as const].map(k => cues.find(c => c.kind === k)!),
+      thick = [open!, { ...warm!, at: open!.at + 60_000 }]
+    expect(fallenDue(thick, T0, T0 + 86_400_000)).toEqual([open])
+    expect(fallenDue(thick, open!.at, T0 + 86_400_000)).toEqual([thick[1]])
     expect(fallenDue(cues, cues[0]!.at, cues[0]!.at + 1)).toEqual([])
     expect(fallenDue(cues, cues[0]!.at - 1, cues[0]!.at)).toEqual([cues[0]])
     const together = cues.slice(0, 2).map(c => ({ ...c, at: T0 }))

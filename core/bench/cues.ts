@@ -101,9 +101,12 @@ const LOOKED_AT = 30_000
 
 /**
  * Cues that fell due between two readings of the clock: all of them while it is looked at, so that two in one tick are
- * both told. After a long gap (a reload, a jump) only the last one is still worth saying.
+ * both told. After a long gap (a reload, a jump) only the last one is still worth saying; but of a cast that was
+ * warmest only after it could be opened, that it can be opened.
  */
 export function fallenDue(cues: readonly Cue[], before: Instant, now: Instant): readonly Cue[] {
-  const due = cues.filter(c => c.at > before && c.at <= now)
-  return now - before > LOOKED_AT ? due.slice(-1) : due
+  const due = cues.filter(c => c.at > before && c.at <= now), last = due.at(-1)
+  if (now - before <= LOOKED_AT || !last) return due
+  const opens = last.kind === 'warm' && due.find(c => c.kind === 'open' && c.batch === last.batch)
+  return [opens || last]
 }

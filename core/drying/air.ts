@@ -1,4 +1,5 @@
 import { bisect } from '../numeric/root'
+import { saturationPressure } from '../numeric/vapour'
 import type { Celsius } from '../units/quantity'
 
 /** Moist air at sea level. Pressures in Pa, humidity as a share of 1, vapour density in kg/m3. */
@@ -6,14 +7,6 @@ export interface Air { readonly celsius: Celsius, readonly humidity: number }
 
 const PRESSURE = 101_325
 const KELVIN = 273.15
-
-/**
- * Saturation pressure of water vapour over water, Pa. Buck 1981 with the constants of 1996 (from memory; checked
- * against an independent library, 0.1 to 50 degC).
- */
-export function saturationPressure(t: Celsius): number {
-  return 611.21 * Math.exp((18.678 - t / 234.5) * t / (257.14 + t))
-}
 
 export function vapourDensity(t: Celsius, pressure: number): number {
   return pressure / (461.5 * (t + KELVIN))

@@ -1,7 +1,8 @@
 import type { Celsius, Kilograms, Metres, Seconds } from '../units/quantity'
 import { PLACE_WORDS } from './words'
 import { bisect } from '../numeric/root'
-import { latentHeat, saturationPressure, vapourDensity, type Air } from './air'
+import { saturationPressure } from '../numeric/vapour'
+import { latentHeat, vapourDensity, type Air } from './air'
 
 /**
  * Drying of a cast in two periods: first its wet face gives water off as fast as the air takes it, then ever more

@@ -17,7 +17,7 @@ import {
 import type { UnitPreferences } from '../units/units'
 import { cautionsFor } from '../plan/cautions'
 import { expectedMilestones } from '../pour/milestones'
-import { alikeBatches } from '../plan/batches'
+import { alikeBatches } from '../plan/batches/batches'
 import { stepsOf, type FrozenRun } from '../plan/run'
 
 /** A plan for a bench without a screen: what to weigh, what to do when, and room to write what happened. */

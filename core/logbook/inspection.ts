@@ -6,6 +6,7 @@ import { dryingForecast, dryingRecord, missingWeight } from '../pour/drying'
 import type { Measured } from '../pour/events'
 import type { FrozenRun } from '../plan/run'
 import type { CastState, PourState } from '../pour/fold'
+import { CHECK_LIST_WORDS, type CheckListId, type CheckListWords, type MeasureId } from './words'
 
 /** A finished piece looked over with a rule and a scale. */
 
@@ -81,40 +82,29 @@ export function weightFound(run: FrozenRun, state: PourState, cast: CastState): 
 }
 
 export interface CheckItem {
+  /** What is measured: an id of the lists below, or what someone called it. Its name: `measureName`. */
   readonly what: string
   readonly least?: Metres
   readonly most?: Metres
 }
-export interface CheckList {
-  readonly id: string
-  readonly name: string
+export interface CheckList extends CheckListWords {
+  readonly id: CheckListId
   readonly items: readonly CheckItem[]
-  readonly source: string
 }
+
+const item = (what: MeasureId, limits: Omit<CheckItem, 'what'>): CheckItem => ({ what, ...limits })
+
+const checkList = (id: CheckListId, items: readonly CheckItem[]): CheckList => ({ id, ...CHECK_LIST_WORDS[id], items })
 
 /** Lists that are used again and again; the limits are common practice, no source. */
 export const CHECK_LISTS: readonly CheckList[] = [
-  {
-    id: 'dental',
-    name: 'Dental model and base',
-    items: [{ what: 'Base', least: 0.015 }, { what: 'Thinnest place', least: 0.01 }],
-    source: 'common practice',
-  },
-  {
-    id: 'print',
-    name: 'Cast of a print',
-    items: [{ what: 'Plaster over the highest ground', least: 0.013 }, { what: 'Thinnest place', least: 0.01 }],
-    source: 'common practice',
-  },
-  {
-    id: 'relief',
-    name: 'Flat relief or tile',
-    items: [{ what: 'Thickness at the rim', least: 0.008 }, { what: 'Thickness in the middle', least: 0.01 }, {
-      what: 'Out of flat, at most',
-      most: 0.001,
-    }],
-    source: 'common practice',
-  },
+  checkList('dental', [item('base', { least: 0.015 }), item('thinnest', { least: 0.01 })]),
+  checkList('print', [item('over-ground', { least: 0.013 }), item('thinnest', { least: 0.01 })]),
+  checkList('relief', [
+    item('rim', { least: 0.008 }),
+    item('middle', { least: 0.01 }),
+    item('out-of-flat', { most: 0.001 }),
+  ]),
 ]
 
 /**
@@ -122,10 +112,9 @@ export const CHECK_LISTS: readonly CheckList[] = [
  */
 export function shellList(run: FrozenRun): CheckList | undefined {
   const areas = run.plan.coats?.areas
-  return areas?.length
-    ? { id: 'shell', name: 'Shell, by its own plan', source: 'the plan of this pour', items: areas.map((a) => {
-        const thick = a.thickness.reduce((s, t) => s + t, 0)
-        return { what: a.name, least: 0.8 * thick, most: 1.2 * thick }
-      }) }
-    : undefined
+  if (!areas?.length) return undefined
+  return checkList('shell', areas.map((a) => {
+    const thick = a.thickness.reduce((s, t) => s + t, 0)
+    return { what: a.name, least: 0.8 * thick, most: 1.2 * thick }
+  }))
 }

@@ -106,7 +106,8 @@ export const NO_COUNTS: Counts = {
 }
 export const COUNTED = Object.keys(NO_COUNTS) as (keyof Counts)[]
 
-export type Series = 'all' | 'mould' | 'bag' | 'defect'
+/** `cause`: what was found to be behind a defect, under `defect cause`; each finding counts as a cast. */
+export type Series = 'all' | 'mould' | 'bag' | 'defect' | 'cause'
 /** What one pour adds to a series in the month (UTC, `2026-11`) of its start. */
 export interface Tally {
   readonly series: Series
@@ -119,10 +120,25 @@ export function monthOf(at: Instant): string {
   return new Date(at).toISOString().slice(0, 7)
 }
 
-/** What a pour adds to the workshop's counts; a pour that was given up, or never begun, adds nothing. */
+/** What was found to be behind a pour's defects. */
+function causesOf(pour: PourSummary, month: string): readonly Tally[] {
+  const keys = (pour.causes ?? []).map(({ defect, cause }) => `${defect} ${cause}`)
+  return [...new Set(keys)].map(key => ({
+    series: 'cause',
+    key,
+    month,
+    counts: { ...NO_COUNTS, casts: keys.filter(k => k === key).length },
+  }))
+}
+
+/**
+ * What a pour adds to the workshop's counts; one that was never begun adds nothing, one that was given up only what was
+ * found out by it.
+ */
 export function talliesOf(pour: PourSummary, casts: readonly CastSummary[]): readonly Tally[] {
-  if (pour.status === 'abandoned' || pour.startedAt === undefined) return []
-  const month = monthOf(pour.startedAt)
+  if (pour.startedAt === undefined) return []
+  const month = monthOf(pour.startedAt), causes = causesOf(pour, month)
+  if (pour.status === 'abandoned') return causes
   const count = (of: readonly CastSummary[]): Counts => {
     const filled = of.filter(c => c.filledAt !== undefined),
       having = (v: CastSummary['verdict']) => of.filter(c => c.verdict === v).length
@@ -161,6 +177,7 @@ export function talliesOf(pour: PourSummary, casts: readonly CastSummary[]): rea
       month,
       counts: count(casts.filter(c => c.defects.includes(key))),
     })),
+    ...causes,
   ]
 }
 

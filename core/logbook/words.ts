@@ -96,3 +96,28 @@ export const STATUS_WORDS: Readonly<Record<StatusGroup, string>> = {
   abandoned: 'given up',
 }
 export const statusWords = (status: PourStatus) => STATUS_WORDS[STATUS_GROUPS[status]]
+
+export type CheckListId = 'dental' | 'print' | 'relief' | 'shell'
+export interface CheckListWords {
+  readonly name: string
+  /** Where its limits are from. */
+  readonly source: string
+}
+export const CHECK_LIST_WORDS: Readonly<Record<CheckListId, CheckListWords>> = {
+  dental: { name: 'Dental model and base', source: 'common practice' },
+  print: { name: 'Cast of a print', source: 'common practice' },
+  relief: { name: 'Flat relief or tile', source: 'common practice' },
+  shell: { name: 'Shell, by its own plan', source: 'the plan of this pour' },
+}
+
+/** What the lists measure. Stored by these ids; what someone else measures is stored as they call it. */
+const MEASURE_WORDS = {
+  'base': 'Base',
+  'thinnest': 'Thinnest place',
+  'over-ground': 'Plaster over the highest ground',
+  'rim': 'Thickness at the rim',
+  'middle': 'Thickness in the middle',
+  'out-of-flat': 'Out of flat, at most',
+}
+export type MeasureId = keyof typeof MEASURE_WORDS
+export const measureName = (what: string): string => MEASURE_WORDS[what as MeasureId] ?? what

@@ -6,7 +6,7 @@ import { schoolAdvice, type SchoolAdviceCode } from '../gypsum/schools'
 import { turnsOf } from '../gypsum/stirring'
 import { freshStiffness, type SettingProblem } from '../setting/hydration'
 import type { Celsius, CubicMetres, Estimate, Seconds, WaterRatio } from '../units/quantity'
-import type { CoatProblem } from './coats'
+import type { CoatProblem } from './batches/coats'
 import type { Plan } from './types'
 
 /** What stands in the way of a plan, or is worth a second thought. Sentences: words.ts. */

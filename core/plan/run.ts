@@ -6,7 +6,7 @@ import { momentsInput } from './moments-input'
 import { workOutPlan } from './plan'
 import type { Problem } from './problems'
 import type { Batch, MouldFacts, Plan, PlanWorld } from './types'
-import { castSection, castVolume, finishesCasts } from './coats'
+import { castSection, castVolume, finishesCasts } from './batches/coats'
 import { batchSteps, type Step } from './stages'
 
 /**
@@ -106,6 +106,12 @@ export function castsOf(run: FrozenRun): readonly RunCast[] {
       label: counts.get(fill.mould.id) === 1 ? fill.mould.name : `${fill.mould.name} ${fill.first + i}`,
     })))
   })
+}
+
+/** How many casts each batch gives: what every name of a cast stands on. */
+export function castsPerBatch(run: FrozenRun): readonly number[] {
+  const casts = castsOf(run)
+  return run.batches.map((_, b) => casts.filter(c => c.batch === b).length)
 }
 
 /** How many casts of each mould, by its name. */

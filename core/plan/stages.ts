@@ -1,5 +1,5 @@
 import type { SchoolId } from '../gypsum/schools'
-import type { CoatOf, CoatWay } from './coats'
+import type { CoatOf, CoatWay } from './batches/coats'
 import { SIGN_WORDS, type SignWords } from './words'
 
 /** The nine ripples, and clean-up, which runs beside setting and has a clock of its own. */

@@ -10,7 +10,7 @@ import type { ReadyFacts } from '../mould/readiness'
 import type { MouldMaterial } from '../setting/body'
 import type { centreMoments, MomentsInput } from '../setting/moments'
 import type { Celsius, CubicMetres, Estimate, Kilograms, Metres, Seconds, WaterRatio } from '../units/quantity'
-import type { CoatOf, Coats } from './coats'
+import type { CoatOf, Coats } from './batches/coats'
 import type { Problem } from './problems'
 
 /**

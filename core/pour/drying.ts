@@ -8,7 +8,7 @@ import {
   type DryingRecord,
   type Steady,
 } from '../drying/weighings'
-import { castSection, castVolume } from '../plan/coats'
+import { castSection, castVolume } from '../plan/batches/coats'
 import { endUse } from '../gypsum/end-use'
 import { solveMix } from '../gypsum/mix'
 import { powderClass } from '../gypsum/powders'

@@ -38,7 +38,12 @@ export interface Measured {
 
 /** What is told with each kind of thing that can happen to a pour. */
 interface HappeningData {
-  'stage': { readonly stage: Stage }
+  /**
+   * A step of a batch begins. `from` is where the device saw the batch when this was told (version 2): a step that was
+   * begun already, told by a device that did not know it, is the same step told again. Without it (version 1) the step
+   * is gone back to.
+   */
+  'stage': { readonly stage: Stage, readonly from?: Stage | 'unbegun' }
   'weighed': { readonly what: 'water' | 'powder', readonly mass: Kilograms, readonly how: 'scale' | 'jug' | 'scoops' }
   'mark': { readonly sign: Sign }
   'filled': { readonly cast: string }
@@ -80,6 +85,9 @@ interface HappeningData {
   'undo': { readonly event: string }
 }
 
+/** The version in which entries are written now; what each of them brought stands in contract/versions.ts. */
+export const EVENT_VERSION = 2
+
 /** What can happen to a pour. A correction is a further event; nothing is ever edited. */
 export type Happening = {
   [K in keyof HappeningData]: { readonly kind: K, readonly data: HappeningData[K] }
@@ -93,12 +101,14 @@ export type PourEvent = Happening & {
   readonly pour: string
   /** Batch it belongs to, from 0; casts carry theirs in their id. */
   readonly batch?: number
-  readonly version: 1
+  readonly version: 1 | typeof EVENT_VERSION
   readonly happenedAt: Instant
   readonly recordedAt: Instant
   readonly device: string
   readonly deviceSeq: number
   readonly actor: string
+  /** The entry that was not taken, and that this one stands for. */
+  readonly mends?: string
 }
 
 /**

@@ -198,6 +198,53 @@ describe('the fold', () => {
     expect([clean.batches[0]!.last?.kind, clean.batches[1]!.last?.kind]).toEqual(['cleaned', 'stage'])
   })
 
+  it('a step told again by a screen that had not heard is the same step, and older entries fold as they did', () => {
+    const told = (at: number, s: string, from: string, device = 'a') =>
+      event(at, { kind: 'stage', data: { stage: s as 'sift', from: from as 'weigh' } }, 0, device)
+    const begun = [stage(0, 'ready'), told(60, 'weigh', 'ready'), told(120, 'sift', 'weigh'), told(240, 'soak', 'sift')]
+    const stale = told(400, 'sift', 'weigh', 'b'), stir = told(360, 'stir', 'soak')
+    const state = foldPour(run, [...begun, stir, stale])
+    expect(state.steps[state.step]!.stage).toBe('stir')
+    expect((state.batches[0]!.wetAt! - T0) / 1000).toBe(120)
+    expect(state.repeats).toEqual([stale])
+    expect(state.batches[0]!.last).toBe(stir)
+    // As version 1 told it, nobody knows from where: it goes back.
+    const old = foldPour(run, [...begun, stir, stage(400, 'sift', 0, 'b')])
+    expect([old.steps[old.step]!.stage, (old.batches[0]!.wetAt! - T0) / 1000]).toEqual(['sift', 400])
+    // What was only inferred may still be told as it was.
+    const inferred = foldPour(run, [stage(0, 'ready'), told(700, 'weigh', 'unbegun'), stage(900, 'fill', 1)])
+    expect(inferred.batches[0]!.stages.at(-1)).toMatchObject({ stage: 'clean-up', inferred: true })
+  })
+
+  it('stale devices never make a pour look younger', () => {
+    const stages = stepsOf(run).filter(s => s.batch === 0).map(s => s.stage)
+    // A device: how many of the others' entries it has heard of when it presses "next".
+    const press = fc.record({
+      device: fc.constantFrom('a', 'b', 'c'),
+      hears: fc.boolean(),
+      later: fc.integer({ min: 1, max: 300 }),
+    })
+    fc.assert(fc.property(fc.array(press, { minLength: 1, maxLength: 40 }), (presses) => {
+      const all: PourEvent[] = [stage(0, 'ready')], heard = new Map<string, readonly PourEvent[]>()
+      let now = 0, wetAt: number | undefined, openFrom: number | undefined
+      for (const { device, hears, later } of presses) {
+        now += later
+        const known = hears ? [...all] : heard.get(device) ?? [all[0]!]
+        const { step, steps } = foldPour(run, known), from = steps[step]!.stage
+        const next = stages[stages.indexOf(from) + 1]
+        if (!next) continue
+        const told = event(now, { kind: 'stage', data: { stage: next, from } }, 0, device)
+        all.push(told)
+        heard.set(device, [...known, told])
+        const after = foldPour(run, all)
+        if (wetAt !== undefined) expect(after.batches[0]!.wetAt).toBe(wetAt)
+        if (openFrom !== undefined) expect(after.casts[0]!.openFrom).toBe(openFrom)
+        wetAt = after.batches[0]!.wetAt
+        openFrom = after.casts[0]!.openFrom
+      }
+    }))
+  })
+
   it('the room is read for every batch, water only for its own', () => {
     const read = foldPour(run, [
       event(1, { kind: 'temperature', data: { celsius: 14, where: 'room' } }),

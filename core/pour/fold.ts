@@ -89,8 +89,12 @@ export interface PourState {
   readonly notes: readonly { readonly at: Instant, readonly text: string }[]
   readonly startedAt?: Instant
   readonly endedAt?: Instant
+  /** When the last thing happened that was told of it. */
+  readonly lastAt?: Instant
   /** The last thing that was said at the bench and that still stands: what “Back” takes back. */
   readonly last?: PourEvent
+  /** Steps told again after they had begun, by another hand or a stale screen: nothing else counts them. */
+  readonly repeats: readonly StageTold[]
 }
 
 const AT_THE_BENCH: ReadonlySet<HappeningKind> = new Set([
@@ -118,6 +122,7 @@ function plannedLength(run: FrozenRun, step: RunStep): Seconds {
   }
 }
 
+export type StageTold = PourEvent & { readonly kind: 'stage' }
 type Entered = (StageEntered | undefined)[]
 
 /**
@@ -164,6 +169,22 @@ function enterAfterOthers(
     }
   }
   enter(run, steps, entered, target, at)
+}
+
+/**
+ * Whether a batch is at this step already, or past it, and somebody said so: the device that tells it now had not
+ * heard. What was only inferred may still be told as it was.
+ */
+function isRepeat(
+  steps: readonly RunStep[],
+  entered: Readonly<Entered>,
+  target: number,
+  from: Stage | 'unbegun' | undefined,
+): boolean {
+  if (from === undefined) return false
+  const { batch } = steps[target]!
+  for (let i = target; steps[i]?.batch === batch; i++) if (entered[i]?.inferred === false) return true
+  return false
 }
 
 function batchState(
@@ -296,30 +317,37 @@ function pourStatus(casts: readonly CastState[], stage: Stage, step: number): Po
  * Tolerant: late, repeated, taken-back and unknown events never break it.
  */
 export function foldPour(run: FrozenRun, all: readonly PourEvent[]): PourState {
-  const events = standing(all)
+  const told = standing(all)
+  const repeats: StageTold[] = []
   const steps = stepsOf(run)
   const entered: Entered = []
   let step = 0
   const notes: { at: Instant, text: string }[] = []
   let abandonedAt: Instant | undefined
-  for (const e of events) {
+  for (const e of told) {
     if (e.kind === 'stage') {
       const target = steps.findIndex(s => s.batch === (e.batch ?? 0) && s.stage === e.data.stage)
       if (target < 0) continue
+      if (isRepeat(steps, entered, target, e.data.from)) {
+        repeats.push(e)
+        continue
+      }
       enterAfterOthers(run, steps, entered, target, e.happenedAt)
       step = target
     }
     else if (e.kind === 'note') notes.push({ at: e.happenedAt, text: e.data.text })
     else if (e.kind === 'abandoned') abandonedAt = e.happenedAt
   }
+  const again = new Set<PourEvent>(repeats), events = told.filter(e => !again.has(e))
   const batches = run.batches.map((_, b) => batchState(b, steps, entered, events))
   const casts = castsOf(run).map(cast => castState(run, cast, batches[cast.batch]!, events))
   const done = casts.every(c => c.status === 'finished')
   const status = abandonedAt !== undefined ? 'abandoned' : pourStatus(casts, steps[step]!.stage, step)
   return {
-    status, step, steps, batches, casts, notes,
+    status, step, steps, batches, casts, notes, repeats,
     startedAt: events[0]?.happenedAt,
     endedAt: abandonedAt ?? (done ? Math.max(...casts.map(c => c.finishedAt!)) : undefined),
+    lastAt: events.at(-1)?.happenedAt,
     last: events.filter(e => AT_THE_BENCH.has(e.kind)).at(-1),
   }
 }

@@ -1,7 +1,7 @@
 import type { Basis, Seconds } from '../units/quantity'
 import { endUse } from '../gypsum/end-use'
 import type { Moments } from '../setting/moments'
-import { finishesCasts } from '../plan/coats'
+import { finishesCasts } from '../plan/batches/coats'
 import type { Batch } from '../plan/types'
 import type { SchoolId } from '../gypsum/schools'
 import { schoolStages, type Stage } from '../plan/stages'

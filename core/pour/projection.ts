@@ -46,6 +46,8 @@ export interface PourSummary {
   readonly startedAt?: Instant
   readonly wetAt?: Instant
   readonly endedAt?: Instant
+  /** When the last thing happened that was told of it. */
+  readonly lastAt?: Instant
   /** What is in hand at the bench. */
   readonly step: { readonly stage: string, readonly instruction: string, readonly batch: number }
   readonly verdicts: Readonly<Record<Verdict, number>>
@@ -121,6 +123,7 @@ export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
     startedAt: state.startedAt,
     wetAt: state.batches[0]?.wetAt,
     endedAt: state.endedAt,
+    lastAt: state.lastAt,
     step: { stage: step.stage, instruction: stepWords(step).instruction, batch: step.batch },
     verdicts,
     defects: [...new Set(state.casts.flatMap(c => c.defects))],

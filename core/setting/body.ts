@@ -1,3 +1,4 @@
+import { saturationPressure } from '../numeric/vapour'
 import type { Celsius, Metres } from '../units/quantity'
 import { withWords } from '../units/sentences'
 import { MATERIAL_WORDS, type MaterialWords, CAST_SHAPE_WORDS, SURROUNDING_WORDS } from './words'
@@ -101,14 +102,6 @@ export const CONDUCTIVITY = 0.75
 const RADIATION = 4
 /** The convective film carries the vapour too; divided by 66 Pa/K it gives W/(m2 Pa) (Lewis relation at sea level). */
 const LEWIS = 66
-
-/**
- * Saturation vapour pressure over water, Pa. Magnus form, Alduchov and Eskridge 1996, J. Appl. Meteor. 35:601 (from
- * memory).
- */
-export function saturationPressure(t: Celsius): number {
-  return 610.94 * Math.exp(17.625 * t / (t + 243.04))
-}
 
 /** Shells of one body, per square metre of mould face (slabs), per radian and metre (rods) or per steradian (balls). */
 export interface Shells {

@@ -104,9 +104,7 @@ async function restoreLibrary(inner: Scope, archive: Archive, count: Count): Pro
   }
 }
 
-/** @returns the ids of the plans, which pours may name. */
-async function restorePlans(inner: Scope, archive: Archive, count: Count): Promise<ReadonlySet<string>> {
-  const plans = new Set<string>()
+async function restorePlans(inner: Scope, archive: Archive, count: Count): Promise<void> {
   for await (const p of archive.lines('plans.jsonl')) {
     await inner.insert('plan', [{
       id: p.id,
@@ -116,10 +114,8 @@ async function restorePlans(inner: Scope, archive: Archive, count: Count): Promi
       updated_at: new Date(p.updatedAt),
       archived_at: p.archived ? new Date(p.archived) : null,
     }]).execute()
-    plans.add(p.id)
     count.plans++
   }
-  return plans
 }
 
 /** A pour that says all it has to, and yet cannot be worked out: no version wrote it like this. */
@@ -132,7 +128,6 @@ function notWorkedOut(error: unknown): never {
 async function restoreAllPours(
   inner: Scope,
   archive: Archive,
-  plans: ReadonlySet<string>,
   count: Count,
   going: () => void,
 ): Promise<void> {
@@ -143,7 +138,6 @@ async function restoreAllPours(
     together = []
   }
   for await (const line of archive.lines('pours.jsonl')) {
-    if (line.planId !== undefined && !plans.has(line.planId)) throw new ArchiveRefused(STRANGER)
     together.push(wholePour(line))
     count.pours++
     count.entries += line.events.length
@@ -166,8 +160,8 @@ async function restoreInto(inner: Scope, archive: Archive, told: (share: number)
   const count = { pours: 0, entries: 0, moulds: 0, plans: 0, photos: 0, models: 0 }
   await restorePeople(inner, archive)
   await restoreLibrary(inner, archive, count)
-  const plans = await restorePlans(inner, archive, count)
-  await restoreAllPours(inner, archive, plans, count, going)
+  await restorePlans(inner, archive, count)
+  await restoreAllPours(inner, archive, count, going)
   await restoreViews(inner, archive)
   await restorePhotos(inner, archive, count, going)
   await restoreMeshes(inner, archive, count, going)

@@ -98,6 +98,7 @@ async function* pours(scope: Scope): Lines<'pours.jsonl'> {
           device: e.device,
           deviceSeq: e.device_seq,
           actor: e.actor,
+          ...e.mends !== null && { mends: e.mends },
         })),
       }
     }

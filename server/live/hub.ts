@@ -1,32 +1,82 @@
 import type pg from 'pg'
-import type { LiveMessage } from '~contract/pour'
+import { LIVE_MOST_BYTES, type LiveMessage } from '~contract/pour'
 import { CHANNEL } from '../store/announce'
 import { database } from '../database'
+import { pourEventsAfter } from '../store/pours'
+import { within } from '../store/scope'
 
-type Listener = (message: LiveMessage) => void
+/** Is told what changed; `lost` when nothing more will be heard, so that a browser comes back and catches up. */
+export interface Listener { readonly tell: (message: LiveMessage) => void, readonly lost: () => void }
 
 const listeners = new Map<string, Set<Listener>>()
 let listening: Promise<void> | undefined
 
+/** A connection that says nothing at all is asked whether it is still there. */
+const ASKED_EVERY_MS = 10_000, ASKED_FOR_MS = 5000
+/** Between tries to listen again. */
+const FIRST_RETRY_MS = 250, LAST_RETRY_MS = 5000
+
+/** What is told to browsers: with the pour's new entries, read once for all of them, where they are few. */
+async function told(workshop: string, message: LiveMessage): Promise<LiveMessage> {
+  if (message.what !== 'pour' || message.after === 0) return message
+  const { db } = await database()
+  const news = await pourEventsAfter(within(db, workshop), message.pour, message.after).catch(() => undefined)
+  const whole = news && { ...message, seq: news.seq, events: news.events }
+  return whole && JSON.stringify(whole).length <= LIVE_MOST_BYTES ? whole : message
+}
+
+function heard(payload: string | undefined): void {
+  const { workshop, message } = JSON.parse(payload ?? '{}') as { workshop: string, message: LiveMessage }
+  if (!listeners.has(workshop)) return
+  void told(workshop, message).then((whole) => {
+    for (const listener of listeners.get(workshop) ?? []) listener.tell(whole)
+  })
+}
+
+/** Rejects when the connection does not answer in time. */
+function answers(client: pg.PoolClient): Promise<unknown> {
+  return new Promise((resolve, reject) => {
+    const timer = setTimeout(() => reject(new Error('The listening connection is silent.')), ASKED_FOR_MS)
+    client.query('select 1').then(resolve, reject).finally(() => clearTimeout(timer))
+  })
+}
+
 /**
- * Hands every announcement to the streams of its workshop. One connection listens for the whole process; when it
- * breaks, streams are ended so that browsers come back and catch up.
+ * Hands every announcement to the streams of its workshop. One connection listens for the whole process. When it breaks
+ * or falls silent all streams end: what was announced meanwhile was heard by nobody.
  */
 async function listen(): Promise<void> {
   const { pool } = await database()
-  const client: pg.PoolClient = await pool.connect()
+  const client = await pool.connect()
+  let over = false
   const lost = () => {
+    if (over) return
+    over = true
+    clearInterval(asking)
     listening = undefined
     client.release(true)
-    for (const set of listeners.values()) for (const listener of set) listener({ what: 'people' })
-    if (listeners.size > 0) setTimeout(() => void ensureListening().catch(() => {}), 1000).unref()
+    const all = [...listeners.values()].flatMap(set => [...set])
+    listeners.clear()
+    for (const listener of all) listener.lost()
+    void listenAgain()
   }
   client.once('error', lost)
-  client.on('notification', ({ payload }) => {
-    const { workshop, message } = JSON.parse(payload ?? '{}') as { workshop: string, message: LiveMessage }
-    for (const listener of listeners.get(workshop) ?? []) listener(message)
+  client.once('end', lost)
+  client.on('notification', ({ payload }) => heard(payload))
+  const asking = setInterval(() => void answers(client).catch(lost), ASKED_EVERY_MS)
+  asking.unref()
+  await client.query(`listen ${CHANNEL}`).catch((error) => {
+    lost()
+    throw error
   })
-  await client.query(`listen ${CHANNEL}`)
+}
+
+/** Tried for ever: the next stream finds it listening, and does not wait for the database to be found. */
+async function listenAgain(): Promise<void> {
+  for (let wait = FIRST_RETRY_MS; listening === undefined; wait = Math.min(LAST_RETRY_MS, 2 * wait)) {
+    await new Promise<void>(done => void setTimeout(done, wait).unref())
+    await ensureListening().catch(() => {})
+  }
 }
 
 function ensureListening(): Promise<void> {
@@ -44,6 +94,6 @@ export async function subscribe(workshop: string, listener: Listener): Promise<(
   listeners.set(workshop, set.add(listener))
   return () => {
     set.delete(listener)
-    if (set.size === 0) listeners.delete(workshop)
+    if (set.size === 0 && listeners.get(workshop) === set) listeners.delete(workshop)
   }
 }

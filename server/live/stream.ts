@@ -2,11 +2,14 @@ import { createEventStream, type H3Event } from 'h3'
 import type { LiveMessage } from '~contract/pour'
 import { subscribe } from './hub'
 
-const HEARTBEAT_MS = 20_000
+/** A browser that hears nothing for two and a half of these says that it may be stale. */
+const HEARTBEAT_MS = 10_000
+/** A browser comes back this soon after its stream ended. */
+const COME_BACK_MS = 1000
 
 /**
  * A stream of what changes in a workshop. The first message says where its counter stands, so that a browser that was
- * away knows to catch up.
+ * away knows to catch up. It ends when the database is lost: the browser comes back when there is one.
  * @param show what this stream may say of a message: something, nothing, or that it is over.
  */
 export async function streamOf(
@@ -16,16 +19,20 @@ export async function streamOf(
   show: (message: LiveMessage) => object | undefined | 'end' | Promise<object | undefined | 'end'>,
 ): Promise<void> {
   const stream = createEventStream(event)
-  const stop = await subscribe(workshop, message => void Promise.resolve(show(message)).then((shown) => {
-    if (shown === 'end') return stream.close()
-    if (shown) return stream.push(JSON.stringify(shown))
-  }).catch(() => stream.close()))
+  const end = () => void stream.close().catch(() => {})
+  const stop = await subscribe(workshop, {
+    tell: message => void Promise.resolve(show(message)).then((shown) => {
+      if (shown === 'end') end()
+      else if (shown) return stream.push(JSON.stringify(shown))
+    }).catch(end),
+    lost: end,
+  })
   const heartbeat = setInterval(() => void stream.push({ event: 'beat', data: '' }), HEARTBEAT_MS)
   stream.onClosed(async () => {
     clearInterval(heartbeat)
     stop()
     await stream.close()
   })
-  void stream.push({ event: 'hello', data: String(seq) })
+  void stream.push({ event: 'hello', data: String(seq), retry: COME_BACK_MS })
   return stream.send()
 }

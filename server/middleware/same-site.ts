@@ -1,4 +1,5 @@
-import { defineEventHandler, getMethod, getRequestHeader, getRequestURL } from 'h3'
+import { defineEventHandler, getMethod, getRequestHeader } from 'h3'
+import { askedAt } from '../asked-at'
 import { refuse } from '../route'
 
 /**
@@ -9,7 +10,7 @@ export default defineEventHandler((event) => {
   if (['GET', 'HEAD'].includes(getMethod(event)) || !event.path.startsWith('/api/')) return
   const site = getRequestHeader(event, 'sec-fetch-site')
   const origin = getRequestHeader(event, 'origin')
-  const { host } = getRequestURL(event, { xForwardedHost: true })
+  const host = askedAt(event)?.host
   const sameOrigin = origin !== undefined && URL.canParse(origin) && new URL(origin).host === host
   if (site !== undefined ? site !== 'same-origin' : !sameOrigin)
     throw refuse(403, 'This change did not come from the workshop’s own pages, so it was not made.')

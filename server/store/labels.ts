@@ -26,8 +26,8 @@ export async function whatCodeNames(scope: Scope, means: CodeMeans): Promise<Cod
   }
   const casts = await scope.select('cast_projection').innerJoin(
     'pour_projection as p',
-    'p.pour_id',
-    'cast_projection.pour_id',
+    join => join.onRef('p.workshop_id', '=', 'cast_projection.workshop_id')
+      .onRef('p.pour_id', '=', 'cast_projection.pour_id'),
   )
     .select([
       'cast_projection.pour_id as pour',

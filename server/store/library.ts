@@ -133,7 +133,7 @@ export async function saveItem<K extends LibraryKind>(
 ): Promise<LibraryItem<K>> {
   const row = revision === 0
     ? await scope.insert('library_item', [{ id, kind, body: JSON.stringify(body), archived_at: null }]).onConflict(c =>
-        c.column('id').doNothing(),
+        c.columns(['workshop_id', 'id']).doNothing(),
       ).returning(['id', 'revision']).executeTakeFirst()
     : await scope.update('library_item').set({ body: JSON.stringify(body) as never, revision: revision + 1 }).where(
         'id',
@@ -215,7 +215,7 @@ export async function savePlan(scope: Scope, id: string, plan: Plan, revision: n
         body: JSON.stringify(plan),
         updated_at,
         archived_at: null,
-      }]).onConflict(c => c.column('id').doNothing()).returning('revision').executeTakeFirst()
+      }]).onConflict(c => c.columns(['workshop_id', 'id']).doNothing()).returning('revision').executeTakeFirst()
     : await scope.update('plan').set({
         schema_version: PLAN_SCHEMA_VERSION,
         body: JSON.stringify(plan) as never,

@@ -75,7 +75,8 @@ export async function findPours(scope: Scope, query: LogbookQuery, after?: strin
   const [bodies, count] = await Promise.all([
     shown.length === 0
       ? []
-      : scope.select('pour_projection').select(['pour_id', 'body']).where('pour_id', 'in', shown.map(r => r.pour_id))
+      : scope.select('pour_projection').select(['pour_id', 'seq', 'body'])
+          .where('pour_id', 'in', shown.map(r => r.pour_id))
           .execute(),
     // All of them are on a page that is not full; and a list is counted once.
     after
@@ -84,9 +85,9 @@ export async function findPours(scope: Scope, query: LogbookQuery, after?: strin
         ? found.length
         : scope.countUpTo(matches.select('pour_id'), COUNTED_UP_TO + 1),
   ])
-  const byId = new Map(bodies.map(b => [b.pour_id, b.body]))
+  const byId = new Map(bodies.map(b => [b.pour_id, { id: b.pour_id, seq: b.seq, summary: b.body }]))
   return {
-    rows: shown.map(r => ({ id: r.pour_id, summary: byId.get(r.pour_id)! })),
+    rows: shown.map(r => byId.get(r.pour_id)!),
     count,
     next: found.length > PAGE ? `${last!.started}.${last!.pour_id}` : undefined,
   }
@@ -219,7 +220,7 @@ export async function logbookViews(scope: Scope): Promise<LogbookView[]> {
   })
 }
 
-/** Saves a view, or saves it anew. @returns false when the id is somebody else's, or there are too many. */
+/** Saves a view, or saves it anew. @returns false when there are too many. */
 export async function saveView(scope: Scope, { id, name, query }: LogbookView): Promise<boolean> {
   const changed = await scope.update('logbook_view').set({ name, query: JSON.stringify(query) }).where('id', '=', id)
     .returning('id').execute()
@@ -227,7 +228,7 @@ export async function saveView(scope: Scope, { id, name, query }: LogbookView): 
   const { n } = await scope.select('logbook_view').select(sql<number>`count(*)::int`.as('n')).executeTakeFirstOrThrow()
   if (n >= MOST_VIEWS) return false
   return (await scope.insert('logbook_view', [{ id, name, query: JSON.stringify(query) }]).onConflict(c =>
-    c.column('id').doNothing(),
+    c.columns(['workshop_id', 'id']).doNothing(),
   ).returning('id').execute()).length > 0
 }
 

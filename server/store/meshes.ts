@@ -20,7 +20,7 @@ export async function beginMesh(scope: Scope, id: string, facts: MeshFacts): Pro
       triangles: facts.triangles,
       parts: facts.parts,
       sha256: null,
-    }]).onConflict(c => c.column('id').doNothing()).returning('id').execute()
+    }]).onConflict(c => c.columns(['workshop_id', 'id']).doNothing()).returning('id').execute()
     return made.length > 0
   })
 }
@@ -32,7 +32,7 @@ export async function putPart(scope: Scope, id: string, part: number, data: Buff
       .executeTakeFirst()
     if (!mesh || part >= mesh.parts) return false
     await inner.insert('mesh_part', [{ mesh_id: id, part, data }]).onConflict(c =>
-      c.columns(['mesh_id', 'part']).doUpdateSet({ data }),
+      c.columns(['workshop_id', 'mesh_id', 'part']).doUpdateSet({ data }),
     ).execute()
     return true
   })
@@ -75,7 +75,7 @@ export async function finishMesh(scope: Scope, id: string, sha256?: string): Pro
 /** The model that a mould has, if it has one that arrived whole. */
 export async function meshOfMould(scope: Scope, mould: string): Promise<KeptMesh | undefined> {
   const row = await scope.select('mesh').selectAll('mesh').select(
-    sql<number>`(select sum(length(data))::int from mesh_part p where p.mesh_id = mesh.id)`.as('bytes'),
+    sql<number>`(select sum(length(data))::int from mesh_part p where p.workshop_id = mesh.workshop_id and p.mesh_id = mesh.id)`.as('bytes'),
   )
     .where('mould_id', '=', mould).where('sha256', 'is not', null).executeTakeFirst()
   return row

@@ -7,6 +7,9 @@ import * as m0004 from './migrations/0004-links'
 import * as m0005 from './migrations/0005-logbook'
 import * as m0006 from './migrations/0006-cast-photos'
 import * as m0007 from './migrations/0007-versions'
+import * as m0008 from './migrations/0008-mended'
+import * as m0009 from './migrations/0009-standing'
+import * as m0010 from './migrations/0010-own-keys'
 import type { Database } from './schema'
 
 const MIGRATIONS: Record<string, Migration> = {
@@ -17,20 +20,26 @@ const MIGRATIONS: Record<string, Migration> = {
   '0005-logbook': m0005,
   '0006-cast-photos': m0006,
   '0007-versions': m0007,
+  '0008-mended': m0008,
+  '0009-standing': m0009,
+  '0010-own-keys': m0010,
 }
 
 // Every bigint here is a millisecond count, far below 2^53.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number)
 
+/** A database that does not answer at all counts as away after this long. */
+const CONNECT_MS = 10_000
+
 export type Db = Kysely<Database>
 
 /**
  * Brings a database to the newest schema. Safe when two servers start at once. @throws with the failing migration's
- * name.
+ * name. @param stopAt for tests: a schema of old
  */
-export async function migrateToLatest(db: Db): Promise<void> {
+export async function migrateToLatest(db: Db, stopAt?: string): Promise<void> {
   const migrator = new Migrator({ db, provider: { getMigrations: async () => MIGRATIONS } })
-  const { error, results } = await migrator.migrateToLatest()
+  const { error, results } = await (stopAt ? migrator.migrateTo(stopAt) : migrator.migrateToLatest())
   if (error) {
     const failed = results?.find(r => r.status === 'Error')?.migrationName
     throw new Error(`The database could not be brought up to date${failed ? ` (${failed})` : ''}.`, { cause: error })
@@ -38,7 +47,7 @@ export async function migrateToLatest(db: Db): Promise<void> {
 }
 
 export function connect(url: string): { readonly db: Db, readonly pool: pg.Pool } {
-  const pool = new pg.Pool({ connectionString: url, max: 10 })
+  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: CONNECT_MS })
   // A connection that breaks (server restarted), idle or between two questions, must not end the process: the next
   // question says so, or opens a new one.
   pool.on('error', () => {})

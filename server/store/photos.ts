@@ -55,7 +55,7 @@ export async function keepPhoto(
       height: photo.height,
       sha256,
       data: Buffer.from(photo.bytes),
-    }]).onConflict(c => c.column('id').doNothing()).returning('id').execute()
+    }]).onConflict(c => c.columns(['workshop_id', 'id']).doNothing()).returning('id').execute()
     return made.length > 0
   })
 }

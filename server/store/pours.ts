@@ -1,12 +1,12 @@
 import { sql } from 'kysely'
 import type { DefectId } from '~core/pour/defects'
-import type { PourEvent } from '~core/pour/events'
+import { EVENT_VERSION, type PourEvent } from '~core/pour/events'
 import type { CauseId } from '~core/pour/causes'
 import type { Confirmed } from '~core/logbook/why'
 import type { CastSummary, PourSummary } from '~core/pour/projection'
 import type { CastRow, EventsAnswer, PourAnswer, PourRow } from '~contract/pour'
 import type { Scope } from './scope'
-import { EVENT_VERSION, upcastEvent, upcastRun } from '~contract/versions'
+import { upcastEvent, upcastRun } from '~contract/versions'
 import { readable } from './set-aside'
 
 type EventRow = {
@@ -21,6 +21,7 @@ type EventRow = {
   device: string
   device_seq: number
   actor: string
+  mends: string | null
 }
 
 export function eventOf(row: EventRow): PourEvent {
@@ -36,6 +37,7 @@ export function eventOf(row: EventRow): PourEvent {
     device: row.device,
     deviceSeq: row.device_seq,
     actor: row.actor,
+    ...row.mends !== null && { mends: row.mends },
   } as PourEvent
 }
 
@@ -51,6 +53,7 @@ export const EVENT_COLUMNS = [
   'device',
   'device_seq',
   'actor',
+  'mends',
 ] as const
 
 async function eventsOf(scope: Scope, pourId: string, after = 0): Promise<EventsAnswer> {
@@ -82,10 +85,9 @@ export async function pourEventsAfter(scope: Scope, pourId: string, after: numbe
 
 /** Newest first. */
 export async function pourRows(scope: Scope, limit = 500): Promise<PourRow[]> {
-  const rows = await scope.select('pour_projection').select(['pour_id', 'body']).orderBy('started_at', 'desc').limit(
-    limit,
-  ).execute()
-  return rows.map(r => ({ id: r.pour_id, summary: r.body }))
+  const rows = await scope.select('pour_projection').select(['pour_id', 'seq', 'body'])
+    .orderBy('started_at', 'desc').limit(limit).execute()
+  return rows.map(r => ({ id: r.pour_id, seq: r.seq, summary: r.body }))
 }
 
 /** What lists know of one pour and its casts. */
@@ -128,38 +130,29 @@ export async function* logbookPages(
   }
 }
 
-/** Casts that still need something, and those that came off the shelf after `since` (ms). */
+/** Casts that still need something, and those that came off the shelf after `since` (ms). Each part has its index. */
 export async function castRows(scope: Scope, since: number): Promise<CastRow[]> {
-  const rows = await scope.select('cast_projection').innerJoin(
-    'pour_projection as p',
-    'p.pour_id',
-    'cast_projection.pour_id',
-  )
+  const casts = () => scope.select('cast_projection')
+    .innerJoin('pour_projection as p', join => join
+      .onRef('p.workshop_id', '=', 'cast_projection.workshop_id').onRef('p.pour_id', '=', 'cast_projection.pour_id'))
     .select([
       'cast_projection.pour_id as pour',
       'cast_projection.body as cast',
-      'p.status as pourStatus',
       sql<string>`p.body->>'name'`.as('pourName'),
     ])
-    .where(eb =>
-      eb.or([
-        eb('cast_projection.status', '<>', 'finished'),
-        eb(sql<number>`(cast_projection.body->>'finishedAt')::bigint`, '>', Math.round(since)),
-      ]),
-    )
-    .where('p.status', '<>', 'abandoned').execute()
-  return rows.map(({ pour, pourName, cast }) => ({ pour, pourName, cast }))
+  const standing = casts().where(sql<boolean>`cast_projection.status not in ('finished', 'abandoned')`)
+  const finished = casts().where('cast_projection.status', '=', 'finished')
+    .where('cast_projection.finished_at', '>', Math.round(since))
+  const rows = await Promise.all([standing.execute(), finished.execute()])
+  return rows.flat().map(({ pour, pourName, cast }) => ({ pour, pourName, cast }))
 }
 
 /** Causes of defects that this workshop has confirmed, counted. */
 export async function confirmedCauses(scope: Scope): Promise<Confirmed> {
-  const rows = await scope.select('pour_projection').select(
-    sql<{ defect: DefectId, cause: CauseId }>`jsonb_array_elements(coalesce(body->'causes', '[]'))`.as('found'),
-  ).execute()
-  const counts = new Map<string, { defect: DefectId, cause: CauseId, times: number }>()
-  for (const { found } of rows) {
-    const key = `${found.defect} ${found.cause}`, known = counts.get(key) ?? { ...found, times: 0 }
-    counts.set(key, { ...known, times: known.times + 1 })
-  }
-  return [...counts.values()]
+  const rows = await scope.select('tally').where('series', '=', 'cause')
+    .select(['key', sql<number>`sum(casts)::int`.as('times')]).groupBy('key').orderBy('key').execute()
+  return rows.filter(r => r.times > 0).map(({ key, times }) => {
+    const [defect, cause] = key.split(' ') as [DefectId, CauseId]
+    return { defect, cause, times }
+  })
 }

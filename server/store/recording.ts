@@ -1,17 +1,19 @@
-import type { PourEvent } from '~core/pour/events'
+import { EVENT_VERSION, type PourEvent } from '~core/pour/events'
 import { sql } from 'kysely'
 import { castsOf, type FrozenRun } from '~core/plan/run'
 import { summariseCasts, summarisePour } from '~core/pour/projection'
 import { changeOf, factsOf, searchWords, talliesOf, withBeginnings, type Tally } from '~core/logbook/tallies'
 import { foldPour } from '~core/pour/fold'
-import type { EventsAnswer, SentEvent } from '~contract/pour'
+import type { Fate, SentEvent, TakenAnswer } from '~contract/pour'
 import { LastUsed } from '../last-used'
 import { announceAll } from './announce'
 import { EVENT_COLUMNS, eventOf } from './pours'
 import type { Db } from './open'
 import { within, type Scope } from './scope'
 import { Refused } from '../refused'
-import { EVENT_VERSION, upcastRun } from '~contract/versions'
+import { notTakenWords, type NotTaken } from '../words'
+import { readable } from './set-aside'
+import { upcastEvent, upcastRun } from '~contract/versions'
 
 /** A pour as this process knows it. */
 interface Known {
@@ -23,10 +25,12 @@ interface Known {
   /**
    * The casts as they stand in the projection and what it adds to the counts, if it was this process that wrote them.
    */
-  readonly casts?: ReadonlyMap<string, string>
+  readonly casts?: ReadonlyMap<string, Standing>
   readonly tallies?: readonly Tally[]
   readonly words?: readonly string[]
 }
+/** How far a cast is, and all that lists read of it. */
+interface Standing { readonly status: string, readonly body: string }
 const lastOf = (known: Known) => known.seqs.at(-1) ?? 0
 
 function grown(known: Known, events: readonly PourEvent[], seqs: readonly number[]): Known {
@@ -80,29 +84,38 @@ async function upToNow(scope: Scope, before: number, pours: readonly string[]): 
   return found
 }
 
-/** Refuses what could never belong to this run, so that a fault in one device cannot pollute the record. */
+/** Finds what could never belong to this run, so that a fault in one device cannot pollute the record. */
+function faultFinder(run: FrozenRun): (e: SentEvent) => NotTaken | undefined {
+  const casts = new Set(castsOf(run).map(c => c.id)), batches = run.batches.length
+  return (e) => {
+    if (e.batch !== undefined && e.batch >= batches) return { code: 'batch', batches, named: e.batch }
+    if ('cast' in e.data && !casts.has(e.data.cast)) return { code: 'cast', named: e.data.cast }
+    return undefined
+  }
+}
+
+/** For a whole that is taken as it is or not at all. @throws Refused */
 function checkAgainst(run: FrozenRun, events: readonly SentEvent[]): void {
-  const casts = new Set(castsOf(run).map(c => c.id))
+  const faultOf = faultFinder(run)
   for (const e of events) {
-    if (e.batch !== undefined && e.batch >= run.batches.length)
-      throw new Refused(
-        'entries',
-        undefined,
-        `This pour has ${run.batches.length} batches; an entry names batch ${e.batch + 1}.`,
-      )
-    if ('cast' in e.data && !casts.has(e.data.cast))
-      throw new Refused('entries', undefined, `This pour has no cast ${e.data.cast}.`)
+    const fault = faultOf(e)
+    if (fault) throw new Refused('entries', undefined, notTakenWords(fault))
   }
 }
 
 /** Raised whenever what is projected changes: projections of older rules are made anew at the next start. */
-export const RULES = 2
+export const RULES = 3
 
 /** A pour folded, with what lists read of it. */
 function foldedFor([id, now]: readonly [string, Known]) {
   const state = foldPour(now.run, now.events)
   const casts = summariseCasts(now.run, state), summary = summarisePour(now.run, state)
-  const rows = casts.map(c => ({ cast_id: c.id, status: c.status, body: JSON.stringify(c) }))
+  const rows = casts.map(c => ({
+    cast_id: c.id,
+    status: state.status === 'abandoned' ? 'abandoned' : c.status,
+    finished_at: c.finishedAt ?? null,
+    body: JSON.stringify(c),
+  }))
   return {
     id,
     now,
@@ -111,7 +124,10 @@ function foldedFor([id, now]: readonly [string, Known]) {
     rows,
     words: searchWords(summary, casts),
     tallies: talliesOf(summary, casts),
-    changed: rows.filter(c => now.casts?.get(c.cast_id) !== c.body),
+    changed: rows.filter((c) => {
+      const before = now.casts?.get(c.cast_id)
+      return before?.body !== c.body || before.status !== c.status
+    }),
   }
 }
 type Folded = ReturnType<typeof foldedFor>
@@ -128,8 +144,9 @@ async function countedBefore(scope: Scope, folded: readonly Folded[]): Promise<R
 async function writePours(scope: Scope, folded: readonly Folded[]): Promise<void> {
   await scope.insert(
     'pour_projection',
-    folded.map(({ id, summary, casts, words, tallies }) => ({
+    folded.map(({ id, now, summary, casts, words, tallies }) => ({
       pour_id: id,
+      seq: lastOf(now),
       status: summary.status,
       started_at: summary.startedAt ?? null,
       body: JSON.stringify(summary),
@@ -138,13 +155,14 @@ async function writePours(scope: Scope, folded: readonly Folded[]): Promise<void
       rules: RULES,
     })),
   ).onConflict(c =>
-    c.column('pour_id').doUpdateSet(eb => ({
+    c.columns(['workshop_id', 'pour_id']).doUpdateSet(eb => ({
       status: eb.ref('excluded.status'),
       started_at: eb.ref('excluded.started_at'),
       body: eb.ref('excluded.body'),
       found_by: eb.ref('excluded.found_by'),
       tallies: eb.ref('excluded.tallies'),
       rules: eb.ref('excluded.rules'),
+      seq: eb.ref('excluded.seq'),
     })),
   ).execute()
 }
@@ -153,8 +171,9 @@ async function writeCasts(scope: Scope, folded: readonly Folded[]): Promise<void
   const rows = folded.flatMap(({ id, changed }) => changed.map(c => ({ pour_id: id, ...c })))
   if (rows.length === 0) return
   await scope.insert('cast_projection', rows).onConflict(c =>
-    c.columns(['pour_id', 'cast_id']).doUpdateSet(eb => ({
+    c.columns(['workshop_id', 'pour_id', 'cast_id']).doUpdateSet(eb => ({
       status: eb.ref('excluded.status'),
+      finished_at: eb.ref('excluded.finished_at'),
       body: eb.ref('excluded.body'),
     })),
   ).execute()
@@ -179,7 +198,7 @@ async function project(scope: Scope, pours: ReadonlyMap<string, Known>): Promise
   const counted = folded.flatMap(f => f.now.tallies ?? before.get(f.id) ?? [])
   await count(scope, changeOf(counted, folded.flatMap(f => f.tallies)))
   return new Map(folded.map(({ id, now, rows, words, tallies }) =>
-    [id, { ...now, casts: new Map(rows.map(c => [c.cast_id, c.body])), words, tallies }],
+    [id, { ...now, casts: new Map(rows.map(c => [c.cast_id, c])), words, tallies }],
   ))
 }
 
@@ -224,12 +243,12 @@ async function count(scope: Scope, changes: readonly Tally[]): Promise<void> {
 }
 
 /**
- * Appends events that the pours do not have yet. @param first the number of the first. @throws Refused when one
- * is some other pour's already.
+ * Appends events that the pours do not have yet. @param first the number of the first. @returns the ids that were
+ * written: all but those that are another pour's already.
  */
-async function append(scope: Scope, first: number, fresh: readonly Fresh[]): Promise<void> {
-  if (fresh.length === 0) return
-  const { numInsertedOrUpdatedRows: written } = await scope.insert(
+async function append(scope: Scope, first: number, fresh: readonly Fresh[]): Promise<ReadonlySet<string>> {
+  if (fresh.length === 0) return new Set()
+  const written = await scope.insert(
     'pour_event',
     fresh.map(({ pour, event: e, actor, skewMs, receivedAt }, i) => ({
       id: e.id,
@@ -245,11 +264,16 @@ async function append(scope: Scope, first: number, fresh: readonly Fresh[]): Pro
       device: e.device,
       device_seq: e.deviceSeq,
       actor,
+      mends: e.mends ?? null,
       ...receivedAt && { received_at: receivedAt },
     })),
-  ).onConflict(c => c.doNothing()).executeTakeFirst()
-  if (Number(written) < fresh.length)
-    throw new Refused('entries', undefined, 'An entry with this id already belongs to another pour.')
+  ).onConflict(c => c.doNothing()).returning('id').execute()
+  return new Set(written.map(r => r.id))
+}
+/** As `append`, for a whole that is taken as it is or not at all. @throws Refused */
+async function appendAll(scope: Scope, first: number, fresh: readonly Fresh[]): Promise<void> {
+  if ((await append(scope, first, fresh)).size < fresh.length)
+    throw new Refused('entries', undefined, notTakenWords({ code: 'elsewhere' }))
 }
 interface Fresh {
   readonly pour: string
@@ -265,14 +289,23 @@ function asRead({ pour, event: e, actor }: Fresh): PourEvent {
     ...e,
     pour,
     batch: e.batch,
-    data: JSON.parse(JSON.stringify(e.data)),
+    version: EVENT_VERSION,
+    data: readable(upcastEvent(e.kind, e.version, JSON.parse(JSON.stringify(e.data)) as object)),
     happenedAt: Math.round(e.happenedAt),
     recordedAt: Math.round(e.recordedAt),
     actor,
   } as PourEvent
 }
 
-/** Starts a pour with its first event. Repeating the same start is harmless. */
+/** Which of these plans the workshop has. */
+async function plansHere(inner: Scope, ids: readonly (string | undefined)[]): Promise<ReadonlySet<string>> {
+  const named = ids.filter(id => id !== undefined)
+  const rows = named.length > 0 ? await inner.select('plan').select('id').where('id', 'in', named).execute() : []
+  return new Set(rows.map(r => r.id))
+}
+const planHere = (here: ReadonlySet<string>, id: string | undefined) => id !== undefined && here.has(id) ? id : null
+
+/** Starts a pour with its first event; a plan that is not here is forgotten. Repeating the same start is harmless. */
 export async function startPour(
   scope: Scope,
   start: {
@@ -287,19 +320,15 @@ export async function startPour(
   const begun = await scope.transaction(async (inner, trx) => {
     const made = await inner.insert('pour', [{
       id: start.id,
-      plan_id: start.planId ?? null,
+      plan_id: planHere(await plansHere(inner, [start.planId]), start.planId),
       run: JSON.stringify(start.run),
       started_by: start.actor,
-    }]).onConflict(c => c.column('id').doNothing()).returning(['id', 'run']).execute()
-    if (made.length === 0) {
-      if (!await inner.select('pour').select('id').where('id', '=', start.id).executeTakeFirst())
-        throw new Refused('pour-here')
-      return
-    }
+    }]).onConflict(c => c.columns(['workshop_id', 'id']).doNothing()).returning(['id', 'run']).execute()
+    if (made.length === 0) return
     checkAgainst(start.run, start.first)
     const last = await inner.bumpEvents(start.first.length), first = last - start.first.length + 1
     const fresh = start.first.map(event => ({ pour: start.id, event, actor: start.actor, skewMs: start.skewMs ?? 0 }))
-    await append(inner, first, fresh)
+    await appendAll(inner, first, fresh)
     const known = await project(
       inner,
       new Map([[
@@ -311,7 +340,7 @@ export async function startPour(
         ),
       ]]),
     )
-    await announceAll(trx, scope.workshopId, [{ what: 'pour', pour: start.id, seq: last }])
+    await announceAll(trx, scope.workshopId, [{ what: 'pour', pour: start.id, after: 0, seq: last }])
     return { before: first - 1, last, known }
   })
   if (begun) keep(scope.workshopId, begun.before, begun.last, begun.known)
@@ -325,7 +354,7 @@ interface Sent {
   readonly actor: string
   readonly skewMs: number
   readonly after: number
-  readonly resolve: (answer: EventsAnswer | undefined) => void
+  readonly resolve: (answer: TakenAnswer | undefined) => void
   readonly reject: (error: unknown) => void
 }
 
@@ -340,7 +369,7 @@ const waiting = new Map<string, Sent[]>()
  * the next, so that a class of
  * devices waits for one commit and not for each other's.
  * @param after the number up to which the device has the pour already.
- * @returns the pour's events after that, or undefined when there is no such pour. @throws Refused
+ * @returns the pour's events after that and what became of each that was sent; undefined when there is no such pour.
  */
 export function recordEvents(
   scope: Scope,
@@ -349,7 +378,7 @@ export function recordEvents(
   actor: string,
   skewMs = 0,
   after = 0,
-): Promise<EventsAnswer | undefined> {
+): Promise<TakenAnswer | undefined> {
   return new Promise((resolve, reject) => {
     const sent: Sent = { scope, pour, events, actor, skewMs, after, resolve, reject }
     const line = waiting.get(scope.workshopId)
@@ -375,51 +404,82 @@ async function writeInTurn(workshop: string): Promise<void> {
   waiting.delete(workshop)
 }
 
+/** What goes into one transaction: entries to be written, and what became of the others. */
+interface Sorted { readonly fresh: readonly Fresh[], readonly fates: ReadonlyMap<Sent, ReadonlyMap<string, Fate>> }
+
+/** Refuses, knows or takes each entry for itself. */
+function sortEntries(together: readonly Sent[], found: ReadonlyMap<string, Known>): Sorted {
+  const fresh: Fresh[] = [], here = new Set<string>(), fates = new Map<Sent, Map<string, Fate>>()
+  for (const sent of together) {
+    const known = found.get(sent.pour), own = new Map<string, Fate>()
+    if (!known) continue
+    fates.set(sent, own)
+    const faultOf = faultFinder(known.run)
+    for (const event of sent.events) {
+      const { id } = event, fault = faultOf(event)
+      if (fault) own.set(id, { id, fate: 'refused', code: fault.code, sentence: notTakenWords(fault) })
+      // The same entry twice, in one request or in two that came together, is one entry.
+      else if (known.ids.has(id) || here.has(`${sent.pour} ${id}`)) own.set(id, own.get(id) ?? { id, fate: 'known' })
+      else {
+        here.add(`${sent.pour} ${id}`)
+        fresh.push({ pour: sent.pour, event, actor: sent.actor, skewMs: sent.skewMs })
+        own.set(id, { id, fate: 'stored' })
+      }
+    }
+  }
+  return { fresh, fates }
+}
+
+/** The pours with what was written added to them. @param first the number of the first that was to be written */
+function grownBy(
+  found: ReadonlyMap<string, Known>,
+  fresh: readonly Fresh[],
+  first: number,
+  written: ReadonlySet<string>,
+): Map<string, Known> {
+  const added = new Map<string, { readonly events: PourEvent[], readonly seqs: number[] }>()
+  fresh.forEach((entry, i) => {
+    if (!written.has(entry.event.id)) return
+    const own = added.get(entry.pour) ?? { events: [], seqs: [] }
+    own.events.push(asRead(entry))
+    own.seqs.push(first + i)
+    added.set(entry.pour, own)
+  })
+  return new Map([...added].map(([id, { events, seqs }]) => [id, grown(found.get(id)!, events, seqs)]))
+}
+
 async function writeTogether(together: readonly Sent[]): Promise<void> {
   const { scope } = together[0]!
-  const { before, last, found } = await scope.transaction(async (inner, trx) => {
+  const { before, last, found, fates, written } = await scope.transaction(async (inner, trx) => {
     // Taking the numbers first keeps every other writer of this workshop out until the end. Entries that are known
     // already leave theirs unused.
     const most = together.reduce((n, s) => n + s.events.length, 0),
       last = await inner.bumpEvents(most),
       before = last - most
     const found = await upToNow(inner, before, [...new Set(together.map(s => s.pour))])
-    const fresh: Fresh[] = [], added = new Map<string, { ids: Set<string>, events: PourEvent[], seqs: number[] }>()
-    for (const sent of together) {
-      const known = found.get(sent.pour)
-      if (!known) continue
-      checkAgainst(known.run, sent.events)
-      for (const event of sent.events) {
-        // The same entry twice, in one request or in two that came together, is one entry.
-        const own = added.get(sent.pour) ?? { ids: new Set(), events: [], seqs: [] }
-        if (known.ids.has(event.id) || own.ids.has(event.id)) continue
-        const entry = { pour: sent.pour, event, actor: sent.actor, skewMs: sent.skewMs }
-        fresh.push(entry)
-        own.ids.add(event.id)
-        own.events.push(asRead(entry))
-        own.seqs.push(before + fresh.length)
-        added.set(sent.pour, own)
-      }
-    }
-    if (fresh.length > 0) {
-      await append(inner, before + 1, fresh)
-      const changed = await project(
-        inner,
-        new Map([...added].map(([id, { events, seqs }]) => [id, grown(found.get(id)!, events, seqs)])),
-      )
+    const { fresh, fates } = sortEntries(together, found)
+    const written = await append(inner, before + 1, fresh)
+    if (written.size > 0) {
+      const was = new Map([...found].map(([id, known]) => [id, lastOf(known)]))
+      const changed = await project(inner, grownBy(found, fresh, before + 1, written))
       for (const [id, now] of changed) found.set(id, now)
       await announceAll(
         trx,
         scope.workshopId,
-        [...changed].map(([pour, now]) => ({ what: 'pour', pour, seq: lastOf(now) })),
+        [...changed].map(([pour, now]) => ({ what: 'pour', pour, after: was.get(pour)!, seq: lastOf(now) })),
       )
     }
-    return { before, last, found }
+    return { before, last, found, fates, written }
   })
   keep(scope.workshopId, before, last, found)
+  const elsewhere = { fate: 'refused', code: 'elsewhere', sentence: notTakenWords({ code: 'elsewhere' }) } as const
   for (const sent of together) {
-    const known = found.get(sent.pour)
-    sent.resolve(known && { events: known.events.filter((_, i) => known.seqs[i]! > sent.after), seq: lastOf(known) })
+    const known = found.get(sent.pour), own = fates.get(sent)
+    sent.resolve(known && {
+      events: known.events.filter((_, i) => known.seqs[i]! > sent.after),
+      seq: lastOf(known),
+      fates: [...own?.values() ?? []].map(f => f.fate === 'stored' && !written.has(f.id) ? { ...elsewhere, id: f.id } : f),
+    })
   }
 }
 
@@ -445,21 +505,22 @@ export interface WholeEntry {
  */
 export async function restorePours(inner: Scope, pours: readonly WholePour[]): Promise<void> {
   for (const p of pours) checkAgainst(p.run, p.entries.map(e => e.event))
+  const plans = await plansHere(inner, pours.map(p => p.planId))
   const made = await inner.insert(
     'pour',
     pours.map(p => ({
       id: p.id,
-      plan_id: p.planId ?? null,
+      plan_id: planHere(plans, p.planId),
       run: JSON.stringify(p.run),
       started_by: p.startedBy,
       created_at: p.createdAt,
     })),
-  ).onConflict(c => c.column('id').doNothing()).returning(['id', 'run']).execute()
+  ).onConflict(c => c.columns(['workshop_id', 'id']).doNothing()).returning(['id', 'run']).execute()
   if (made.length < pours.length) throw new Refused('entries', undefined, 'A pour with this id is here already.')
   const all = pours.flatMap(p => p.entries.map(e => ({ pour: p.id, ...e }))),
     last = await inner.bumpEvents(all.length),
     first = last - all.length + 1
-  for (let i = 0; i < all.length; i += MOST_ROWS) await append(inner, first + i, all.slice(i, i + MOST_ROWS))
+  for (let i = 0; i < all.length; i += MOST_ROWS) await appendAll(inner, first + i, all.slice(i, i + MOST_ROWS))
   const runs = new Map(made.map(m => [m.id, m.run]))
   await project(
     inner,
@@ -470,7 +531,7 @@ export async function restorePours(inner: Scope, pours: readonly WholePour[]): P
           grown(
             { run: runs.get(p.id)!, events: [], ids: new Set(), seqs: [], tallies: [] },
             all.filter(e => e.pour === p.id).map(asRead),
-            [],
+            all.flatMap((e, i) => e.pour === p.id ? first + i : []),
           ),
         ],
       ),

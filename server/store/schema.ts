@@ -76,6 +76,8 @@ export interface PourEventTable {
   device: string
   device_seq: number
   actor: string
+  /** The refused entry it stands for. */
+  mends: string | null
 }
 export interface PourProjectionTable {
   pour_id: string
@@ -91,12 +93,16 @@ export interface PourProjectionTable {
   /** What it adds to the counts. */
   tallies: ColumnType<readonly Tally[], string, string>
   rules: number
+  /** The number of its last entry. */
+  seq: number
 }
 export interface CastProjectionTable {
   pour_id: string
   workshop_id: string
   cast_id: string
+  /** How far the cast is; `abandoned` with its pour. */
   status: string
+  finished_at: BigintAsNumber | null
   body: Json<CastSummary>
 }
 

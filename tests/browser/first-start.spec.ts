@@ -15,7 +15,7 @@ test('a new workshop: its owner, a mould, a bucket, a bag, a plan, another perso
   await page.getByRole('button', { name: 'Open the workshop' }).click()
   await expect(page.getByText('No plans yet.')).toBeVisible()
 
-  await page.getByRole('link', { name: 'Shelf' }).click()
+  await page.getByRole('link', { name: 'Shelf', exact: true }).click()
   await expect(page.getByText('The shelf is empty.')).toBeVisible()
   await page.getByRole('link', { name: 'Logbook' }).click()
   await expect(page.getByText('The logbook is empty.')).toBeVisible()

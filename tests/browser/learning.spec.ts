@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { enterDemo, expect, expectAccessible, later, press, test } from './workshop'
+import { enterDemo, expect, expectAccessible, later, press, test, turnTo } from './workshop'
 
 test('what is marked moves the forecast, says so and is written down; the bag remembers it for the next plan', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -73,7 +73,7 @@ test('what is marked moves the forecast, says so and is written down; the bag re
 
   await page.getByRole('link', { name: 'Logbook' }).click()
   await page.getByRole('textbox', { name: 'Find pours' }).fill('quick lantern')
-  await page.getByRole('listitem').filter({ hasText: 'Quick lantern' }).getByRole('link').click()
+  await (await turnTo(page, page.getByRole('listitem').filter({ hasText: 'Quick lantern' }))).getByRole('link').click()
   await expect(page.getByText('46 °C in the cast')).toBeVisible()
   await expect(page.getByText(/^\s*Forecast: open from \d+ min after wetting\s*$/).first()).toBeVisible()
 

@@ -1,6 +1,6 @@
 import type { RestoreLine } from '../../contract/archive'
 import { launch } from '../product'
-import { enterDemo, expect, expectAccessible, test } from './workshop'
+import { enterDemo, expect, expectAccessible, test, turnTo } from './workshop'
 
 test('the logbook finds by a word and by what went wrong, keeps the view, and says so when nothing fits', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -175,7 +175,7 @@ test('a table of one’s own is seen before it is taken in: what cannot be read 
 test('a recipe goes out as a file and comes back as a plan without moulds; anything else is refused in words', async ({ page, demo }) => {
   await enterDemo(page, demo)
   await page.goto(`${demo.url}/plan`)
-  await page.getByRole('link', { name: /Ceiling rosette/ }).first().click()
+  await (await turnTo(page, page.getByRole('link', { name: /Ceiling rosette/ }).first())).click()
   const saved = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Save as a recipe' }).click()
   const path = await (await saved).path()
@@ -263,7 +263,7 @@ test('a bag is measured: a cup’s time moves what is known of it, a level scoop
   await dialog.getByRole('button', { name: 'Keep it' }).click()
   await expect(dialog.getByText('Kept: scoops from this bag are truer now.')).toBeVisible()
   await page.keyboard.press('Escape')
-  const row = page.getByRole('listitem').filter({ hasText: 'Field bags, pre-measured' })
+  const row = await turnTo(page, page.getByRole('listitem').filter({ hasText: 'Field bags, pre-measured' }))
   await expect(row).toContainText('1 cup')
   await expect(row).toContainText(/a litre weighs \d+ to \d+ g/)
 })
@@ -292,7 +292,7 @@ test('the air of the shelf is told once for all that stand in it', async ({ page
 test('field bags have labels, whose code opens their plan; a cast’s code opens the piece', async ({ page, demo }) => {
   await enterDemo(page, demo)
   await page.goto(`${demo.url}/plan`)
-  await page.getByRole('link', { name: /Towpath, second lock/ }).first().click()
+  await (await turnTo(page, page.getByRole('link', { name: /Towpath, second lock/ }).first())).click()
   const address = await page.getByRole('link', { name: 'Labels for the bags' }).getAttribute('href'),
     id = address!.split('/')[3]!
   expect((await (await page.request.get(`${demo.url}${address}`)).body()).subarray(0, 5).toString()).toBe('%PDF-')

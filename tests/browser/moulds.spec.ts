@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { box, positionsOf } from '../../core/mould/mesh/solids'
 import { writeStl } from '../../core/mould/mesh/stl'
 import { withExif } from '../exif'
-import { enterDemo, expect, expectAccessible, test } from './workshop'
+import { enterDemo, expect, expectAccessible, test, turnTo } from './workshop'
 
 // What goes through a service worker cannot be held back by a test, and it takes over whenever it is ready.
 test.use({ serviceWorkers: 'block' })
@@ -26,7 +26,7 @@ test.describe('moulds', () => {
     await told.fill('1050 ml')
     await told.press('Tab')
     await page.getByRole('button', { name: 'Save', exact: true }).click()
-    await page.getByRole('link', { name: 'Serving bowl' }).click()
+    await (await turnTo(page, page.getByRole('link', { name: 'Serving bowl' }))).click()
     const other = async (name: string) => {
       await page.getByRole('combobox', { name: 'Gauge it another way' }).click()
       await page.getByRole('option', { name, exact: true }).click()
@@ -69,7 +69,7 @@ test.describe('moulds', () => {
     await enterDemo(page, demo)
     await page.goto(`${demo.url}/moulds`)
     await newMould(page, 'Slow line')
-    await page.getByRole('link', { name: 'Slow line' }).click()
+    await (await turnTo(page, page.getByRole('link', { name: 'Slow line' }))).click()
     let release = () => {}
     const held = new Promise<void>((done) => { release = done })
     const begun = page.waitForRequest(r => r.method() === 'PUT' && r.url().includes('/api/library/mould/'))
@@ -84,7 +84,7 @@ test.describe('moulds', () => {
     release()
     await expect(page.getByRole('textbox', { name: 'Name of the plan' })).toHaveValue('Slow line')
     await page.goto(`${demo.url}/moulds`)
-    await page.getByRole('link', { name: 'Slow line' }).click()
+    await (await turnTo(page, page.getByRole('link', { name: 'Slow line' }))).click()
     await expect(page.getByRole('checkbox', { name: 'Sits in a cradle' })).toBeChecked()
     await expect(page.getByRole('checkbox', { name: 'Thin or undercut parts' })).toBeChecked()
   })
@@ -93,7 +93,7 @@ test.describe('moulds', () => {
     await enterDemo(page, demo)
     await page.goto(`${demo.url}/moulds`)
     await newMould(page, 'A vase')
-    await page.getByRole('link', { name: 'A vase' }).click()
+    await (await turnTo(page, page.getByRole('link', { name: 'A vase' }))).click()
     await page.getByRole('combobox', { name: 'Gauge it another way' }).click()
     await page.getByRole('option', { name: 'Measure it' }).click()
     await page.getByRole('combobox', { name: 'Shape', exact: true }).click()
@@ -141,7 +141,7 @@ test.describe('moulds', () => {
     }
     await file.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(one)) })
     await expect(page.getByText('1 brought in.')).toBeVisible()
-    await expect(page.getByRole('link', { name: 'Brought in' })).toBeVisible()
+    await expect(await turnTo(page, page.getByRole('link', { name: 'Brought in' }))).toBeVisible()
   })
 
   test('a model: its unit is asked for, its undercut and its pocket of air are found, a vent frees it, and it gauges a mould', async ({ page, demo }) => {
@@ -202,7 +202,7 @@ test.describe('moulds', () => {
 
     // It is there for everyone, and comes back as it was.
     await page.goto(`${demo.url}/moulds`)
-    await page.getByRole('link', { name: 'Second pull' }).click()
+    await (await turnTo(page, page.getByRole('link', { name: 'Second pull' }))).click()
     await expect(page.getByRole('button', { name: /^From its model/ })).toContainText('24 ml')
     await page.getByRole('link', { name: 'Its model in three dimensions' }).click()
     await expect(page.getByText(/42 mm × 32 mm × 60 mm · 1.724 triangles/)).toBeVisible()

@@ -1,6 +1,6 @@
 import type { BrowserContext, Page } from '@playwright/test'
 import type { Product } from '../product'
-import { AGAIN, enterDemo, expect, later, ownPour, press, test } from './workshop'
+import { AGAIN, enterDemo, expect, later, ownPlan, ownPour, press, test, turnTo } from './workshop'
 
 /** The shell is in this browser's own store, and the worker that serves it is in charge. */
 async function installed(page: Page): Promise<void> {
@@ -37,18 +37,18 @@ test('once a pour was opened everything works without a network: reload, screens
   await context.setOffline(true)
   await press(page, /soak|wet through/)
   await press(page, /Stir/)
-  await expect(page.getByText(/no connection, kept here \(2\)/)).toBeVisible()
+  await expect(page.getByText(/last heard \d+:\d\d, kept here \(2\)/)).toBeVisible()
 
   // A reload in mid-run, without any network.
   await page.reload()
   await expect(page.getByRole('heading', { level: 2, name: /Stir/ })).toBeVisible()
-  await expect(page.getByText(/no connection, kept here \(2\)/)).toBeVisible()
+  await expect(page.getByText(/last heard \d+:\d\d, kept here \(2\)/)).toBeVisible()
   await press(page, /pour/)
   await press(page, /Clean up/)
   await page.getByRole('button', { name: 'Webbing' }).click()
   await expect(page.getByRole('button', { name: 'Webbing ✓' })).toBeVisible()
   // The forecast runs here: it is told, and what it foresees is an entry like any other.
-  await expect(page.getByText(/no connection, kept here \(6\)/)).toBeVisible()
+  await expect(page.getByText(/last heard \d+:\d\d, kept here \(6\)/)).toBeVisible()
 
   // Screens that were never opened in this browser.
   await page.getByRole('link', { name: 'Leave' }).click()
@@ -64,7 +64,7 @@ test('once a pour was opened everything works without a network: reload, screens
   await expect(page.getByRole('button', { name: 'Webbing ✓' })).toBeVisible()
 
   await context.setOffline(false)
-  await expect(page.getByText(/no connection|sending/)).toHaveCount(0, { timeout: 30_000 })
+  await expect(page.getByText(/last heard|sending|no connection/i)).toHaveCount(0, { timeout: 30_000 })
   const taken = await events(context, demo.url, at)
   expect(taken.map(e => e.data.stage ?? e.data.sign ?? e.kind)).toEqual([
     'ready',
@@ -78,6 +78,39 @@ test('once a pour was opened everything works without a network: reload, screens
     'foreseen',
   ])
   expect(new Set(taken.map(e => e.id)).size).toBe(taken.length)
+})
+
+test('a pour begins without a network, goes to the shelf, outlasts the browser’s tab, and arrives whole', async ({ page, context, demo }) => {
+  await enterDemo(page, demo)
+  const plan = await ownPlan(page, demo, 'Begun in the field')
+  await page.goto(`${demo.url}/plan/${plan}`)
+  await expect(page.getByRole('button', { name: 'Take to the bench' })).toBeVisible()
+  await installed(page)
+  await context.setOffline(true)
+  await page.getByRole('button', { name: 'Take to the bench' }).click()
+  for (
+    const next of [
+      'Ready the moulds and the table', 'Weigh water, then powder', 'Sift the powder in', 'Let it soak',
+      'Stir under the surface', 'Tap the bucket, then pour', 'Clean up while it sets',
+    ]
+  ) {
+    if (next !== 'Ready the moulds and the table') await press(page, next)
+    await expect(page.getByRole('heading', { level: 2, name: next })).toBeVisible()
+  }
+  const pour = page.url()
+  await page.close()
+
+  const again = await context.newPage()
+  await again.goto(`${demo.url}/bench`)
+  const row = again.getByRole('region', { name: 'In hand' }).getByRole('listitem').filter({ hasText: 'Begun in the field' })
+  await expect(row).toContainText('Clean up while it sets')
+  await again.goto(`${demo.url}/shelf`)
+  await expect(await turnTo(again, again.getByRole('listitem').filter({ hasText: 'Begun in the field' }).first())).toBeVisible()
+  await context.setOffline(false)
+  await expect(again.getByText(/last heard|sending|no connection/i)).toHaveCount(0, { timeout: 40_000 })
+  const taken = await events(context, demo.url, pour)
+  expect(taken.map(e => e.data.stage)).toEqual(['ready', 'weigh', 'sift', 'soak', 'stir', 'fill', 'clean-up'])
+  expect(taken.map(e => e.deviceSeq)).toEqual([...taken.map(e => e.deviceSeq)].sort((a, b) => a - b))
 })
 
 test('two people at one pour, one of them cut off: both end with the same record, and with the server killed and the database gone in between nothing is lost', async ({ page, context, browser, demo }) => {
@@ -97,11 +130,11 @@ test('two people at one pour, one of them cut off: both end with the same record
   await press(other, /soak|wet through/)
   await demo.kill()
   await press(other, /Stir/)
-  await expect(other.getByText(/no connection, kept here/)).toBeVisible()
+  await expect(other.getByText(/last heard \d+:\d\d, kept here/)).toBeVisible()
   await demo.start()
   await context.setOffline(false)
   for (const p of [page, other]) {
-    await expect(p.getByText(/no connection|sending/)).toHaveCount(0, { timeout: 30_000 })
+    await expect(p.getByText(/last heard|sending|no connection/i)).toHaveCount(0, { timeout: 30_000 })
     await expect(p.getByRole('heading', { level: 2, name: /Stir/ })).toBeVisible()
   }
   const taken = await events(context, demo.url, at)

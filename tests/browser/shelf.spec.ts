@@ -1,4 +1,4 @@
-import { enterDemo, expect, expectAccessible, later, ownPour, press, test } from './workshop'
+import { enterDemo, expect, expectAccessible, later, ownPour, press, test, turnTo } from './workshop'
 
 test('a cast is opened, weighed three times and moved: its dry date moves, holds, and says why', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -22,7 +22,7 @@ test('a cast is opened, weighed three times and moved: its dry date moves, holds
   ) await press(page, next)
   await later(page, demo, 3 * 3600)
   await page.goto(`${demo.url}/shelf`)
-  const onShelf = page.getByRole('listitem').filter({ hasText: 'To be weighed' })
+  const onShelf = await turnTo(page, page.getByRole('listitem').filter({ hasText: 'To be weighed' }))
   // By keyboard: the focus stays with the row, whatever it is listed under now.
   await onShelf.getByRole('button', { name: 'Opened: Lantern base 1–3' }).press('Enter')
   await expect(onShelf.getByRole('button', { name: 'Look over: Lantern base 1–3' })).toBeFocused()
@@ -106,7 +106,7 @@ test('a defect is named, its cause stands with its evidence, and what is confirm
   ) await press(page, next)
   await later(page, demo, 4 * 3600)
   await page.goto(`${demo.url}/shelf`)
-  const onShelf = page.getByRole('listitem').filter({ hasText: 'Chalky' })
+  const onShelf = await turnTo(page, page.getByRole('listitem').filter({ hasText: 'Chalky' }))
   await onShelf.getByRole('button', { name: 'Opened: Lantern base 1–3' }).click()
   await onShelf.getByRole('button', { name: 'Look over: Lantern base 1–3' }).click()
   await page.getByLabel('Soft or chalky').check()

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import AxeBuilder from '@axe-core/playwright'
-import { test as base, expect, type Page } from '@playwright/test'
+import { test as base, expect, type Locator, type Page } from '@playwright/test'
 import { launch, type Product } from '../product'
 
 /** A demo workshop and an empty one, each with its own server, shared by the tests of a worker. */
@@ -33,7 +33,7 @@ export { expect }
 export async function enterDemo(page: Page, demo: Product): Promise<void> {
   await page.goto(demo.url)
   await page.getByRole('button', { name: 'Enter the demo workshop' }).click()
-  await expect(page.getByRole('link', { name: 'Shelf' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Shelf', exact: true })).toBeVisible()
 }
 
 /**
@@ -51,6 +51,20 @@ export async function ownPlan(page: Page, demo: Product, name: string, change: o
     })).ok(),
   ).toBe(true)
   return id
+}
+
+/** A row of a long list is drawn once the page is turned to it; from its end the page is turned back to its head. */
+export async function turnTo(page: Page, row: Locator): Promise<Locator> {
+  await expect(async () => {
+    if (await row.count() > 0) return
+    await page.evaluate(() => {
+      const wasAt = scrollY
+      scrollBy(0, innerHeight / 2)
+      if (scrollY === wasAt) scrollTo(0, 0)
+    })
+    expect(await row.count()).toBeGreaterThan(0)
+  }).toPass()
+  return row
 }
 
 /** A pour of the test's own, at its first stage on the bench. */
@@ -85,6 +99,10 @@ export async function later(page: Page, demo: Product, seconds: number): Promise
 export async function expectAccessible(page: Page): Promise<void> {
   // A list that is still closing has its own brief faults.
   await expect(page.locator('.p-select-overlay')).toHaveCount(0)
+  // Half way through a change of colour no contrast is the one that stays.
+  await expect.poll(() => page.evaluate(() => document.getAnimations().filter(
+    a => a.playState === 'running' && Number.isFinite(Number(a.effect?.getComputedTiming().endTime)),
+  ).length)).toBe(0)
   const { violations } = await new AxeBuilder({ page }).withTags([
     'wcag2a',
     'wcag2aa',

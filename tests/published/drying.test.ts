@@ -1,7 +1,8 @@
 import psychrolib from 'psychrolib'
 import { describe, expect, it } from 'vitest'
 import { dryingOf, frontReaches, wetFace, type Body, type PlaceId } from '../../core/drying/cast'
-import { dewPoint, saturationPressure, wetBulb } from '../../core/drying/air'
+import { dewPoint, wetBulb } from '../../core/drying/air'
+import { saturationPressure } from '../../core/numeric/vapour'
 import { solveMix } from '../../core/gypsum/mix'
 import { powderClass } from '../../core/gypsum/powders'
 

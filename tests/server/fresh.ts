@@ -4,8 +4,8 @@ import { connect, migrateToLatest, type Db } from '../../server/store/open'
 
 let made = 0
 
-/** A new, migrated database of this test's own. */
-export async function freshDatabase(): Promise<{ db: Db, url: string, close: () => Promise<void> }> {
+/** A new database of this test's own, migrated to the newest schema or to an old one. */
+export async function freshDatabase(stopAt?: string): Promise<{ db: Db, url: string, close: () => Promise<void> }> {
   const base = inject('databaseBase')
   const name = `t${process.pid}_${Date.now().toString(36)}_${++made}`
   const admin = new pg.Client({ connectionString: `${base}postgres` })
@@ -14,6 +14,6 @@ export async function freshDatabase(): Promise<{ db: Db, url: string, close: () 
   await admin.end()
   const url = `${base}${name}`
   const { db } = connect(url)
-  await migrateToLatest(db)
+  await migrateToLatest(db, stopAt)
   return { db, url, close: () => db.destroy() }
 }

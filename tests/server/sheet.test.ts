@@ -1,6 +1,7 @@
 import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import type { BenchSheet } from '../../core/formats/sheet'
+import { labelsPdf } from '../../server/formats/labels'
 import { benchSheetPdf } from '../../server/formats/sheet'
 
 const sheet = (over: Partial<BenchSheet> = {}): BenchSheet => ({
@@ -14,6 +15,9 @@ const sheet = (over: Partial<BenchSheet> = {}): BenchSheet => ({
   ...over,
 })
 const pages = async (s: BenchSheet) => (await PDFDocument.load(await benchSheetPdf(s))).getPageCount()
+
+/** Letters of other scripts, none, too many, and what a paste brings along. */
+const NAMES = ['Bärenmaske', '石膏', '🙂 two', '', 'x'.repeat(500), 'two\nlines\tand a tab', 'bell\u0007 \u0085 \uD83D cut']
 
 describe('a bench sheet as a PDF', () => {
   it('is one page of A4, named after its pour', async () => {
@@ -39,7 +43,13 @@ describe('a bench sheet as a PDF', () => {
   })
 
   it('prints whatever a pour is called', async () => {
-    for (const title of ['Bärenmaske', '石膏', '🙂 two', '', 'x'.repeat(500)])
-      expect(await pages(sheet({ title }))).toBeGreaterThan(0)
+    for (const title of NAMES) expect(await pages(sheet({ title }))).toBeGreaterThan(0)
+  })
+
+  it('and so do labels', async () => {
+    for (const title of NAMES) {
+      const pdf = await labelsPdf([{ title, lines: [title, title], code: 'ABCD' }], 'http://x/l/', title)
+      expect((await PDFDocument.load(pdf)).getPageCount()).toBe(1)
+    }
   })
 })

@@ -3,6 +3,7 @@ import { cautionWords, stepWords } from '~core/plan/words'
 import { useFullscreen, useLocalStorage, useWakeLock } from '@vueuse/core'
 import { formatDuration, formatTemperature } from '~core/units/format'
 import type { LeftoverPlace } from '~core/pour/events'
+import { unmeantFor } from '~core/bench/guard'
 import { readinessOf } from '~core/mould/readiness'
 import { readyWords } from '~core/mould/words'
 import { cautionsFor } from '~core/plan/cautions'
@@ -94,24 +95,30 @@ onBeforeUnmount(() => void release().catch(() => {}))
 function giveKeysBack(event: MouseEvent) {
   if (event.detail > 0 && document.activeElement instanceof HTMLButtonElement) document.activeElement.blur()
 }
-/**
- * Two people, or one foot, pressing at the same moment mean one step: just after the step, or what the press would do,
- * changed, it is taken as
- * that same press.
- */
-const SAME_PRESS_MS = 450
+/** What becomes of what is told, in a word or two. */
+const sendingWords = computed(() => {
+  if (live.signedOut || records.halted === 'signed-out') return 'signed out, kept here'
+  return live.connected && !records.halted
+    ? 'sending'
+    : `last heard ${timeOfDay(clock.at(live.heardAt))}, kept here`
+})
+/** Just after the step, or what the press would do, changed, a press is taken as the one that changed it. */
 const settled = ref(true)
 let settling: ReturnType<typeof setTimeout> | undefined
 watch(() => `${inHand.value} ${step.value.stage}`, () => {
   words.value = '' // a cue for the step before is over
+  settle(true)
 }, { flush: 'sync' })
-watch(() => `${inHand.value} ${step.value.stage} ${weighingPart.value} ${scaleReady.value}`, () => {
+watch(() => `${weighingPart.value} ${scaleReady.value}`, () => {
+  if (settled.value) settle(false)
+}, { flush: 'sync' })
+function settle(began: boolean) {
   settled.value = false
   clearTimeout(settling)
   settling = setTimeout(() => {
     settled.value = true
-  }, SAME_PRESS_MS)
-}, { flush: 'sync' })
+  }, unmeantFor(began, expected.value))
+}
 onBeforeUnmount(() => clearTimeout(settling))
 const wrong = ref(false)
 const isLast = computed(() => nextStep.value === undefined)
@@ -198,8 +205,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           </button>
         </span>
         <span v-if="!live.connected || records.unsent > 0" class="kept" role="status"
-        >{{ live.connected ? 'sending' : 'no connection, kept here'
-        }}{{ records.unsent > 0 ? ` (${records.unsent})` : '' }}</span
+        >{{ sendingWords }}{{ records.unsent > 0 ? ` (${records.unsent})` : '' }}</span
         >
       </div>
       <div class="tools">

@@ -4,7 +4,7 @@ import { momentShift } from '~core/forecast/learning'
 import { shiftWords } from '~core/forecast/words'
 import { coatMoment } from '~core/bench/coat-moment'
 import { milestonesOf } from '~core/pour/milestones'
-import { overlapOf } from '~core/plan/overlap'
+import { overlapOf } from '~core/plan/batches/overlap'
 import { SIGNS, signsAt, NINE_STAGES, schoolStages, type SignFacts } from '~core/plan/stages'
 import { useClock } from '~/sync/clock'
 import { useRun } from '~/sync/run'
@@ -169,7 +169,10 @@ function actsOf(hand: Hand, store: Store, clock: Clock, mayBegin: (b: number) =>
     if (target.batch !== inHand.value && state.value.batches[target.batch]!.step !== undefined) {
       if (batch.value.cleanAt === undefined) await store.record({ kind: 'cleaned', data: {} }, inHand.value, when())
     }
-    else await store.record({ kind: 'stage', data: { stage: target.stage } }, target.batch, when())
+    else {
+      const from = target.batch === inHand.value ? step.value.stage : 'unbegun'
+      await store.record({ kind: 'stage', data: { stage: target.stage, from } }, target.batch, when())
+    }
     mine.value = target.batch
   }
   /** Takes a batch in hand; one that was not begun is begun by it. */
@@ -178,7 +181,7 @@ function actsOf(hand: Hand, store: Store, clock: Clock, mayBegin: (b: number) =>
       await store.record(
         {
           kind: 'stage',
-          data: { stage: state.value.steps.find(s => s.batch === b)!.stage },
+          data: { stage: state.value.steps.find(s => s.batch === b)!.stage, from: 'unbegun' },
         },
         b,
         when(),
@@ -188,7 +191,11 @@ function actsOf(hand: Hand, store: Store, clock: Clock, mayBegin: (b: number) =>
   async function back(): Promise<void> {
     const { last } = batch.value
     // The first entry is the start of the pour: there is nothing before it to go back to.
-    if (session.mayWrite && last && !(last.kind === 'stage' && last.data.stage === 'ready')) await store.undo(last)
+    if (!session.mayWrite || !last || (last.kind === 'stage' && last.data.stage === 'ready')) return
+    // Told twice, by two hands or a stale screen: it is gone only when both are.
+    const again = state.value.repeats.filter(e =>
+      last.kind === 'stage' && (e.batch ?? 0) === inHand.value && e.data.stage === last.data.stage)
+    for (const entry of [last, ...again]) await store.undo(entry)
   }
   async function sign(s: SignFacts): Promise<void> {
     if (session.mayWrite && offered().has(s.id))

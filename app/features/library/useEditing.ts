@@ -1,6 +1,5 @@
 import { reactive, ref } from 'vue'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
-import { LIBRARY } from '~contract/library'
 import { newId, Refused } from '~/sync/api'
 import { useLibrary } from '~/sync/library'
 
@@ -37,14 +36,14 @@ export function useEditing<K extends LibraryKind>(kind: K, blank: () => LibraryB
       busy.value = false
     }
   }
-  async function save(): Promise<void> {
-    const checked = LIBRARY[kind].safeParse(item.body)
-    if (!checked.success) {
-      trouble.value = checked.error.issues[0]!.message
-      return
-    }
-    await attempt(() => library.save(kind, item.id, checked.data as LibraryBodies[K], item.revision))
-  }
+  const save = () =>
+    attempt(async () => {
+      // Fetched with the first save: a list opens without it.
+      const { LIBRARY } = await import('~contract/library')
+      const checked = LIBRARY[kind].safeParse(item.body)
+      if (!checked.success) throw new Error(checked.error.issues[0]!.message)
+      await library.save(kind, item.id, checked.data as LibraryBodies[K], item.revision)
+    })
   const putAway = () => attempt(() => library.archive(kind, item.id))
   return { open, trouble, busy, item, edit, save, putAway }
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
 import { defectWords } from '~core/pour/defects'
+import { measureName } from '~core/logbook/words'
 import { foldPour } from '~core/pour/fold'
 import { formatConsistency, formatFine } from '~core/units/format'
 import type { KeptPhoto } from '~contract/photo'
@@ -37,7 +38,7 @@ onMounted(() =>
     const page = await ask('GET logbook/pours', { query: { facts: `mould:${mould}` } })
     pours.value = page.rows.map(r => ({
       id: r.id,
-      name: `${r.summary.name}, ${r.summary.startedAt ? dayAndTime(r.summary.startedAt, clock.now) : 'not begun'}${
+      name: `${r.summary.name}, ${r.summary.startedAt ? dayAndTime(r.summary.startedAt, clock.halfHour) : 'not begun'}${
         r.id === pour ? ' (this pour)' : ''
       }`,
     }))
@@ -111,7 +112,7 @@ const photo = computed(() => photos.value.find(p => p.id === shown.value))
             ? `${formatConsistency(ratio)} water to 100 powder as weighed`
             : `${formatConsistency(other.run.ratio.value)} planned`
         }}<template v-for="m in piece.measured" :key="m.what"
-        >; {{ m.what.toLowerCase() }} {{ formatFine(m.value, session.units) }}</template
+        >; {{ measureName(m.what).toLowerCase() }} {{ formatFine(m.value, session.units) }}</template
         >. <NuxtLink :to="`/piece/${pourId}/${piece.cast.id}`">Look it over</NuxtLink>
       </p>
     </template>

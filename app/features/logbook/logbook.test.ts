@@ -40,6 +40,7 @@ beforeEach(() => {
     }))
   vi.stubGlobal('EventSource', FakeStream)
   vi.stubGlobal('addEventListener', () => {})
+  vi.stubGlobal('document', { addEventListener: () => {}, visibilityState: 'visible' })
   setActivePinia(createPinia())
   useSession().facts = {
     person: { id: 'me', name: 'Me', email: 'm@example.org', role: 'member' },

@@ -84,7 +84,7 @@ export const useLogbook = defineStore('logbook', () => {
   useLive().on((message) => {
     // A list that was read on is left alone: nothing may move under a reader.
     // Also while an answer is on its way: it may be older than what is told here.
-    if (begun && rows.value.length <= 50 && (message.what === 'pour' || message.what === 'caught-up'))
+    if (begun && rows.value.length <= 50 && ['pour', 'pours', 'caught-up'].includes(message.what))
       void look(asked.value)
   })
   return { rows, count, next, loaded, trouble, look, more, ...keptViews(who) }

@@ -1,9 +1,11 @@
 import { place } from '~core/drying/cast'
 import { defectWords } from '~core/pour/defects'
 import { standing, type HappeningKind, type PourEvent } from '~core/pour/events'
+import { measureName } from '~core/logbook/words'
 import { troubleWords } from '~core/pour/troubles'
 import { causeWords } from '~core/pour/causes'
 import { SIGNS } from '~core/plan/stages'
+import { foldPour } from '~core/pour/fold'
 import { castsOf, type FrozenRun } from '~core/plan/run'
 import { formatDuration, formatFine, formatMass, formatTemperature } from '~core/units/format'
 import type { UnitPreferences } from '~core/units/units'
@@ -53,7 +55,7 @@ const SAYINGS: { readonly [K in HappeningKind]: Saying<K> } = {
     return `${cast}: ${marks.length} ${marks.length === 1 ? 'fault' : 'faults'} drawn, ${kinds}`
   },
   'measured': ({ what, value, nominal }, { cast, units }) =>
-    `${cast}: ${small(what)} ${formatFine(value, units)}${nominal ? `, model ${formatFine(nominal, units)}` : ''}`,
+    `${cast}: ${small(measureName(what))} ${formatFine(value, units)}${nominal ? `, model ${formatFine(nominal, units)}` : ''}`,
   'cause': ({ defect, cause }, using) =>
     `${using.cast}: ${small(defectWords(defect))} came of: ${small(causeWords(cause))}`,
   'placed': ({ place: where, air }, { cast, units }) =>
@@ -83,6 +85,8 @@ export interface Entry {
   readonly event: PourEvent
   readonly words: string
   readonly takenBack: boolean
+  /** A step that had begun already when it was told. */
+  readonly again: boolean
   readonly late: boolean
 }
 
@@ -91,12 +95,14 @@ export interface Entry {
  * the past, what a table told of it.
  */
 export function entriesOf(events: readonly PourEvent[], run: FrozenRun, units: UnitPreferences): readonly Entry[] {
-  const stands = new Set(standing(events).map(e => e.id))
+  const stands = new Set(standing(events).map(e => e.id)),
+    again = new Set(foldPour(run, events).repeats.map(e => e.id))
   return [...events].filter(e => !run.daysOnly || e.kind !== 'stage').sort((a, b) => a.happenedAt - b.happenedAt)
     .map(event => ({
       event,
       words: entryWords(event, run, units),
       takenBack: !stands.has(event.id),
+      again: again.has(event.id),
       late: !run.daysOnly && event.recordedAt - event.happenedAt > 45_000,
     }))
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
-import { COAT_WAYS, coatWay, type Area, type Coats, type CoatWay } from '~core/plan/coats'
+import { COAT_WAYS, coatWay, type Area, type Coats, type CoatWay } from '~core/plan/batches/coats'
 import QuantityField from '~/ui/QuantityField.vue'
 import Stepper from '~/ui/Stepper.vue'
 import { usePlanning } from '~/features/plan/planning'

@@ -1,7 +1,7 @@
 import { expectedDrying } from '~core/drying/expected'
 import { endUse } from '~core/gypsum/end-use'
 import { needsScale } from '~core/gypsum/schools'
-import { castSection, castVolume } from '~core/plan/coats'
+import { castSection, castVolume } from '~core/plan/batches/coats'
 import type { Batch, MouldFacts, Plan } from '~core/plan/types'
 import type { centreMoments, Forecast } from '~core/setting/moments'
 import { formatDuration, formatDurationRange, formatFine, formatTemperature } from '~core/units/format'

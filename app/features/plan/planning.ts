@@ -6,16 +6,16 @@ import type { Forecast, MomentsInput } from '~core/setting/moments'
 import { workOutPlan } from '~core/plan/plan'
 import type { Plan } from '~core/plan/types'
 import { planSchema, type SavedPlan } from '~contract/plan'
+import { plainly } from '~contract/zod'
 import { settingCurve } from '~core/setting/hydration'
 import { cautionsFor } from '~core/plan/cautions'
 import type { PlanProblem } from '~core/plan/problems'
 import { problemWords } from '~core/plan/words'
-import { forecast } from '~/features/plan/forecasts'
-import { ask, newId } from '~/sync/api'
+import { forecast, freeze } from '~/features/plan/forecasts'
+import { ask, newId, Refused } from '~/sync/api'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
-import { nextStamp } from '~/sync/outbox'
-import { useClock } from '~/sync/clock'
+import { useRecords } from '~/sync/records'
 import { useLibrary } from '~/sync/library'
 import { useLive } from '~/sync/live'
 import { useSession } from '~/sync/session'
@@ -151,7 +151,7 @@ function savingOf({ id, revision, plan, saved, saving, saveTrouble }: State) {
 
 /** What is done with whole plans. */
 function listOf({ saved, loaded, trouble, saving }: State, usualName: () => string) {
-  const session = useSession(), clock = useClock(), latest = latestOnly()
+  const session = useSession(), library = useLibrary(), latest = latestOnly()
   async function load(): Promise<void> {
     try {
       await latest(() => remembered(session.key ?? '', 'GET plans'), (plans) => {
@@ -169,22 +169,15 @@ function listOf({ saved, loaded, trouble, saving }: State, usualName: () => stri
     saved.value = saved.value.filter(p => p.id !== which)
   }
 
-  /** Freezes a plan into a new pour. @returns the pour's id. */
+  /** Freezes a plan into a new pour, here: no network is needed. @returns the pour's id. @throws Refused in words */
   async function toBench(which: { readonly id?: string, readonly plan: Plan }): Promise<string> {
-    const pour = newId()
-    const stamp = await nextStamp()
     const name = which.plan.name.trim() || usualName()
-    await ask('POST pours', {
-      body: {
-        id: pour,
-        planId: which.id,
-        plan: { ...which.plan, name },
-        startedAt: Math.round(clock.read()),
-        eventId: newId(),
-        ...stamp,
-      },
-    })
-    return pour
+    const read = planSchema.safeParse({ ...which.plan, name }, { error: plainly })
+    if (!read.success) throw new Refused(read.error.issues[0]!.message, 0)
+    const plan = read.data, frozen = await freeze(plan, library.worldOf(plan))
+    if (!frozen) throw new Refused('This could not be worked out here. Try it again.', 0)
+    if (!frozen.ok) throw new Refused(problemWords(frozen.problems[0]!, session.units), 0)
+    return useRecords().begin(plan, frozen.run, which.id)
   }
 
   useLive().on((message) => {

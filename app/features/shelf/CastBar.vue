@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import type { CastSummary } from '~core/pour/projection'
+import { useClock } from '~/sync/clock'
 
 /** From filling to the end of what is awaited: the waiting as a line, the time to act as a band, now as a mark. */
-const { cast, now } = defineProps<{ cast: CastSummary, now: number }>()
+const { cast } = defineProps<{ cast: CastSummary }>()
+const clock = useClock()
 const span = computed(() => {
+  const now = clock.beat
   const drying = cast.openedAt !== undefined && cast.readyTo !== undefined
   const from = drying ? cast.openedAt! : cast.filledAt ?? now
   const [a, b] = drying ? [cast.readyFrom!, cast.readyTo!] : [cast.openFrom ?? now, cast.openTo ?? now]

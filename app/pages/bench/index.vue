@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import StillThere from '~/features/bench/StillThere.vue'
+import LongList from '~/ui/LongList.vue'
 import RippleGlyph from '~/ui/RippleGlyph.vue'
+import RowButton from '~/ui/RowButton.vue'
 import { dayAndTime } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
@@ -34,41 +37,37 @@ async function start(p: SavedPlan) {
     <p v-if="trouble || pours.trouble" class="problem" role="alert">{{ trouble || pours.trouble }}</p>
     <section v-if="pours.live.length > 0" aria-labelledby="in-hand">
       <div class="group-head"><h2 id="in-hand">In hand</h2></div>
-      <ul class="ruled">
-        <li v-for="p in pours.live" :key="p.id">
-          <RippleGlyph
-            :marks="p.summary.glyph"
-            :now="p.summary.wetAt ? (clock.now - p.summary.wetAt) / 1000 : undefined"
-            :size="40" />
-          <span
-          ><span class="strong">{{ p.summary.name }}</span
-          ><br /><span class="small soft"
-          >{{ p.summary.step.instruction
-          }}<template v-if="p.summary.startedAt"
-          >, started {{ dayAndTime(p.summary.startedAt, clock.now) }}</template
-          ></span
-          ></span
-          >
-          <Button label="Go on" :aria-label="`Go on with ${p.summary.name}`" @click="navigateTo(`/bench/${p.id}`)" />
-        </li>
-      </ul>
+      <LongList v-slot="{ item: p }" :items="pours.live" :key-of="p => p.id" class="pours">
+        <RippleGlyph
+          :marks="p.summary.glyph"
+          :wet-at="p.summary.wetAt"
+          :size="40" />
+        <span
+        ><span class="strong">{{ p.summary.name }}</span
+        ><br /><span class="small soft"
+        >{{ p.summary.step.instruction
+        }}<template v-if="p.summary.startedAt"
+        >, started {{ dayAndTime(p.summary.startedAt, clock.halfHour) }}</template
+        ></span
+        ></span
+        >
+        <RowButton label="Go on" strong :aria-label="`Go on with ${p.summary.name}`" @click="navigateTo(`/bench/${p.id}`)" />
+      </LongList>
     </section>
+    <StillThere :pours="pours.forgotten" />
     <section v-if="session.mayWrite" aria-labelledby="to-start">
       <div class="group-head"><h2 id="to-start">Start from a plan</h2></div>
-      <ul class="ruled">
-        <li v-for="p in planning.saved" :key="p.id">
-          <span />
-          <NuxtLink class="row-link" :to="`/plan/${p.id}`"
-          ><span class="strong">{{ p.plan.name || 'Plan without a name' }}</span></NuxtLink
-          >
-          <Button
-            label="Start"
-            severity="secondary"
-            :disabled="busy"
-            :aria-label="`Start ${p.plan.name}`"
-            @click="start(p)" />
-        </li>
-      </ul>
+      <LongList v-slot="{ item: p }" :items="planning.saved" :key-of="p => p.id" class="pours">
+        <span />
+        <NuxtLink class="row-link" :to="`/plan/${p.id}`"
+        ><span class="strong">{{ p.plan.name || 'Plan without a name' }}</span></NuxtLink
+        >
+        <RowButton
+          label="Start"
+          :disabled="busy"
+          :aria-label="`Start ${p.plan.name}`"
+          @click="start(p)" />
+      </LongList>
       <div v-if="planning.loaded && planning.saved.length === 0" class="empty">
         <p>Nothing is planned. A pour starts from a plan, so that the bench knows how much, in what order and when.</p>
         <Button label="Plan a pour" @click="navigateTo('/plan')" />
@@ -78,5 +77,5 @@ async function start(p: SavedPlan) {
 </template>
 
 <style scoped>
-li { display: grid; grid-template-columns: 44px 1fr auto; gap: 14px; align-items: center; padding: 10px 0; }
+.pours { --columns: 44px 1fr auto; }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
 import { format } from 'date-fns'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -10,6 +11,7 @@ import { formatConsistency } from '~core/units/format'
 import { COUNTED_UP_TO, logbookQuerySchema, type LogbookQuery } from '~contract/logbook'
 import type { PourRow } from '~contract/pour'
 import LogbookHead from '~/features/logbook/LogbookHead.vue'
+import LongList from '~/ui/LongList.vue'
 import RippleGlyph from '~/ui/RippleGlyph.vue'
 import { dayAndTime } from '~/ui/when'
 import { addressOf } from '~/sync/api'
@@ -102,6 +104,8 @@ const how = computed(() =>
 
 /** On a phone the ways to narrow it wait behind a button. */
 const narrowing = ref(sought.value.facts.length > 0)
+const phone = useMediaQuery('(max-width: 720px)')
+const ways = computed(() => narrowing.value || !phone.value)
 const naming = ref<string>(), viewTrouble = ref('')
 const view = computed(() => book.views.find(v => queryWords(v.query) === queryWords(sought.value)))
 async function tried(work: Promise<void>) {
@@ -119,7 +123,7 @@ function pick(id: string) {
 }
 /** Of a pour of the past only the day is known. */
 const whenOf = ({ summary: { startedAt, daysOnly } }: PourRow) =>
-  startedAt === undefined ? '' : daysOnly ? format(startedAt, 'd MMM yyyy') : dayAndTime(startedAt, clock.beat)
+  startedAt === undefined ? '' : daysOnly ? format(startedAt, 'd MMM yyyy') : dayAndTime(startedAt, clock.halfHour)
 const verdict = (p: PourRow) => {
   const { good, second, waste } = p.summary.verdicts
   return [good && `${good} good`, second && `${second} second`, waste && `${waste} waste`].filter(Boolean).join(', ')
@@ -153,7 +157,7 @@ const comparePicked = () => navigateTo(`/logbook/compare?pours=${picked.value.jo
         :aria-expanded="narrowing"
         @click="narrowing = !narrowing" />
       <Select
-        v-for="f in filters"
+        v-for="f in ways ? filters : []"
         :key="f.kind"
         :model-value="chosenOf(f.kind) ?? null"
         :options="[...f.choices]"
@@ -162,16 +166,16 @@ const comparePicked = () => navigateTo(`/logbook/compare?pours=${picked.value.jo
         :placeholder="f.word"
         :aria-label="f.word"
         show-clear
-        :class="['filter', { on: chosenOf(f.kind), tucked: !narrowing }]"
+        :class="['filter', { on: chosenOf(f.kind) }]"
         @update:model-value="choose(f.kind, $event)" />
-      <label :class="['small month', { tucked: !narrowing }]"
+      <label v-if="ways" class="small month"
       >from
         <input
           type="month"
           :value="sought.from ?? ''"
           @change="seekDay('from', $event)"
         /></label>
-      <label :class="['small month', { tucked: !narrowing }]"
+      <label v-if="ways" class="small month"
       >to
         <input
           type="month"
@@ -228,50 +232,54 @@ const comparePicked = () => navigateTo(`/logbook/compare?pours=${picked.value.jo
         @click="comparePicked" />
       <Button label="Choose none" severity="secondary" size="small" @click="picked = []" />
     </div>
-    <ul v-if="book.rows.length > 0" class="ruled">
-      <li v-for="p in book.rows" :key="p.id" :class="{ picked: picked.includes(p.id) }">
-        <label class="pick"
-        ><input
-          type="checkbox"
-          :checked="picked.includes(p.id)"
-          :aria-label="`Compare ${p.summary.name}${p.summary.startedAt ? `, ${whenOf(p)}` : ''}`"
-          @change="pick(p.id)"
-        /></label>
-        <RippleGlyph
-          :marks="p.summary.glyph"
-          :now="p.summary.endedAt ? undefined : p.summary.wetAt ? (clock.beat - p.summary.wetAt) / 1000 : undefined"
-          :size="36" />
-        <NuxtLink :to="`/pour/${p.id}`" class="row-link"
-        ><span class="strong">{{ p.summary.name }}</span
-        ><br /><span class="small soft">{{ whenOf(p) }}, {{ statusWords(p.summary.status) }}</span></NuxtLink
-        >
-        <span class="small moulds"
-        >{{ p.summary.moulds.map(m => `${m.count} × ${m.name}`).join(', ') }}<br /><span class="soft">{{
-          p.summary.bag ?? p.summary.powder
-        }}</span></span
-        >
-        <span class="small ratio"
-        ><template v-if="!p.summary.daysOnly"
-        >planned <span class="num">{{ formatConsistency(p.summary.ratio.planned) }}</span><br /></template
-        ><span
-          v-if="p.summary.ratio.actual"
-          :class="
-            !p.summary.daysOnly && Math.abs(p.summary.ratio.actual / p.summary.ratio.planned - 1) > RATIO_MISSED
-              ? 'off'
-              : 'soft'
-          "
-        >{{ p.summary.daysOnly ? 'weighed' : 'was' }}
-          <span class="num">{{ formatConsistency(p.summary.ratio.actual) }}</span></span
-        ><span v-else class="soft">not weighed</span></span
-        >
-        <span class="small result"
-        ><span class="strong">{{ verdict(p) || '—' }}</span
-        ><br /><span class="soft">{{
-          p.summary.defects.map(d => defectWords(d).toLowerCase()).join(', ')
-        }}</span></span
-        >
-      </li>
-    </ul>
+    <LongList
+      v-if="book.rows.length > 0"
+      v-slot="{ item: p }"
+      :items="book.rows"
+      :key-of="p => p.id"
+      :row-class="p => ({ picked: picked.includes(p.id) })"
+      class="pours">
+      <label class="pick"
+      ><input
+        type="checkbox"
+        :checked="picked.includes(p.id)"
+        :aria-label="`Compare ${p.summary.name}${p.summary.startedAt ? `, ${whenOf(p)}` : ''}`"
+        @change="pick(p.id)"
+      /></label>
+      <RippleGlyph
+        :marks="p.summary.glyph"
+        :wet-at="p.summary.endedAt ? undefined : p.summary.wetAt"
+        :size="36" />
+      <NuxtLink :to="`/pour/${p.id}`" class="row-link"
+      ><span class="strong">{{ p.summary.name }}</span
+      ><br /><span class="small soft">{{ whenOf(p) }}, {{ statusWords(p.summary.status) }}</span></NuxtLink
+      >
+      <span class="small moulds"
+      >{{ p.summary.moulds.map(m => `${m.count} × ${m.name}`).join(', ') }}<br /><span class="soft">{{
+        p.summary.bag ?? p.summary.powder
+      }}</span></span
+      >
+      <span class="small ratio"
+      ><template v-if="!p.summary.daysOnly"
+      >planned <span class="num">{{ formatConsistency(p.summary.ratio.planned) }}</span><br /></template
+      ><span
+        v-if="p.summary.ratio.actual"
+        :class="
+          !p.summary.daysOnly && Math.abs(p.summary.ratio.actual / p.summary.ratio.planned - 1) > RATIO_MISSED
+            ? 'off'
+            : 'soft'
+        "
+      >{{ p.summary.daysOnly ? 'weighed' : 'was' }}
+        <span class="num">{{ formatConsistency(p.summary.ratio.actual) }}</span></span
+      ><span v-else class="soft">not weighed</span></span
+      >
+      <span class="small result"
+      ><span class="strong">{{ verdict(p) || '—' }}</span
+      ><br /><span class="soft">{{
+        p.summary.defects.map(d => defectWords(d).toLowerCase()).join(', ')
+      }}</span></span
+      >
+    </LongList>
     <Button
       v-if="book.next && book.rows.length > 0"
       label="Show more"
@@ -367,14 +375,10 @@ const comparePicked = () => navigateTo(`/logbook/compare?pours=${picked.value.jo
   padding: 8px 14px;
   margin: 4px 0;
 }
-li {
-  display: grid;
-  grid-template-columns: 28px 42px minmax(0, 1.3fr) minmax(0, 1.3fr) 120px minmax(0, 1.2fr);
-  gap: 14px;
-  align-items: center;
-  padding: 9px 0;
+.pours {
+  --columns: 28px 42px minmax(0, 1.3fr) minmax(0, 1.3fr) 120px minmax(0, 1.2fr);
 }
-li.picked {
+.pours :deep(.picked) {
   background: var(--action-soft);
 }
 .pick {
@@ -397,11 +401,10 @@ li.picked {
   margin: 14px 0;
 }
 @media (max-width: 720px) {
-  li { grid-template-columns: 24px 40px 1fr auto; gap: 10px; }
+  .pours { --columns: 24px 40px 1fr auto; --row-gap: 10px; }
   .moulds, .ratio { display: none; }
   .find { flex: 1; }
   .narrow { display: inline-flex; }
   .filter { flex: 1 1 30%; }
-  .tucked { display: none; }
 }
 </style>

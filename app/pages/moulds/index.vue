@@ -8,13 +8,15 @@ import { MOULD_MATERIALS } from '~core/setting/body'
 import { releaseSentence } from '~core/mould/words'
 import { evenDepth } from '~core/mould/gauge/vessel'
 import { formatLength, formatVolume } from '~core/units/format'
-import { MOULD_FILE, mouldFileSchema, type MouldBody } from '~contract/library'
+import type { MouldBody } from '~contract/library'
 import { newId } from '~/sync/api'
 import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
 import FileButton from '~/ui/FileButton.vue'
+import LongList from '~/ui/LongList.vue'
 import MouldPicture from '~/ui/MouldPicture.vue'
 import QuantityField from '~/ui/QuantityField.vue'
+import RowButton from '~/ui/RowButton.vue'
 import Stepper from '~/ui/Stepper.vue'
 import { useLibrary } from '~/sync/library'
 import { useSession } from '~/sync/session'
@@ -33,7 +35,10 @@ const { open, trouble, busy, item, edit, save, putAway } = useEditing('mould', (
   note: '',
 } satisfies MouldBody))
 const reading = ref(false), failed = ref(false), brought = ref('')
-function saveFile() {
+/** What a file of moulds is: fetched when there is one, the list opens without it. */
+const contract = () => import('~contract/library')
+async function saveFile() {
+  const { MOULD_FILE } = await contract()
   offerFile(
     'moulds.json',
     JSON.stringify({ format: MOULD_FILE, version: 1, moulds: library.items.mould.map(m => m.body) }, null, 2),
@@ -46,6 +51,7 @@ async function bringIn(file: File) {
   failed.value = false
   try {
     if (file.size > 5e6) throw new Error('A file of moulds is at most 5 MB.')
+    const { mouldFileSchema } = await contract()
     const parsed = mouldFileSchema.safeParse(readJson(await file.text()))
     if (!parsed.success) throw new Error(parsed.error.issues[0]!.message)
     const key = (m: MouldBody) => `${m.name} ${m.volume.value}`
@@ -91,41 +97,43 @@ function setVolume(value: number | undefined, percent = spread.value) {
     </header>
     <p v-if="library.trouble" class="problem" role="alert">{{ library.trouble }}</p>
     <p v-if="brought" :class="{ problem: failed }" role="status">{{ brought }}</p>
-    <ul v-if="library.items.mould.length > 0" class="ruled">
-      <li v-for="m in library.items.mould" :key="m.id">
-        <MouldPicture :mouth="m.body.mouth" :volume="m.body.volume.value" :size="52" />
-        <span
-        ><NuxtLink :to="`/moulds/${m.id}`" class="row-link strong">{{ m.body.name }}</NuxtLink
-        ><br /><span class="small soft"
-        >{{ MOULD_MATERIALS[m.body.material].name
-        }}<template v-if="m.body.note">. {{ m.body.note }}</template></span
-        ></span
-        >
-        <span
-        ><span class="num strong">{{ formatVolume(m.body.volume.value, units) }}</span
-        ><br /><span class="num small soft"
-        >{{ formatVolume(m.body.volume.low, units) }} to {{ formatVolume(m.body.volume.high, units) }}</span
-        ></span
-        >
-        <span class="small release">{{ releaseSentence(m.body.material) }}</span>
-        <span class="small soft"><span class="num">{{ m.uses ?? 0 }}</span> casts so far</span>
-        <span class="ways">
-          <Button
-            label="Gauge"
-            severity="secondary"
-            size="small"
-            :aria-label="`Gauge ${m.body.name}`"
-            @click="navigateTo(`/moulds/${m.id}`)" />
-          <Button
-            v-if="session.mayWrite"
-            label="Change"
-            severity="secondary"
-            size="small"
-            :aria-label="`Change ${m.body.name}`"
-            @click="edit(m)" />
-        </span>
-      </li>
-    </ul>
+    <LongList
+      v-if="library.items.mould.length > 0"
+      v-slot="{ item: m }"
+      :items="library.items.mould"
+      :key-of="m => m.id"
+      :row-height="72"
+      class="moulds">
+      <MouldPicture :mouth="m.body.mouth" :volume="m.body.volume.value" :size="52" />
+      <span
+      ><NuxtLink :to="`/moulds/${m.id}`" class="row-link strong">{{ m.body.name }}</NuxtLink
+      ><br /><span class="small soft"
+      >{{ MOULD_MATERIALS[m.body.material].name
+      }}<template v-if="m.body.note">. {{ m.body.note }}</template></span
+      ></span
+      >
+      <span
+      ><span class="num strong">{{ formatVolume(m.body.volume.value, units) }}</span
+      ><br /><span class="num small soft"
+      >{{ formatVolume(m.body.volume.low, units) }} to {{ formatVolume(m.body.volume.high, units) }}</span
+      ></span
+      >
+      <span class="small release">{{ releaseSentence(m.body.material) }}</span>
+      <span class="small soft uses"><span class="num">{{ m.uses ?? 0 }}</span> casts so far</span>
+      <span class="ways">
+        <RowButton
+          label="Gauge"
+          small
+          :aria-label="`Gauge ${m.body.name}`"
+          @click="navigateTo(`/moulds/${m.id}`)" />
+        <RowButton
+          v-if="session.mayWrite"
+          label="Change"
+          small
+          :aria-label="`Change ${m.body.name}`"
+          @click="edit(m)" />
+      </span>
+    </LongList>
     <div v-else-if="library.loaded" class="empty">
       <p>
         No moulds yet. Fill yours with water to where the plaster should stand, pour that into a jug or onto a scale,
@@ -235,16 +243,15 @@ function setVolume(value: number | undefined, percent = spread.value) {
 <style scoped>
 header {
   display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
   justify-content: space-between;
   align-items: center;
   margin-bottom: 10px;
 }
-li {
-  display: grid;
-  grid-template-columns: 60px minmax(0, 1.3fr) 150px minmax(0, 1.2fr) 110px auto;
-  gap: 16px;
-  align-items: center;
-  padding: 9px 0;
+.moulds {
+  --columns: 60px minmax(0, 1.3fr) 150px minmax(0, 1.2fr) 110px auto;
+  --row-gap: 16px;
 }
 .ways {
   display: flex;
@@ -269,11 +276,14 @@ li {
   align-items: center;
 }
 @media (max-width: 720px) {
-  li {
-    grid-template-columns: 56px 1fr auto;
+  .moulds {
+    --columns: 56px 1fr auto;
+  }
+  .moulds .ways {
+    grid-column: 2 / -1;
   }
   .release,
-  li > :nth-child(5) {
+  .uses {
     display: none;
   }
 }

@@ -11,6 +11,8 @@ import { ask, newId } from '~/sync/api'
 import { readJson } from '~/ui/files'
 import { planByRecipe, recipeSchema } from '~contract/recipe'
 import FileButton from '~/ui/FileButton.vue'
+import LongList from '~/ui/LongList.vue'
+import RowButton from '~/ui/RowButton.vue'
 
 const planning = usePlanning(), library = useLibrary(), session = useSession()
 const trouble = ref('')
@@ -61,29 +63,31 @@ async function remove(id: string) {
       <Button v-if="session.mayWrite" label="New plan" @click="navigateTo(`/plan/${newId()}`)" />
     </header>
     <p v-if="planning.trouble || trouble" class="problem" role="alert">{{ planning.trouble || trouble }}</p>
-    <ul v-if="planning.saved.length > 0" class="ruled">
-      <li v-for="p in planning.saved" :key="p.id">
-        <NuxtLink :to="`/plan/${p.id}`" class="row-link">
-          <span class="strong">{{ p.plan.name || 'Plan without a name' }}</span><br>
-          <span class="small soft">{{ fills(p.plan) }}</span>
-        </NuxtLink>
-        <span class="small"
-        >{{ powderClass(p.plan.classId).name }} at
-          <span class="num">{{ formatConsistency(p.plan.ratio) }}</span><br /><span class="soft">{{
-            endUse(p.plan.endUse).name.toLowerCase()
-          }}</span></span
-        >
-        <span class="small soft">changed {{ dayAndTime(p.updatedAt, Date.now()) }}</span>
-        <Button
-          v-if="session.mayWrite"
-          label="Put away"
-          severity="secondary"
-          size="small"
-          :aria-label="`Put away ${p.plan.name}`"
-          @click="remove(p.id)"
-        />
-      </li>
-    </ul>
+    <LongList
+      v-if="planning.saved.length > 0"
+      v-slot="{ item: p }"
+      :items="planning.saved"
+      :key-of="p => p.id"
+      class="plans">
+      <NuxtLink :to="`/plan/${p.id}`" class="row-link">
+        <span class="strong">{{ p.plan.name || 'Plan without a name' }}</span><br>
+        <span class="small soft">{{ fills(p.plan) }}</span>
+      </NuxtLink>
+      <span class="small how"
+      >{{ powderClass(p.plan.classId).name }} at
+        <span class="num">{{ formatConsistency(p.plan.ratio) }}</span><br /><span class="soft">{{
+          endUse(p.plan.endUse).name.toLowerCase()
+        }}</span></span
+      >
+      <span class="small soft">changed {{ dayAndTime(p.updatedAt, Date.now()) }}</span>
+      <RowButton
+        v-if="session.mayWrite"
+        label="Put away"
+        small
+        :aria-label="`Put away ${p.plan.name}`"
+        @click="remove(p.id)"
+      />
+    </LongList>
     <div v-else-if="planning.loaded" class="empty">
       <p>
         No plans yet. A plan says what you fill and how you mix; everything else follows: how much water and powder, how
@@ -96,6 +100,6 @@ async function remove(id: string) {
 <style scoped>
 header { display: flex; gap: 12px; align-items: center; margin-bottom: 14px; }
 .recipe { margin-left: auto; }
-li { display: grid; grid-template-columns: 2fr 1.2fr 1fr auto; gap: 16px; align-items: center; padding: 11px 0; }
-@media (max-width: 720px) { li { grid-template-columns: 1fr auto; } li > :nth-child(2) { display: none; } }
+.plans { --columns: 2fr 1.2fr 1fr auto; --row-gap: 16px; }
+@media (max-width: 720px) { .plans { --columns: 1fr auto; } .how { display: none; } }
 </style>

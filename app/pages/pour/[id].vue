@@ -34,7 +34,7 @@ const run = computed(() => store.run!), state = computed(() => store.state!)
 const milestones = computed(() => milestonesOf(store.runFor(shown.value), state.value, shown.value))
 const batch = computed(() => state.value.batches[shown.value]!)
 const wetFor = computed(() =>
-  batch.value.wetAt === undefined || state.value.endedAt ? undefined : (clock.now - batch.value.wetAt) / 1000,
+  batch.value.wetAt === undefined || state.value.endedAt ? undefined : (clock.beat - batch.value.wetAt) / 1000,
 )
 const plannedBatch = computed(() => run.value.batches[shown.value]!)
 /** The ratio it is held against: as planned or, where nobody knows that any more, as its powder is used. */
@@ -57,8 +57,11 @@ function difference(actual: number, low: number, high: number): { words: string,
     : { words: `${formatDuration(actual - high, actual - high > 600 ? 'minute' : 'second')} later`, off: true }
 }
 async function addNote() {
-  if (note.value.trim()) await store.record({ kind: 'note', data: { text: note.value.trim() } })
+  const text = note.value.trim()
+  if (!text) return
+  // Emptied before it is kept: what is typed meanwhile is the next note.
   note.value = ''
+  await store.record({ kind: 'note', data: { text } })
 }
 async function giveUp() {
   await store.record({ kind: 'abandoned', data: { reason: reason.value ?? '' } })
@@ -76,7 +79,7 @@ async function giveUp() {
             state.startedAt
               ? run.daysOnly
                 ? format(state.startedAt, 'd MMM yyyy')
-                : recordTime(state.startedAt, clock.now)
+                : recordTime(state.startedAt, clock.halfHour)
               : ''
           }}, {{ statusWords(state.status)
           }}{{ run.daysOnly ? '' : ` · ${endUse(run.plan.endUse).name.toLowerCase()} · ${BY[run.plan.school]}` }}
@@ -203,12 +206,12 @@ async function giveUp() {
         <ol class="record" tabindex="0" aria-labelledby="record-head">
           <li v-for="e in entries" :key="e.event.id" :class="{ back: e.takenBack }">
             <span class="num small">{{
-              run.daysOnly ? format(e.event.happenedAt, 'd MMM yyyy') : recordTime(e.event.happenedAt, clock.now)
+              run.daysOnly ? format(e.event.happenedAt, 'd MMM yyyy') : recordTime(e.event.happenedAt, clock.halfHour)
             }}</span>
             <span
             >{{ e.words
-            }}<span v-if="e.takenBack || e.late" class="small soft">
-              ({{ e.takenBack ? 'taken back' : 'told later' }})</span
+            }}<span v-if="e.takenBack || e.again || e.late" class="small soft">
+              ({{ e.takenBack ? 'taken back' : e.again ? 'told again' : 'told later' }})</span
             ></span
             >
           </li>

@@ -7,6 +7,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { DEFECTS, defectWords, type DefectId } from '~core/pour/defects'
 import type { FaultMark, Measured, Severity, Verdict } from '~core/pour/events'
 import { CHECK_LISTS, expectedExpansion, judgeMeasure, shellList, weightFound } from '~core/logbook/inspection'
+import { measureName } from '~core/logbook/words'
 import { formatFine, formatMass, formatVolume } from '~core/units/format'
 import type { KeptPhoto } from '~contract/photo'
 import BesidePiece from '~/features/logbook/BesidePiece.vue'
@@ -153,7 +154,7 @@ async function judge(verdict: Verdict) {
         <h1>{{ cast.cast.label }}</h1>
         <p class="soft">
           <NuxtLink :to="`/pour/${pourId}`">{{ run.plan.name }}</NuxtLink
-          >{{ cast.filledAt ? `, poured ${dayAndTime(cast.filledAt, clock.now)}` : ''
+          >{{ cast.filledAt ? `, poured ${dayAndTime(cast.filledAt, clock.halfHour)}` : ''
           }}{{ cast.verdict ? ` · ${cast.verdict}` : '' }}
         </p>
       </div>
@@ -276,7 +277,7 @@ async function judge(verdict: Verdict) {
           </div>
           <ul v-if="measures.length > 0" class="ruled">
             <li v-for="x in measures" :key="x.m.what" class="line">
-              <span>{{ x.m.what }}</span><span class="num strong">{{ formatFine(x.m.value, units) }}</span
+              <span>{{ measureName(x.m.what) }}</span><span class="num strong">{{ formatFine(x.m.value, units) }}</span
               ><span :class="['small', x.judged && !x.judged.fits ? 'off' : 'soft']">{{ wordsOf(x) }}</span>
             </li>
           </ul>
@@ -291,7 +292,7 @@ async function judge(verdict: Verdict) {
                 v-for="item in list.items"
                 :key="item.what"
                 kind="length"
-                :label="`${item.what}, ${item.least ? `at least ${formatFine(item.least, units)}` : ''}${item.least && item.most ? ' and ' : ''}${item.most ? `at most ${formatFine(item.most, units)}` : ''}`"
+                :label="`${measureName(item.what)}, ${item.least ? `at least ${formatFine(item.least, units)}` : ''}${item.least && item.most ? ' and ' : ''}${item.most ? `at most ${formatFine(item.most, units)}` : ''}`"
                 :model-value="cast.measured.find(m => m.what === item.what)?.value"
                 :check="positive"
                 @settled="measure({ ...item, value: $event })" />

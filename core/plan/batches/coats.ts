@@ -1,5 +1,5 @@
-import type { CubicMetres, Metres } from '../units/quantity'
-import { COAT_WAY_WORDS } from './words'
+import type { CubicMetres, Metres } from '../../units/quantity'
+import { COAT_WAY_WORDS } from '../words'
 
 /**
  * Work in coats: the same moulds take several mixes, one after the other. Ways and times are common practice, no

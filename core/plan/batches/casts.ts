@@ -1,12 +1,12 @@
-import { solveMix, type Mix } from '../gypsum/mix'
-import type { Scoop } from '../gypsum/schools'
-import { stirredAir } from '../gypsum/stirring'
-import { powderClass } from '../gypsum/powders'
-import { safeHeight, vesselHeight, vesselVolume } from '../mould/gauge/vessel'
-import type { CubicMetres, Metres, WaterRatio } from '../units/quantity'
+import { solveMix, type Mix } from '../../gypsum/mix'
+import type { Scoop } from '../../gypsum/schools'
+import { stirredAir } from '../../gypsum/stirring'
+import { powderClass } from '../../gypsum/powders'
+import { safeHeight, vesselHeight, vesselVolume } from '../../mould/gauge/vessel'
+import type { CubicMetres, Metres, WaterRatio } from '../../units/quantity'
 import { castVolume, coatVolumes, type CoatOf } from './coats'
 import { stepTimes } from './pace'
-import type { Batch, BatchFill, MouldFacts, Plan, PlanWorld } from './types'
+import type { Batch, BatchFill, MouldFacts, Plan, PlanWorld } from '../types'
 
 /** The casts that a plan asks for, and what mixing them takes. */
 

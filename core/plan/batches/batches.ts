@@ -1,4 +1,4 @@
-import type { Batch } from './types'
+import type { Batch } from '../types'
 
 /**
  * Splits casts, in the order they will be filled, into the fewest batches that the bucket and the pouring window allow,

@@ -1,7 +1,7 @@
-import type { Estimate, Seconds, WaterRatio } from '../units/quantity'
-import { pourableUntil } from '../setting/hydration'
-import { momentsInput } from './moments-input'
-import type { Batch, Plan, PlanWorld } from './types'
+import type { Estimate, Seconds, WaterRatio } from '../../units/quantity'
+import { pourableUntil } from '../../setting/hydration'
+import { momentsInput } from '../moments-input'
+import type { Batch, Plan, PlanWorld } from '../types'
 
 /** When the next batch may be begun while one is still in hand. */
 export interface Overlap {

@@ -1,6 +1,6 @@
-import type { Mix } from '../gypsum/mix'
-import { Z80, type CubicMetres, type Estimate, type Kilograms, type Seconds } from '../units/quantity'
-import type { Plan, StepTimes } from './types'
+import type { Mix } from '../../gypsum/mix'
+import { Z80, type CubicMetres, type Estimate, type Kilograms, type Seconds } from '../../units/quantity'
+import type { Plan, StepTimes } from '../types'
 
 /** How long one person takes for each step, with its range. All of it engineering guesses; what people do is learnt. */
 

@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { formatDuration } from '~core/units/format'
+import type { PourRow } from '~contract/pour'
+import RippleGlyph from '~/ui/RippleGlyph.vue'
+import RowButton from '~/ui/RowButton.vue'
+import { useClock } from '~/sync/clock'
+import { nextMoment } from './next'
+
+/** A pour that is under way: how far it is and what comes next. It reads the clock itself. */
+const { pour } = defineProps<{ pour: PourRow }>()
+const clock = useClock()
+const wet = computed(() =>
+  pour.summary.wetAt ? `, wet ${formatDuration((clock.beat - pour.summary.wetAt) / 1000, 'minute')} ago` : '',
+)
+const next = computed(() => nextMoment(pour.summary, clock.beat))
+</script>
+
+<template>
+  <li class="sheet">
+    <RippleGlyph :marks="pour.summary.glyph" :wet-at="pour.summary.wetAt" :size="86" />
+    <div class="what">
+      <NuxtLink :to="`/bench/${pour.id}`" class="row-link"><h3>{{ pour.summary.name }}</h3></NuxtLink>
+      <p class="small soft">{{ pour.summary.powder }}{{ wet }}</p>
+      <p class="next">
+        <template v-if="next"><span class="num strong">{{ next.in }}</span>{{ ' ' }}{{ next.words }}</template>
+        <template v-else>{{ pour.summary.step.instruction }}</template>
+      </p>
+    </div>
+    <RowButton
+      label="Bench"
+      :aria-label="`Open ${pour.summary.name} on the bench`"
+      @click="navigateTo(`/bench/${pour.id}`)" />
+  </li>
+</template>
+
+<style scoped>
+li {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 18px;
+  align-items: center;
+  padding: 16px 18px;
+}
+.next {
+  margin-top: 6px;
+  font-size: 1.12rem;
+}
+.next .num {
+  font-size: 1.15rem;
+  color: var(--action);
+}
+</style>

@@ -1,0 +1,163 @@
+import { defineStore } from 'pinia'
+import { computed, shallowRef, watch, type ComputedRef } from 'vue'
+import { EVENT_VERSION, type PourEvent } from '~core/pour/events'
+import { foldPour, type PourState } from '~core/pour/fold'
+import { summariseCasts, summarisePour, type CastSummary, type PourSummary } from '~core/pour/projection'
+import type { EventsAnswer, PourAnswer } from '~contract/pour'
+import { keepAnswer, remembered } from './kept'
+import type { Begun } from './outbox'
+import { useLive } from './live'
+import { useRecords } from './records'
+import { useSession } from './session'
+
+/** A pour as this browser has it: with what waits here to be sent, and all that lists read of it. */
+export interface FoldedPour extends PourAnswer {
+  readonly state: PourState
+  /** Worked out when a list first asks. */
+  readonly summary: PourSummary
+  readonly casts: readonly CastSummary[]
+}
+
+function folded(pour: PourAnswer, pending: readonly PourEvent[]): FoldedPour {
+  const { run } = pour, state = foldPour(run, [...pour.events, ...pending])
+  let summary: PourSummary | undefined, casts: readonly CastSummary[] | undefined
+  return {
+    ...pour,
+    state,
+    get summary() {
+      return summary ??= summarisePour(run, state)
+    },
+    get casts() {
+      return casts ??= summariseCasts(run, state)
+    },
+  }
+}
+
+const byId = (events: readonly PourEvent[], more: readonly PourEvent[]) =>
+  [...new Map([...events, ...more].map(e => [e.id, e])).values()]
+
+/** Asks for pours, each once at a time; what is told of while an answer is on its way is asked for again after it. */
+function asking(ask: (pour: string) => Promise<void>) {
+  const under = new Map<string, { readonly done: Promise<void>, again: boolean }>()
+  function load(pour: string): Promise<void> {
+    const known = under.get(pour)
+    if (known) return known.done
+    const now = {
+      again: false,
+      done: ask(pour).finally(() => {
+        under.delete(pour)
+        if (now.again) void load(pour).catch(() => {})
+      }),
+    }
+    under.set(pour, now)
+    return now.done
+  }
+  /** There is something newer than what may be on its way. */
+  function loadNewer(pour: string): void {
+    const known = under.get(pour)
+    if (known) known.again = true
+    else void load(pour).catch(() => {})
+  }
+  return { load, loadNewer, under: (pour: string) => under.has(pour), allUnder: () => [...under.keys()] }
+}
+
+/**
+ * The pours that this browser holds whole, each once: everything that shows a pour reads it here, and whatever is heard
+ * of one, from the server or from another tab, is merged here and nowhere else. Of pours that are not held, what was
+ * told since is kept until they are.
+ */
+export const useCache = defineStore('cache', () => {
+  const records = useRecords(), live = useLive()
+  const held = shallowRef<ReadonlyMap<string, PourAnswer>>(new Map())
+  const loose = shallowRef<ReadonlyMap<string, readonly PourEvent[]>>(new Map())
+  const who = () => useSession().key ?? ''
+
+  function put(pour: PourAnswer): void {
+    held.value = new Map(held.value).set(pour.id, pour)
+    // What was taken has left the outbox: without a network it must be here.
+    void keepAnswer(who(), 'GET pours/:id', { params: { id: pour.id } }, pour)
+  }
+  /** @param from the entries are all that came after this number */
+  function merge(id: string, answer: EventsAnswer, from = 0): void {
+    const pour = held.value.get(id)
+    if (!pour) {
+      loose.value = new Map(loose.value).set(id, byId(loose.value.get(id) ?? [], answer.events))
+      return
+    }
+    const whole = from <= pour.seq
+    put({ ...pour, events: byId(pour.events, answer.events), seq: whole ? Math.max(pour.seq, answer.seq) : pour.seq })
+    if (!whole) asked.loadNewer(id)
+  }
+
+  /** A pour that was begun here is known to nobody else yet. */
+  function begunHere({ id, key, run, start }: Begun): PourAnswer {
+    const startedBy = key.slice(0, key.indexOf('@'))
+    const first = {
+      id: start.eventId,
+      pour: id,
+      kind: 'stage',
+      data: { stage: 'ready', from: 'unbegun' },
+      batch: 0,
+      version: EVENT_VERSION,
+      happenedAt: start.startedAt,
+      recordedAt: start.startedAt,
+      device: start.device,
+      deviceSeq: start.deviceSeq,
+      actor: startedBy,
+    } as const
+    return { id, planId: start.planId, run, startedBy, events: [first], seq: 0 }
+  }
+  watch(() => records.begun, (list) => {
+    for (const begun of list) if (!held.value.has(begun.id)) put(begunHere(begun))
+  }, { immediate: true, flush: 'sync' })
+  records.onStarted(answer => merge(answer.id, answer))
+
+  const asked = asking(async (id) => {
+    if (records.begun.some(b => b.id === id)) return
+    const { value: answer, fromHere } = await remembered(who(), 'GET pours/:id', { params: { id } })
+    const known = held.value.get(id)
+    if (known && fromHere) return
+    const events = byId(answer.events, [...known?.events ?? [], ...loose.value.get(id) ?? []])
+    loose.value = new Map([...loose.value].filter(([pour]) => pour !== id))
+    put({ ...answer, events, seq: Math.max(answer.seq, known?.seq ?? 0) })
+  })
+
+  const folds = new Map<string, ComputedRef<FoldedPour | undefined>>()
+  /** A pour as it is now; undefined while it is not held. */
+  function pourOf(id: string): FoldedPour | undefined {
+    let fold = folds.get(id)
+    if (!fold) {
+      // Entries of other pours come and go: this one is folded anew only for its own.
+      const pour = computed(() => held.value.get(id)), pending = pendingKept(() => records.pendingOf(id))
+      folds.set(id, fold = computed(() => pour.value && folded(pour.value, pending.value)))
+    }
+    return fold.value
+  }
+
+  // Nobody finds here what somebody else had open.
+  watch(() => useSession().key, () => {
+    held.value = new Map()
+    loose.value = new Map()
+  }, { flush: 'sync' })
+  records.onAnswer((pour, answer, after) => merge(pour, answer, after))
+  records.knows(id => held.value.get(id)?.seq)
+  live.on((message) => {
+    if (message.what === 'caught-up')
+      for (const id of new Set([...held.value.keys(), ...asked.allUnder()])) asked.loadNewer(id)
+    if (message.what !== 'pour') return
+    // The answer that is on its way may be older than this.
+    if (asked.under(message.pour)) asked.loadNewer(message.pour)
+    else if (!held.value.has(message.pour)) return
+    else if (message.events) merge(message.pour, { events: message.events, seq: message.seq }, message.after)
+    else if (message.seq > held.value.get(message.pour)!.seq) asked.loadNewer(message.pour)
+  })
+  return { held, loose, pourOf, load: asked.load, loadNewer: asked.loadNewer }
+})
+
+/** A list that stays the same thing while it says the same. */
+function pendingKept(list: () => readonly PourEvent[]): ComputedRef<readonly PourEvent[]> {
+  return computed<readonly PourEvent[]>((before) => {
+    const now = list()
+    return before?.length === now.length && now.every((e, i) => e.id === before[i]!.id) ? before : now
+  })
+}

@@ -1,0 +1,109 @@
+// @ts-check
+import { randomUUID } from 'node:crypto'
+import { chromium } from '@playwright/test'
+import lighthouse from 'lighthouse'
+
+/**
+ * What a screen costs, on running demos: `node bench/screens.mjs http://127.0.0.1:4780 [another address]`. Each demo
+ * gets 20 open pours and 60 casts more (once; KEEP=1 leaves it as it is). Then, in turn, so that before and after stand
+ * in one run: how long the main thread is blocked while the screen opens at phone speed (390x844, processor ÷ 4, an
+ * external audit), its longest task, and how much of a core it takes while nobody touches it.
+ */
+
+const PAGES = (process.env.PAGES ?? '/ /shelf /logbook /moulds /plan /powders /lab').split(' ')
+const SETTLES_MS = 5000
+const WATCHED_MS = 10_000
+const DEBUG_PORT = 9333
+const STAGES = ['ready', 'weigh', 'sift', 'soak', 'stir', 'fill']
+const addresses = process.argv.slice(2)
+
+/** @param {string} base the demo's session cookie */
+async function enter(base) {
+  const answer = await fetch(`${base}/api/demo-entrance`, { method: 'POST', headers: { origin: base } })
+  return answer.headers.getSetCookie().map(c => c.split(';')[0]).join('; ')
+}
+
+/** Twenty pours at the weighing, twenty filled with three casts each. @param {string} base @param {string} cookie */
+async function fill(base, cookie) {
+  const headers = { 'origin': base, cookie, 'content-type': 'application/json' }
+  /** @param {string} path @param {unknown} body */
+  const post = async (path, body) => {
+    const answer = await fetch(base + path, { method: 'POST', headers, body: JSON.stringify(body) })
+    if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`)
+    return answer.json()
+  }
+  const get = async (/** @type {string} */ path) => (await fetch(base + path, { headers })).json()
+  const { now } = (await get('/api/session')).clock, saved = (await get('/api/plans'))[0].plan
+  const plan = { ...saved, fills: [{ ...saved.fills[0], count: 3 }] }
+  for (let n = 0; n < 40; n++) {
+    const id = randomUUID(), device = `bench-${n}`, startedAt = now - 1_200_000 - 60_000 * n
+    const first = { id, plan: { ...plan, name: `Shelf ${n + 1}` }, startedAt, device, deviceSeq: 0, eventId: randomUUID() }
+    await post('/api/pours', first)
+    let seq = 0
+    /** @param {string} kind @param {unknown} data */
+    const event = (kind, data) => ({
+      id: randomUUID(), kind, data, version: 1, batch: 0, device, deviceSeq: ++seq,
+      happenedAt: startedAt + 60_000 * seq, recordedAt: startedAt + 60_000 * seq,
+    })
+    const stages = n < 20 ? STAGES.slice(0, 2) : STAGES
+    await post(`/api/pours/${id}/events`, { sentAt: now, events: stages.map(stage => event('stage', { stage })) })
+    if (n < 20) continue
+    const { run } = await get(`/api/pours/${id}`)
+    const casts = run.batches.flatMap((/** @type {{ fills: { count: number }[] }} */ b) => b.fills)
+      .reduce((/** @type {number} */ sum, /** @type {{ count: number }} */ f) => sum + f.count, 0)
+    const filled = Array.from({ length: casts }, (_, i) => event('filled', { cast: `0:${i}` }))
+    await post(`/api/pours/${id}/events`, { sentAt: now, events: [...filled, event('stage', { stage: 'clean-up' })] })
+  }
+}
+
+/** @param {string} url @param {string} cookie */
+async function audit(url, cookie) {
+  const result = await lighthouse(url, {
+    port: DEBUG_PORT, logLevel: 'silent', output: 'json', onlyAudits: ['total-blocking-time', 'long-tasks', 'metrics'],
+    maxWaitForLoad: 12_000, formFactor: 'mobile', throttlingMethod: 'devtools', extraHeaders: { cookie },
+    screenEmulation: { mobile: true, width: 390, height: 844, deviceScaleFactor: 2, disabled: false },
+    throttling: {
+      cpuSlowdownMultiplier: 4, rttMs: 0, throughputKbps: 0,
+      requestLatencyMs: 0, downloadThroughputKbps: 0, uploadThroughputKbps: 0,
+    },
+  })
+  const audits = result?.lhr.audits ?? {}
+  const tasks = /** @type {{ items?: { duration: number }[] } | undefined} */ (audits['long-tasks']?.details)?.items ?? []
+  const longest = Math.max(0, ...tasks.map(t => t.duration))
+  return `${Math.round(audits['total-blocking-time']?.numericValue ?? NaN)} (${Math.round(longest)})`
+}
+
+/** @param {import('@playwright/test').Page} page @param {string} url */
+async function idleShare(page, url) {
+  const session = await page.context().newCDPSession(page)
+  await session.send('Performance.enable')
+  const busySeconds = async () =>
+    (await session.send('Performance.getMetrics')).metrics.find(m => m.name === 'TaskDuration')?.value ?? 0
+  await page.goto(url)
+  await page.waitForTimeout(SETTLES_MS)
+  const before = await busySeconds()
+  await page.waitForTimeout(WATCHED_MS)
+  return `${(100_000 * (await busySeconds() - before) / WATCHED_MS).toFixed(1)} %`
+}
+
+const flags = [
+  ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []), '--disable-background-networking',
+  `--remote-debugging-port=${DEBUG_PORT}`,
+]
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: flags })
+/** @type {Record<string, Record<string, string>>} */
+const table = {}
+for (const [n, base] of addresses.entries()) {
+  const cookie = await enter(base)
+  if (!process.env.KEEP) await fill(base, cookie)
+  for (const path of PAGES)
+    (table[path] ??= {})[`${n + 1} blocked ms (longest)`] = await audit(base + path, cookie)
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  const [name = '', value = ''] = cookie.split(/=(.*)/s)
+  await page.context().addCookies([{ name, value, url: base }])
+  for (const path of PAGES) (table[path] ??= {})[`${n + 1} idle`] = await idleShare(page, base + path)
+  await page.close()
+}
+await browser.close()
+console.log(addresses.map((a, n) => `${n + 1}: ${a}`).join('\n'))
+console.table(table)

@@ -1,0 +1,104 @@
+import pg from 'pg'
+import type { Product } from '../product'
+import { enterDemo, expect, ownPour, press, test } from './workshop'
+
+/** The product's database is gone, as when it is restarted, until it is let back. */
+async function takeAway(demo: Product): Promise<() => Promise<void>> {
+  const own = new URL(demo.databaseUrl), name = own.pathname.slice(1)
+  own.pathname = '/postgres'
+  const outside = new pg.Client({ connectionString: own.href })
+  await outside.connect()
+  await outside.query(`alter database ${name} allow_connections false`)
+  await outside.query('select pg_terminate_backend(pid) from pg_stat_activity where datname = $1', [name])
+  return async () => {
+    await outside.query(`alter database ${name} allow_connections true`)
+    await outside.end()
+  }
+}
+
+test('with the database gone and back, every screen says so meanwhile and catches up by itself; nothing told is lost', async ({ page, browser, demo }) => {
+  await enterDemo(page, demo)
+  await ownPour(page, demo, 'Without a database')
+  const elsewhere = await browser.newContext(), other = await elsewhere.newPage()
+  await enterDemo(other, demo)
+  await other.goto(page.url())
+  await expect(other.getByRole('heading', { level: 2, name: 'Ready the moulds and the table' })).toBeVisible()
+  const shelf = await elsewhere.newPage()
+  await shelf.goto(`${demo.url}/bench`)
+  const row = shelf.getByRole('region', { name: 'In hand' }).getByRole('listitem').filter({ hasText: 'Without a database' })
+  await expect(row).toContainText('Ready the moulds')
+
+  const letBack = await takeAway(demo)
+  await press(page, 'Weigh water, then powder')
+  await expect(page.getByText(/last heard \d+:\d\d, kept here \(1\)/)).toBeVisible()
+  await expect(shelf.getByText(/Last heard \d+:\d\d/)).toBeVisible()
+  await letBack()
+
+  await expect(other.getByRole('heading', { level: 2, name: 'Weigh water, then powder' })).toBeVisible({ timeout: 40_000 })
+  await expect(row).toContainText('Weigh water, then powder')
+  for (const p of [page, other, shelf]) await expect(p.getByText(/last heard/i)).toHaveCount(0)
+  // And it goes on hearing: what is told now arrives without a hand.
+  await press(page, 'Sift the powder in')
+  await expect(other.getByRole('heading', { level: 2, name: 'Sift the powder in' })).toBeVisible()
+  await expect(row).toContainText('Sift the powder in')
+  await elsewhere.close()
+})
+
+test('tabs of one browser share what was told at once, also without a network; one stream serves them all', async ({ page, context, demo }) => {
+  let streams = 0
+  context.on('request', r => streams += r.url().endsWith('/api/live') ? 1 : 0)
+  await enterDemo(page, demo)
+  await ownPour(page, demo, 'In two tabs')
+  await press(page, 'Weigh water, then powder')
+  const tab = await context.newPage(), list = await context.newPage()
+  await tab.goto(page.url())
+  await list.goto(`${demo.url}/bench`)
+  const row = list.getByRole('region', { name: 'In hand' }).getByRole('listitem').filter({ hasText: 'In two tabs' })
+  await expect(row).toContainText('Weigh water, then powder')
+  await expect(tab.getByRole('heading', { level: 2, name: 'Weigh water, then powder' })).toBeVisible()
+  const before = streams
+  await list.reload()
+  await expect(row).toContainText('Weigh water, then powder')
+  expect(streams).toBe(before)
+
+  await context.setOffline(true)
+  await press(page, 'Sift the powder in')
+  await expect(tab.getByRole('heading', { level: 2, name: 'Sift the powder in' })).toBeVisible()
+  await expect(row).toContainText('Sift the powder in')
+  await press(tab, 'Let it soak')
+  await expect(page.getByRole('heading', { level: 2, name: 'Let it soak' })).toBeVisible()
+  await context.setOffline(false)
+  await expect(page.getByText(/last heard|sending/)).toHaveCount(0, { timeout: 40_000 })
+  await expect(tab.getByText(/last heard|sending/)).toHaveCount(0)
+  // The tab that heard for all is closed: another takes its place.
+  await page.close()
+  await press(tab, 'Stir under the surface')
+  await expect(row).toContainText('Stir under the surface')
+})
+
+test('a press in a tab that had not heard never makes the pour younger', async ({ page, browser, demo }) => {
+  await enterDemo(page, demo)
+  await ownPour(page, demo, 'Stale')
+  await press(page, 'Weigh water, then powder')
+  // It never hears the stream: being offline does not end one that is open.
+  const elsewhere = await browser.newContext({ serviceWorkers: 'block' }), stale = await elsewhere.newPage()
+  await stale.route('**/api/live', route => route.abort())
+  await enterDemo(stale, demo)
+  await stale.goto(page.url())
+  await expect(stale.getByRole('heading', { level: 2, name: 'Weigh water, then powder' })).toBeVisible()
+  await elsewhere.setOffline(true)
+  for (const next of ['Sift the powder in', 'Let it soak', 'Stir under the surface']) await press(page, next)
+  const wet = () => page.getByText(/^\s*wet/).innerText()
+  const minute = (await wet()).slice(0, 6)
+  await press(stale, 'Sift the powder in')
+  await stale.unroute('**/api/live')
+  await elsewhere.setOffline(false)
+  await expect(stale.getByRole('heading', { level: 2, name: 'Stir under the surface' })).toBeVisible({ timeout: 40_000 })
+  await expect(stale.getByText(/last heard|sending/)).toHaveCount(0)
+  await expect(page.getByRole('heading', { level: 2, name: 'Stir under the surface' })).toBeVisible()
+  expect((await wet()).slice(0, 6) >= minute).toBe(true)
+  // The logbook says what it was.
+  await page.goto(page.url().replace('/bench/', '/pour/'))
+  await expect(page.getByText('told again')).toBeVisible()
+  await elsewhere.close()
+})
