@@ -2,6 +2,7 @@ import { z } from './zod'
 import type { FrozenRun } from '~core/plan/run'
 import { unitsSchema } from './account'
 import { LIBRARY_KINDS } from './library'
+import { MOST_INT } from './limits'
 import { logbookQuerySchema } from './logbook'
 import { FILE_UNITS, type FileUnit } from '~core/mould/mesh/mesh'
 import { MOST_PARTS, PART_BYTES } from './mesh'
@@ -70,13 +71,13 @@ export const archiveLines = {
     id,
     kind: z.enum(LIBRARY_KINDS),
     body: z.unknown(),
-    revision: z.int().min(1),
+    revision: z.int().min(1).max(MOST_INT),
     archived: moment.optional(),
   }),
   'plans.jsonl': z.strictObject({
     id,
     plan: planSchema,
-    revision: z.int().min(1),
+    revision: z.int().min(1).max(MOST_INT),
     updatedAt: moment,
     archived: moment.optional(),
   }),
@@ -97,7 +98,7 @@ export const archiveLines = {
     mould: id,
     name: z.string().min(1).max(200),
     unit: z.enum(Object.keys(FILE_UNITS) as [FileUnit, ...FileUnit[]]),
-    triangles: z.int().min(1),
+    triangles: z.int().min(1).max(MOST_INT),
     parts: z.array(z.int().min(1).max(PART_BYTES)).min(1).max(MOST_PARTS),
     createdAt: moment,
   }),

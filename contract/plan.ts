@@ -6,6 +6,7 @@ import { STIR_TOOLS, type StirTool } from '~core/gypsum/stirring'
 import { SCHOOLS, type SchoolId } from '~core/gypsum/schools'
 import { COAT_WAYS, MOST_COATS, type CoatWay } from '~core/plan/batches/coats'
 import { powderClassIdSchema } from './library'
+import { MOST_INT } from './limits'
 
 export const PLAN_SCHEMA_VERSION = 1
 
@@ -64,4 +65,4 @@ export interface SavedPlan {
   readonly revision: number
   readonly updatedAt: number
 }
-export const savePlanSchema = z.object({ plan: planSchema, revision: z.int().min(0) })
+export const savePlanSchema = z.object({ plan: planSchema, revision: z.int().min(0).max(MOST_INT) })

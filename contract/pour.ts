@@ -205,7 +205,7 @@ export const startPourSchema = z.object({
   plan: planSchema,
   startedAt: instant,
   device: z.string().min(1).max(64),
-  deviceSeq: z.int().min(0),
+  deviceSeq: z.int().min(0).max(MOST_INT),
   eventId: z.uuid(),
   /** Who began it; a browser may have changed hands since. */
   person: z.uuid().optional(),

@@ -1,5 +1,6 @@
 import type { CodeAnswer } from '../label'
 import { LIBRARY, LIBRARY_KINDS, type LibraryItem } from '../library'
+import { MOST_INT } from '../limits'
 import { MOST_PARTS, meshDoneSchema, meshSchema, type KeptMesh } from '../mesh'
 import { photoQuerySchema, photoSubjectSchema, type KeptPhoto } from '../photo'
 import { z } from '../zod'
@@ -45,7 +46,7 @@ export const LIBRARY_ROUTES = {
     role: 'member',
     about: 'Saves one; revision 0 makes a new one, any other must be the one it was read with.',
     params: byId.extend({ kind }),
-    body: z.object({ body: z.unknown().describe('As its kind is answered'), revision: z.int().min(0) }),
+    body: z.object({ body: z.unknown().describe('As its kind is answered'), revision: z.int().min(0).max(MOST_INT) }),
     answer: item,
   },
   'DELETE library/:kind/:id': {

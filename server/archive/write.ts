@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { PassThrough, Readable } from 'node:stream'
+import { finished, PassThrough, Readable } from 'node:stream'
 import { sql } from 'kysely'
 import yazl from 'yazl'
 import { canonicalJson } from '~core/formats/canonical'
@@ -185,6 +185,11 @@ class Packing {
 
   constructor(out: PassThrough) {
     this.finished = new Promise<void>((resolve, reject) => {
+      // Also when it was broken off before it began: then nothing is heard from it but this.
+      finished(out, { readable: false }, (error) => {
+        if (error) this.zip.emit('error', error)
+        else resolve()
+      })
       // Whatever goes wrong, a broken download too: no further file is begun, and the snapshot is let go once nothing
       // is read from it any more.
       this.zip.on('error', (error: Error) => {
@@ -192,10 +197,6 @@ class Packing {
         else this.reading.once('close', () => reject(error)).destroy()
       })
       this.zip.outputStream.on('error', reject)
-      out.on('close', () => {
-        if (out.writableFinished) resolve()
-        else this.zip.emit('error', new Error('The archive was not fetched to its end.'))
-      })
       this.zip.outputStream.pipe(out)
     })
   }

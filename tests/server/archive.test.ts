@@ -281,6 +281,11 @@ describe('a download that is broken off', () => {
     await expect.poll(open).toBe(0)
   })
 
+  it('also before it began: more of them than there are connections leave some for others', async () => {
+    for (let i = 0; i < 12; i++) archiveOf(db, scope.workshopId).destroy()
+    expect((await pourRows(scope)).length).toBe(19)
+  })
+
   it('and a database that goes away in the middle ends the download, not the server', async () => {
     const stream = archiveOf(db, scope.workshopId),
       ended = new Promise<void>(done => stream.on('error', () => {}).on('close', done))

@@ -1,3 +1,4 @@
+import { finished } from 'node:stream'
 import { setResponseHeaders } from 'h3'
 import { wordsOf } from '~core/logbook/tallies'
 import { archiveOf } from '../../archive/write'
@@ -15,7 +16,7 @@ export default serve('GET archive', async ({ event, db, person }) => {
     'vary': 'cookie',
   })
   const archive = archiveOf(db, person.workshopId)
-  // A download that is broken off must let go of its snapshot.
-  event.node.res.on('close', () => archive.destroy())
+  // A download that is broken off must let go of its snapshot; it may be gone before it began.
+  finished(event.node.res, () => archive.destroy())
   return archive
 })
