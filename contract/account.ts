@@ -36,6 +36,7 @@ export const workshopChangeSchema = z.object({
   name: z.string().trim().min(1, 'Give the workshop a name.').max(80).optional(),
   units: unitsSchema.optional(),
 })
+export type WorkshopChange = z.infer<typeof workshopChangeSchema>
 
 export interface PersonFacts { readonly id: string, readonly name: string, readonly email: string, readonly role: Role }
 

@@ -213,6 +213,8 @@ export interface LibraryItem<K extends LibraryKind = LibraryKind> {
   readonly kind: K
   readonly body: LibraryBodies[K]
   readonly revision: number
+  /** The change of this browser that is laid over it; the server never says one. */
+  readonly stamp?: string
   /** Of a mould: casts made with it so far, and what they took on the mean where nothing was left over. */
   readonly uses?: number
   readonly poured?: { readonly volume: number, readonly casts: number }

@@ -63,6 +63,8 @@ export interface SavedPlan {
   readonly id: string
   readonly plan: Plan
   readonly revision: number
+  /** The change of this browser that is laid over it; the server never says one. */
+  readonly stamp?: string
   readonly updatedAt: number
 }
 export const savePlanSchema = z.object({ plan: planSchema, revision: z.int().min(0).max(MOST_INT) })

@@ -6,6 +6,7 @@ import { problemWords } from '~core/plan/words'
 import type { ImportRows } from '~contract/import'
 import { LIBRARY, type BagBody, type MouldBody } from '~contract/library'
 import { sentEventSchema } from '~contract/pour'
+import { ITEMS } from '~contract/versions'
 import { announceAll } from './store/announce'
 import { worldOf } from './store/library'
 import { restorePours, type WholePour } from './store/recording'
@@ -43,7 +44,13 @@ export async function importRows(
       })
       await inner.insert(
         'library_item',
-        bodies.map(body => ({ id: randomUUID(), kind, body: JSON.stringify(body), archived_at: null } as const)),
+        bodies.map(body => ({
+          id: randomUUID(),
+          kind,
+          schema_version: ITEMS[kind].version,
+          body: JSON.stringify(body),
+          archived_at: null,
+        } as const)),
       ).execute()
       await announceAll(trx, scope.workshopId, [{ what: 'library' }])
       return

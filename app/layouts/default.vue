@@ -14,7 +14,9 @@ import RippleMark from '~/ui/RippleMark.vue'
 import AlarmBar from '~/ui/AlarmBar.vue'
 import ClockBar from '~/ui/ClockBar.vue'
 import { timeOfDay } from '~/ui/when'
+import { countWords, nameWords, notTakenWords, waitWords } from '~/features/waiting/words'
 import { useAlarms } from '~/sync/alarms'
+import { useChanges } from '~/sync/changes'
 import { useClock } from '~/sync/clock'
 import { useLive } from '~/sync/live'
 import { useRecords } from '~/sync/records'
@@ -42,7 +44,19 @@ const HALTED = {
   'signed-out': 'You are signed out: sign in, and what waits is sent.',
   'not-allowed': 'You may look at this workshop, but no longer change it.',
 } as const
-const live = useLive(), records = useRecords(), clock = useClock(), session = useSession()
+const live = useLive(), records = useRecords(), changes = useChanges(), clock = useClock(), session = useSession()
+const unsent = computed(() => records.unsent + changes.unsent.length)
+const waits = computed(() => waitWords(records.unsent, changes.unsent.length))
+/** The first of what was not taken stands for all. */
+const refused = computed(() => {
+  const [pour] = records.refusedPours, [entry] = records.refused, [change] = changes.refused
+  if (pour) return { words: 'A pour that was begun here was not taken.', why: pour.refused }
+  if (entry ?? change?.refused) return {
+    words: notTakenWords(records.refused.length, changes.refused.length),
+    why: entry?.refused ?? change?.refused,
+  }
+  return change && { words: `${nameWords(change)} was changed elsewhere too.`, why: 'Say which version stands.' }
+})
 /** What waits stays here, and is sent when they are back. */
 async function signIn() {
   await session.load()
@@ -75,32 +89,27 @@ watch(() => route.path, () => {
       </button>
     </nav>
     <div class="page">
-      <div v-if="!live.connected || records.unsent > 0" class="line-state" role="status">
+      <div v-if="!live.connected || unsent > 0" class="line-state" role="status">
         <template v-if="!live.connected">
           {{ records.trouble || HALTED[live.signedOut ? 'signed-out' : records.halted ?? 'away'] }}
           <a v-if="live.signedOut || records.halted === 'signed-out'" href="/sign-in" @click.prevent="signIn">Sign in</a>
           Last heard {{ timeOfDay(clock.at(live.heardAt)) }}.
           {{
-            records.unsent > 0
-              ? `${records.unsent} ${records.unsent === 1 ? 'entry waits' : 'entries wait'} here and will be sent.`
-              : 'What you tell of a pour is kept here and sent later; other changes wait until it is back.'
+            unsent > 0
+              ? `${waits} here and will be sent.`
+              : 'What you change is kept here and sent later; people, links and models wait until it is back.'
           }}
         </template>
         <template v-else-if="records.halted">
           {{ HALTED[records.halted] }}
           <a v-if="records.halted === 'signed-out'" href="/sign-in" @click.prevent="signIn">Sign in</a>
-          {{ records.unsent }} {{ records.unsent === 1 ? 'entry waits' : 'entries wait' }}
-          on this device.
+          {{ waits }} on this device.
         </template>
         <template v-else-if="records.trouble">{{ records.trouble }}</template>
-        <template v-else>Sending {{ records.unsent }} {{ records.unsent === 1 ? 'entry' : 'entries' }} …</template>
+        <template v-else>Sending {{ countWords(records.unsent, changes.unsent.length) }} …</template>
       </div>
-      <div v-if="records.refused.length + records.refusedPours.length > 0" class="line-state bad" role="alert">
-        <template v-if="records.refusedPours.length > 0">A pour that was begun here was not taken.</template>
-        <template v-else>
-          {{ records.refused.length }} {{ records.refused.length === 1 ? 'entry was' : 'entries were' }} not taken.
-        </template>
-        {{ (records.refusedPours[0] ?? records.refused[0])?.refused }} <NuxtLink to="/not-taken">See what and why</NuxtLink>
+      <div v-if="refused" class="line-state bad" role="alert">
+        {{ refused.words }} {{ refused.why }} <NuxtLink to="/not-taken">See what and why</NuxtLink>
       </div>
       <AlarmBar />
       <ClockBar />

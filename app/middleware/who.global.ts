@@ -1,7 +1,11 @@
 import { Refused } from '~/sync/api'
+import { keepListsHere } from '~/sync/kept'
 import { useLive } from '~/sync/live'
 import { useRecords } from '~/sync/records'
 import { useSession } from '~/sync/session'
+
+const WAIT_MS = 1000, LISTS_AFTER_MS = 4000
+let first = true
 
 /** Asks once who is here; people who are not signed in see the entrance. */
 export default defineNuxtRouteMiddleware(async (to) => {
@@ -25,8 +29,10 @@ export default defineNuxtRouteMiddleware(async (to) => {
     return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
   if (here) {
     useLive().start()
-    // Not waited for: an older tab may hold the store, and the page says so.
-    void useRecords().load()
+    // What waits here is part of what pages show. An older tab may hold the store, which the page says: not for long.
+    await Promise.race([useRecords().load(), new Promise(done => setTimeout(done, WAIT_MS))])
+    if (first) setTimeout(() => void keepListsHere(session.key ?? ''), LISTS_AFTER_MS)
+    first = false
     if (to.path === '/sign-in') return navigateTo('/')
   }
 })

@@ -1,20 +1,24 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import type { FrozenRun } from '~core/plan/run'
+import ConflictChoice from '~/features/waiting/ConflictChoice.vue'
 import MendEntry from '~/features/waiting/MendEntry.vue'
+import { kindWords, nameWords } from '~/features/waiting/words'
 import { entryWords } from '~/features/logbook/record'
 import LongList from '~/ui/LongList.vue'
 import RowButton from '~/ui/RowButton.vue'
 import { offerFile } from '~/ui/files'
 import { dayAndTime } from '~/ui/when'
+import { useChanges } from '~/sync/changes'
 import { useClock } from '~/sync/clock'
 import { remembered } from '~/sync/kept'
+import { putsAway, type Change } from '~/sync/kept-changes'
 import type { Waiting } from '~/sync/outbox'
 import { useRecords } from '~/sync/records'
 import { useSession } from '~/sync/session'
 
-/** Entries that the server would not take, each with its reason. None is ever dropped. */
-const records = useRecords(), session = useSession(), clock = useClock()
+/** What the server would not take, each with its reason. Nothing is ever dropped but by hand. */
+const records = useRecords(), changes = useChanges(), session = useSession(), clock = useClock()
 const runs = ref(new Map<string, FrozenRun>()), mending = shallowRef<Waiting>(), said = ref('')
 /** The pours they belong to, for their names; a pour that is not here leaves its entries in plain words. */
 watch(() => new Set(records.refused.map(w => w.pour)), async (pours) => {
@@ -30,21 +34,50 @@ function wordsOf(w: Waiting): string {
   const run = runOf(w), event = { ...w.event, pour: w.pour, actor: '' }
   return run ? entryWords(event, run, session.units) : `An entry of the kind “${w.event.kind}”`
 }
-const some = computed(() => records.refused.length + records.refusedPours.length > 0)
+const conflicts = computed(() => changes.refused.filter(c => c.conflict))
+const refusedChanges = computed(() => changes.refused.filter(c => !c.conflict))
+const some = computed(() => records.refused.length + records.refusedPours.length + changes.refused.length > 0)
 async function againAll() {
+  for (const change of refusedChanges.value) await changes.sendAgain(change)
   await records.beginAgain(records.refusedPours)
   await again(records.refused)
+}
+async function changeAgain(change: Change) {
+  said.value = 'Sent again.'
+  await changes.sendAgain(change)
+}
+async function leaveOut(change: Change) {
+  said.value = `${nameWords(change)} stays as the server has it.`
+  await changes.drop(change)
+}
+/** Where it can be mended. */
+function placeOf({ target }: Change): string | undefined {
+  if (target.what === 'plan') return `/plan/${target.id}`
+  if (target.what !== 'item') return target.what === 'view' ? '/logbook' : undefined
+  return target.kind === 'mould' ? `/moulds/${target.id}` : '/powders'
+}
+/** A photo goes into the file whole. */
+async function asData(blob: Blob): Promise<string> {
+  const bytes = new Uint8Array(await blob.arrayBuffer())
+  return `data:${blob.type};base64,${btoa(Array.from(bytes, b => String.fromCharCode(b)).join(''))}`
 }
 async function again(entries: readonly Waiting[]) {
   said.value = entries.length === 1 ? 'Sent again.' : `${entries.length} entries sent again.`
   await records.sendAgain(entries)
 }
-function save() {
+async function save() {
   const entries = records.refused.map(({ pour, event, refused }) => ({ pour, refused, event })),
-    begun = records.refusedPours.map(({ start, run, refused }) => ({ start, run, refused }))
+    begun = records.refusedPours.map(({ start, run, refused }) => ({ start, run, refused })),
+    things = await Promise.all(changes.refused.map(async ({ target, body, picture, refused, conflict }) => ({
+      target,
+      body,
+      refused,
+      theirs: conflict?.theirs,
+      ...picture && { picture: await asData(picture.blob), caption: picture.caption },
+    })))
   offerFile(
     'not-taken.json',
-    JSON.stringify({ format: 'nine-ripples not taken', version: 1, entries, begun }, null, 2),
+    JSON.stringify({ format: 'nine-ripples not taken', version: 2, entries, begun, things }, null, 2),
     'application/json',
   )
 }
@@ -67,6 +100,24 @@ async function mend(change: Parameters<typeof records.mend>[1]) {
       </template>
     </header>
     <p class="sr-only" role="status">{{ said }}</p>
+    <div v-for="c in conflicts" :key="c.name">
+      <h2>{{ nameWords(c) }} <span class="small soft">{{ kindWords(c.target) }}</span></h2>
+      <ConflictChoice :change="c" />
+    </div>
+    <ul v-if="refusedChanges.length > 0" class="ruled begun">
+      <li v-for="c in refusedChanges" :key="c.name">
+        <span>
+          <span class="strong">{{ nameWords(c) }}</span><br>
+          <span class="small soft">{{ kindWords(c.target) }}{{ putsAway(c) ? ', to be put away' : '' }}</span>
+        </span>
+        <span class="why">{{ c.refused }}</span>
+        <span class="ways">
+          <NuxtLink v-if="placeOf(c) && !putsAway(c)" :to="placeOf(c)!">Mend it</NuxtLink>
+          <RowButton label="Send again" small :aria-label="`Send again: ${nameWords(c)}`" @click="changeAgain(c)" />
+          <RowButton label="Leave it out" small :aria-label="`Leave it out: ${nameWords(c)}`" @click="leaveOut(c)" />
+        </span>
+      </li>
+    </ul>
     <ul v-if="records.refusedPours.length > 0" class="ruled begun">
       <li v-for="b in records.refusedPours" :key="b.id">
         <span>
@@ -99,7 +150,7 @@ async function mend(change: Parameters<typeof records.mend>[1]) {
       </span>
     </LongList>
     <p v-if="!some" class="empty">
-      Nothing here. An entry that the server will not take stands here with its reason; the others go on without it.
+      Nothing here. What the server will not take stands here with its reason; all else goes on without it.
     </p>
     <MendEntry
       :entry="mending"
@@ -121,6 +172,7 @@ header { display: flex; flex-wrap: wrap; gap: 8px 12px; align-items: center; mar
   padding: 9px 0;
 }
 .why { color: var(--warn); }
-.ways { display: flex; gap: 8px; }
+.ways { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
+h2 { font-size: 1rem; margin: 12px 0 6px; }
 @media (max-width: 720px) { .entries { --columns: minmax(0, 1fr); --row-gap: 6px; } }
 </style>

@@ -193,10 +193,10 @@ function setOpened(event: Event) {
     <BagTests :bag="measuring" @closed="measuring = undefined" />
     <EditDialog
       v-model:open="bag.open.value"
-      :title="bag.item.revision ? bag.item.body.name || 'Bag' : 'A new bag'"
+      :title="bag.item.from ? bag.item.body.name || 'Bag' : 'A new bag'"
       :trouble="bag.trouble.value"
       :busy="bag.busy.value"
-      :existing="bag.item.revision > 0"
+      :existing="bag.item.from !== undefined"
       @save="bag.save"
       @put-away="bag.putAway"
     >
@@ -262,10 +262,10 @@ function setOpened(event: Event) {
     </EditDialog>
     <EditDialog
       v-model:open="bucket.open.value"
-      :title="bucket.item.revision ? bucket.item.body.name || 'Bucket' : 'A new bucket'"
+      :title="bucket.item.from ? bucket.item.body.name || 'Bucket' : 'A new bucket'"
       :trouble="bucket.trouble.value"
       :busy="bucket.busy.value"
-      :existing="bucket.item.revision > 0"
+      :existing="bucket.item.from !== undefined"
       @save="bucket.save"
       @put-away="bucket.putAway"
     >

@@ -11,11 +11,13 @@ import type { Given } from '~contract/routes'
 import { addressOf, ask, Refused } from '~/sync/api'
 import ArchiveSection from '~/features/settings/ArchiveSection.vue'
 import LinksSection from '~/features/settings/LinksSection.vue'
+import { waitWords } from '~/features/waiting/words'
+import { useChanges } from '~/sync/changes'
 import { useLive } from '~/sync/live'
 import { useRecords } from '~/sync/records'
 import { useSession } from '~/sync/session'
 
-const session = useSession(), records = useRecords()
+const session = useSession(), records = useRecords(), changes = useChanges()
 const people = ref<PersonFacts[]>([])
 const trouble = ref<{ sentence: string, field?: string }>()
 const form = reactive({ name: '', email: '', password: '', role: 'member' as Role })
@@ -75,8 +77,8 @@ async function signOut() {
       <Button label="Sign out" severity="secondary" @click="signOut" />
     </header>
     <p class="soft">
-      You are {{ session.person?.name }}, {{ session.person?.role }}.<template v-if="records.unsent > 0">
-        {{ records.unsent }} entries still wait to be sent; they stay here when you sign out.
+      You are {{ session.person?.name }}, {{ session.person?.role }}.<template v-if="records.unsent + changes.unsent.length > 0">
+        {{ waitWords(records.unsent, changes.unsent.length) }} still to be sent; nothing of it is lost when you sign out.
       </template>
     </p>
     <p v-if="trouble" class="problem" role="alert">{{ trouble.sentence }}</p>

@@ -79,6 +79,20 @@ export async function keepAnswer<N extends Answering>(
   if (who !== '') await keepUnless(() => before !== forgotten, { who, path, at: Date.now(), value })
 }
 
+/** What is needed to plan and pour where no network is. */
+const LISTS = [
+  ...(['mould', 'bucket', 'bag'] as const).map(kind => ['GET library/:kind', { params: { kind } }] as const),
+  ['GET plans', undefined],
+] as const
+/** Keeps the lists that this browser never opened, so that they are here when the network is not. */
+export async function keepListsHere(who: string): Promise<void> {
+  const kept = new Set(await keptOf(who))
+  for (const [name, given] of LISTS) {
+    if (who === '' || kept.has(keyOf(name, ...(given ? [given] : []) as Rest<typeof name>))) continue
+    await remembered(who, name, ...(given ? [given] : []) as Rest<typeof name>).catch(() => {})
+  }
+}
+
 /** Under what this person's answers are kept: paths of the interface. */
 export async function keptOf(who: string): Promise<readonly string[]> {
   const keys = await open().then(db => db.getAllKeys('answers', IDBKeyRange.bound([who, ''], [who, '\uFFFF'])))

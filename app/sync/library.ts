@@ -4,18 +4,38 @@ import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
 import { agedBag } from '~core/gypsum/bag-age'
 import { taughtBag } from '~core/forecast/observations'
 import type { PlanWorld, Plan } from '~core/plan/types'
-import { ask } from '~/sync/api'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
+import { useChanges, type Version } from './changes'
 import { useLive } from './live'
 import { useClock } from './clock'
 import { useSession } from './session'
 
 type Shelves = { [K in LibraryKind]: LibraryItem<K>[] }
+const byName = (a: LibraryItem, b: LibraryItem) => a.body.name.localeCompare(b.body.name)
+
+/** What the server told of one kind, with what was changed here laid over it. */
+function withChanges<K extends LibraryKind>(kind: K, told: readonly LibraryItem<K>[]): LibraryItem<K>[] {
+  const mine = useChanges().changes.flatMap(c =>
+    c.target.what === 'item' && c.target.kind === kind ? [{ ...c, ...c.target }] : [],
+  )
+  if (mine.length === 0) return [...told]
+  const known = new Map(told.map(i => [i.id, i]))
+  for (const { id, body, stamp } of mine) {
+    if (body === undefined) known.delete(id)
+    else known.set(id, { ...known.get(id) ?? { id, kind, revision: 0 }, body, stamp } as LibraryItem<K>)
+  }
+  return [...known.values()].sort(byName)
+}
 
 /** Moulds, buckets and bags of the workshop. */
 export const useLibrary = defineStore('library', () => {
-  const items = ref<Shelves>({ mould: [], bucket: [], bag: [] })
+  const changes = useChanges(), told = ref<Shelves>({ mould: [], bucket: [], bag: [] })
+  const items = computed<Shelves>(() => ({
+    mould: withChanges('mould', told.value.mould),
+    bucket: withChanges('bucket', told.value.bucket),
+    bag: withChanges('bag', told.value.bag),
+  }))
   const loaded = ref(false)
   const trouble = ref('')
   const latest = latestOnly()
@@ -30,7 +50,7 @@ export const useLibrary = defineStore('library', () => {
         () =>
           Promise.all([shelf('mould'), shelf('bucket'), shelf('bag')]),
         ([mould, bucket, bag]) => {
-          items.value = { mould, bucket, bag }
+          told.value = { mould, bucket, bag }
         },
       )
       loaded.value = true
@@ -40,19 +60,24 @@ export const useLibrary = defineStore('library', () => {
       trouble.value = (error as Error).message
     }
   }
-  async function save<K extends LibraryKind>(
+  /** Kept here, then sent. @throws Refused when the server will not take it as it is */
+  const save = <K extends LibraryKind>(
     kind: K,
     id: string,
     body: LibraryBodies[K],
-    revision: number,
-  ): Promise<void> {
-    await ask('PUT library/:kind/:id', { params: { kind, id }, body: { body, revision } })
-    await load()
-  }
-  async function archive(kind: LibraryKind, id: string): Promise<void> {
-    await ask('DELETE library/:kind/:id', { params: { kind, id } })
-    await load()
-  }
+    from?: Version,
+  ): Promise<void> => changes.write({ target: { what: 'item', kind, id }, body, from, isNew: from === undefined })
+  const archive = (kind: LibraryKind, id: string): Promise<void> => changes.write({ target: { what: 'item', kind, id } })
+  /** What it says of uses and pours comes with the next list. */
+  changes.onStands(({ target, answer }) => {
+    if (target.what !== 'item') return
+    const { kind, id } = target, before = told.value[kind].find(i => i.id === id),
+      now = answer ? [{ ...before, ...answer as LibraryItem }] : []
+    told.value = {
+      ...told.value,
+      [kind]: [...told.value[kind].filter(i => i.id !== id), ...now].sort(byName),
+    }
+  })
   /** Bags age by the workshop's clock, a day at a time. */
   const clock = useClock(), today = computed(() => clock.now - clock.now % 86_400_000)
   /** The things a plan names, as the core wants them. */
@@ -72,5 +97,5 @@ export const useLibrary = defineStore('library', () => {
   useLive().on((message) => {
     if (loaded.value && (message.what === 'library' || message.what === 'caught-up')) void load()
   })
-  return { items, loaded, trouble, load, save, archive, worldOf }
+  return { told, items, loaded, trouble, load, save, archive, worldOf }
 })

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { newId } from './api'
 import type { FrozenRun } from '~core/plan/run'
 import type { SentEvent, StartPour } from '~contract/pour'
+import type { Change } from './kept-changes'
 
 /** An entry waiting in this browser. `key` is whose it is; `refused` is why the server would not take it. */
 export interface Waiting {
@@ -27,6 +28,7 @@ export interface Begun {
 interface Store extends DBSchema {
   waiting: { key: string, value: Waiting & { readonly id: string }, indexes: { key: string } }
   begun: { key: string, value: Begun, indexes: { key: string } }
+  changes: { key: [string, string], value: Change, indexes: { key: string } }
   device: { key: string, value: { readonly name: string, readonly value: string | number } }
 }
 
@@ -35,14 +37,16 @@ export const heldByOldTab = ref(false)
 
 let opened: Promise<IDBPDatabase<Store>> | undefined
 
-function open(): Promise<IDBPDatabase<Store>> {
-  opened ??= openDB<Store>('nine-ripples', 2, {
+/** The store of everything that waits in this browser; grown where an older version left it. */
+export function open(): Promise<IDBPDatabase<Store>> {
+  opened ??= openDB<Store>('nine-ripples', 3, {
     upgrade(db, from) {
       if (from < 1) {
         db.createObjectStore('waiting', { keyPath: 'id' }).createIndex('key', 'key')
         db.createObjectStore('device', { keyPath: 'name' })
       }
       if (from < 2) db.createObjectStore('begun', { keyPath: 'id' }).createIndex('key', 'key')
+      if (from < 3) db.createObjectStore('changes', { keyPath: ['key', 'name'] }).createIndex('key', 'key')
     },
     blocked() {
       heldByOldTab.value = true

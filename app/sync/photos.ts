@@ -1,5 +1,10 @@
-import { PHOTO_BYTES, PHOTO_SIDE, type PhotoSubject } from '~contract/photo'
-import { addressOf, ask, Refused } from './api'
+import { PHOTO_BYTES, PHOTO_SIDE, type KeptPhoto, type PhotoSubject } from '~contract/photo'
+import { addressOf, Refused } from './api'
+import { useChanges } from './changes'
+import { remembered } from './kept'
+import { nameOf } from './kept-changes'
+import { useRecords } from './records'
+import { useSession } from './session'
 
 /**
  * Photos on their way to the server: made smaller here, which also leaves out place and time that a camera writes
@@ -31,15 +36,46 @@ export async function shrunk(file: Blob): Promise<SmallPhoto> {
   throw new Refused('This picture cannot be made small enough to keep.', 0)
 }
 
-/** @throws Refused in words. */
-export async function keepPhoto(id: string, subject: PhotoSubject, photo: SmallPhoto, caption = ''): Promise<void> {
-  await ask('PUT photos/:id', { params: { id }, query: { ...subject, caption }, bytes: photo.blob }).catch((error) => {
-    if (!(error instanceof Refused) || error.status !== 0) throw error
-    throw new Refused('The workshop’s server does not answer just now. The photo was not kept; try it again.', 0)
+/** Keeps a photo in this browser, and sends it when the server and what it shows are there. @throws Refused in words */
+export const keepPhoto = (id: string, of: PhotoSubject, photo: SmallPhoto, caption = ''): Promise<void> =>
+  useChanges().write({ target: { what: 'photo', id, of }, picture: { ...photo, caption }, isNew: true })
+
+const isOf = (a: PhotoSubject, b: PhotoSubject) =>
+  'mould' in a ? 'mould' in b && a.mould === b.mould : 'pour' in b && a.pour === b.pour && a.cast === b.cast
+
+/** The photos of a mould or a cast, with those that wait here and without those that were taken away here. */
+export async function photosOf(subject: PhotoSubject): Promise<KeptPhoto[]> {
+  const told = isOnlyHere(subject)
+    ? []
+    : (await remembered(useSession().key ?? '', 'GET photos', { query: subject })).value
+  const mine = useChanges().changes.flatMap(({ target, picture }) =>
+    target.what === 'photo' && isOf(target.of, subject) ? [{ id: target.id, picture }] : [],
+  )
+  const waiting = mine.flatMap(({ id, picture }): KeptPhoto[] => {
+    if (!picture) return []
+    const { blob, ...facts } = picture
+    return [{ id, ...subject, ...facts, bytes: blob.size, sha256: '' }]
   })
+  return [...told.filter(p => !mine.some(m => m.id === p.id)), ...waiting]
+}
+/** Of a thing that only this browser knows, the server knows no photos. */
+function isOnlyHere(subject: PhotoSubject): boolean {
+  return 'mould' in subject
+    ? (useChanges().inHand(nameOf({ what: 'item', kind: 'mould', id: subject.mould }))?.isNew ?? false)
+    : useRecords().begun.some(b => b.id === subject.pour)
 }
 
-export const photosOf = (subject: PhotoSubject) =>
-  ask('GET photos', { query: subject })
-export const dropPhoto = (id: string) => ask('DELETE photos/:id', { params: { id } })
-export const photoAddress = (id: string) => addressOf('GET photos/:id', { params: { id } })
+export const dropPhoto = (photo: KeptPhoto): Promise<void> =>
+  useChanges().write({ target: { what: 'photo', id: photo.id, of: subjectOf(photo) } })
+const subjectOf = ({ mould, pour, cast }: KeptPhoto): PhotoSubject =>
+  mould === undefined ? { pour: pour!, cast: cast! } : { mould }
+
+/** Addresses of pictures that are only here yet; they hold for as long as this page does. */
+const held = new Map<string, string>()
+export function photoAddress(id: string): string {
+  const picture = useChanges().inHand(nameOf({ what: 'photo', id }))?.picture
+  if (!picture) return addressOf('GET photos/:id', { params: { id } })
+  const address = held.get(id) ?? URL.createObjectURL(picture.blob)
+  held.set(id, address)
+  return address
+}

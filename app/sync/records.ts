@@ -20,6 +20,7 @@ import {
 } from '~/sync/outbox'
 import { askToKeep } from './room'
 import { onTabs, tellTabs } from './tabs'
+import { useChanges } from './changes'
 import { useClock } from './clock'
 import { sendingOf } from './sending'
 import { useSession } from './session'
@@ -38,7 +39,7 @@ type AnswerListener = (pour: string, answer: EventsAnswer, after: number) => voi
  * What the server does not answer stays and is tried again; nothing is ever dropped.
  */
 export const useRecords = defineStore('records', () => {
-  const session = useSession(), clock = useClock()
+  const session = useSession(), clock = useClock(), changes = useChanges()
   // Plain objects: they go back into the browser's store as they are.
   const waiting = shallowRef<readonly Waiting[]>([])
   const begun = shallowRef<readonly Begun[]>([])
@@ -54,7 +55,7 @@ export const useRecords = defineStore('records', () => {
   }, answer => started(answer), changed)
   /** Tabs of one browser share what waits: it is read anew by the others. */
   function changed(): void {
-    changes++
+    edits++
     tellTabs({ what: 'outbox', key: session.key ?? '' })
   }
   onTabs((message) => {
@@ -64,18 +65,18 @@ export const useRecords = defineStore('records', () => {
       for (const listener of listeners) listener(message.pour, message.answer, message.after)
   })
   /** Counted, so that what was told here while it was read is not lost over it. */
-  let changes = 0
+  let edits = 0
   async function readAnew(): Promise<void> {
-    const at = changes, key = session.key
+    const at = edits, key = session.key
     const [stored, starts] = key ? await Promise.all([waitingOf(key), begunOf(key)]) : [[], []]
-    if (at !== changes || key !== session.key) return readAnew()
+    if (at !== edits || key !== session.key) return readAnew()
     waiting.value = stored
     begun.value = starts
   }
 
   async function load(): Promise<void> {
-    await readAnew()
-    if (unsent.value > 0) void send()
+    await Promise.all([readAnew(), changes.load()])
+    if (unsent.value + changes.unsent.length > 0) void send()
   }
 
   /**

@@ -5,8 +5,10 @@ import { MOST_INT } from '~contract/limits'
 import type { EventsAnswer, Fate, PourAnswer, TakenAnswer } from '~contract/pour'
 import { ask, Refused } from '~/sync/api'
 import { begunOf, begunTaken, markBegun, markRefused, taken, waitingOf, type Begun, type Waiting } from '~/sync/outbox'
+import { useChanges } from './changes'
 import { useClock } from './clock'
 import { endOf, firstLot, type End } from './fates'
+import type { Change } from './kept-changes'
 import { useSession } from './session'
 
 const RETRY_FIRST_MS = 1000, RETRY_MOST_MS = 20_000
@@ -55,6 +57,7 @@ function isAnswer(answer: TakenAnswer | undefined, pour: string): answer is Take
  * @param begun pours that were begun here: each is sent before its entries
  * @param started is told what the server made of one
  * @param changed is told when what waits is other than before
+ * Changes to things are kept by changes.ts and sent from here, so that there is one order and one patience for all.
  */
 export function sendingOf(
   waiting: ShallowRef<readonly Waiting[]>,
@@ -64,15 +67,24 @@ export function sendingOf(
   started: (answer: PourAnswer) => void,
   changed: () => void,
 ) {
-  const session = useSession(), clock = useClock(), later = patience()
+  const session = useSession(), clock = useClock(), changes = useChanges(), later = patience()
   /** Why nothing is sent at all just now. */
   const halted = ref<Halt>()
   /** What the server itself said why it cannot take anything now: its database is away, or its disk full. */
   const trouble = ref('')
   const unsent = () => waiting.value.filter(w => !w.refused)
-  const toSend = () => [
-    ...new Set([...begun.value.filter(b => !b.refused).map(b => b.id), ...unsent().map(w => w.pour)]),
-  ]
+  const isBegun = (pour: string) => begun.value.some(b => b.id === pour)
+  /** Things first: a pour names its plan; then pours, then photos of what came of them. */
+  function toSend(): string[] {
+    const isOfPour = (c: Change) => c.target.what === 'photo' && 'pour' in c.target.of
+    const waits = (c: Change) => c.target.what === 'photo' && 'pour' in c.target.of && isBegun(c.target.of.pour)
+    const pours = new Set([...begun.value.filter(b => !b.refused).map(b => b.id), ...unsent().map(w => w.pour)])
+    return [
+      ...changes.ready.filter(c => !isOfPour(c)).map(c => c.name),
+      ...pours,
+      ...changes.ready.filter(c => isOfPour(c) && !waits(c)).map(c => c.name),
+    ]
+  }
   let sending: Promise<void> | undefined, timer: ReturnType<typeof setTimeout> | undefined
   function send(): Promise<void> {
     sending ??= exclusively(sendAll).finally(() => {
@@ -177,15 +189,15 @@ export function sendingOf(
   }
   async function sendAll(): Promise<void> {
     if (!session.key || !later.isReady(ALL)) return
-    await readAnew(session.key)
-    for (const pour of toSend()) {
-      if (!later.isReady(pour)) continue
-      const end = await sendPour(pour)
+    await Promise.all([readAnew(session.key), changes.load()])
+    for (const one of toSend()) {
+      if (!later.isReady(one)) continue
+      const end = await (changes.inHand(one) ? changes.send(one) : sendPour(one))
       halted.value = isHalt(end) ? end : undefined
       if (isHalt(end)) return later.wait(ALL)
       later.wentWell(ALL)
-      if (end === 'taken') later.wentWell(pour)
-      else later.wait(pour)
+      if (end === 'taken') later.wentWell(one)
+      else later.wait(one)
     }
   }
 
@@ -194,5 +206,9 @@ export function sendingOf(
     later.forget()
     if (toSend().length > 0) void send()
   }
+  changes.onKept(() => {
+    void send()
+    return later.isReady(ALL)
+  })
   return { send, hurry, halted, trouble }
 }

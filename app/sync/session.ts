@@ -4,6 +4,7 @@ import { METRIC, type UnitPreferences } from '~core/units/units'
 import type { SessionFacts } from '~contract/account'
 import { ask } from '~/sync/api'
 import { forgetAnswers, remembered } from '~/sync/kept'
+import { useChanges } from './changes'
 import { useClock } from './clock'
 import { latestOnly } from './latest'
 
@@ -31,7 +32,11 @@ export const useSession = defineStore('session', () => {
   const facts = ref<SessionFacts>()
   /** Without a network these are the facts of the last time there was one. */
   const kept = ref(false)
-  const units = computed(() => facts.value?.workshop?.units ?? METRIC)
+  /** As they were chosen here, also while that waits to be sent. */
+  const units = computed<UnitPreferences>(() => {
+    const chosen = useChanges().inHand('workshop')?.body as { readonly units: UnitPreferences } | undefined
+    return chosen?.units ?? facts.value?.workshop?.units ?? METRIC
+  })
   const person = computed(() => facts.value?.person)
   const mayWrite = computed(() => person.value !== undefined && person.value.role !== 'viewer')
   const isOwner = computed(() => person.value?.role === 'owner')
@@ -51,20 +56,21 @@ export const useSession = defineStore('session', () => {
     })
     if (facts.value && !facts.value.person) await forgetAnswers()
   }
-  let changing = 0
-  /** Shown at once and told one after the other, so that choices made quickly are all kept. */
+  /** Shown at once. Choices made quickly are all kept: each begins where the one before it left off. */
+  let chosen: UnitPreferences | undefined
   async function changeUnits(part: Partial<UnitPreferences>): Promise<void> {
-    const workshop = facts.value?.workshop
-    if (!facts.value || !workshop) return
-    const now = { ...workshop.units, ...part }
-    facts.value = { ...facts.value, workshop: { ...workshop, units: now } }
-    changing++
+    const mine = chosen = { ...chosen ?? units.value, ...part }
     try {
-      await ask('PATCH workshop', { body: { units: now } })
+      await useChanges().write({ target: { what: 'workshop' }, body: { units: mine } })
     }
     finally {
-      if (--changing === 0) await load()
+      if (chosen === mine) chosen = undefined
     }
+  }
+  /** The server has what was chosen here. */
+  function haveUnits(now: UnitPreferences): void {
+    const workshop = facts.value?.workshop
+    if (facts.value && workshop) facts.value = { ...facts.value, workshop: { ...workshop, units: now } }
   }
   async function signOut(): Promise<void> {
     await ask('DELETE session')
@@ -81,6 +87,7 @@ export const useSession = defineStore('session', () => {
     key,
     load,
     changeUnits,
+    haveUnits,
     ...doors(load),
     signOut,
   }

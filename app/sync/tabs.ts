@@ -1,4 +1,5 @@
 import type { EventsAnswer, LiveMessage } from '~contract/pour'
+import type { Stands } from './changes'
 
 /** What the tabs of one browser tell each other. `key` is whose it is: other people's tabs leave it alone. */
 export type TabMessage
@@ -6,6 +7,8 @@ export type TabMessage
   = | { readonly what: 'outbox', readonly key: string }
     // What the server said to a pour's entries.
     | { readonly what: 'answer', readonly key: string, readonly pour: string, readonly answer: EventsAnswer, readonly after: number }
+    // What the server has now of a thing that was changed here.
+    | { readonly what: 'stands', readonly key: string, readonly told: Stands }
     // What the one stream of this browser heard; `beat` is that it still hears.
     | { readonly what: 'live', readonly key: string, readonly message: LiveMessage | Heard }
 /** Of the stream itself: it is there and what was missed has to be caught up with, it is still there, or it broke. */

@@ -12,7 +12,7 @@ import { within, type Scope } from '../store/scope'
 import { cleanJpeg } from '../photos/jpeg'
 import { ArchiveRefused, openArchive, type Archive } from './read'
 import { Refused } from '../refused'
-import { upcastQuery } from '~contract/versions'
+import { ITEMS, upcastQuery } from '~contract/versions'
 
 /**
  * Nobody's password has this hash, and nobody signs in with an address that no mail reaches: these people are only
@@ -96,6 +96,7 @@ async function restoreLibrary(inner: Scope, archive: Archive, count: Count): Pro
     await inner.insert('library_item', [{
       id,
       kind,
+      schema_version: ITEMS[kind].version,
       body: JSON.stringify(body),
       revision,
       archived_at: archived ? new Date(archived) : null,

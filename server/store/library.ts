@@ -131,17 +131,19 @@ export async function saveItem<K extends LibraryKind>(
   body: LibraryBodies[K],
   revision: number,
 ): Promise<LibraryItem<K>> {
-  const row = revision === 0
-    ? await scope.insert('library_item', [{ id, kind, body: JSON.stringify(body), archived_at: null }]).onConflict(c =>
+  const row = { schema_version: ITEMS[kind].version, body: JSON.stringify(body) as never }
+  const made = revision === 0
+    ? await scope.insert('library_item', [{ ...row, id, kind, archived_at: null }]).onConflict(c =>
         c.columns(['workshop_id', 'id']).doNothing(),
       ).returning(['id', 'revision']).executeTakeFirst()
-    : await scope.update('library_item').set({ body: JSON.stringify(body) as never, revision: revision + 1 }).where(
+    : await scope.update('library_item').set({ ...row, revision: revision + 1 }).where(
         'id',
         '=',
         id,
-      ).where('kind', '=', kind).where('revision', '=', revision).returning(['id', 'revision']).executeTakeFirst()
-  if (!row) throw new Refused('stale-item')
-  return { id, kind, body, revision: row.revision }
+      ).where('kind', '=', kind).where('revision', '=', revision).where('archived_at', 'is', null)
+        .returning(['id', 'revision']).executeTakeFirst()
+  if (!made) throw new Refused('stale-item')
+  return { id, kind, body, revision: made.revision }
 }
 
 /** Archived rather than deleted: old pours keep what they froze. @returns false when there is no such thing. */
@@ -203,8 +205,7 @@ export async function savedPlan(scope: Scope, id: string): Promise<Plan | undefi
 
 /**
  * @param revision the one this edit started from; 0 makes a new plan. @throws Refused `stale-plan` when another device
- *   saved
- * meanwhile.
+ *   saved it or put it away meanwhile.
  */
 export async function savePlan(scope: Scope, id: string, plan: Plan, revision: number): Promise<SavedPlan> {
   const updated_at = new Date()
@@ -225,7 +226,7 @@ export async function savePlan(scope: Scope, id: string, plan: Plan, revision: n
         'id',
         '=',
         id,
-      ).where('revision', '=', revision).returning('revision').executeTakeFirst()
+      ).where('revision', '=', revision).where('archived_at', 'is', null).returning('revision').executeTakeFirst()
   if (!row) throw new Refused('stale-plan')
   return { id, plan, revision: row.revision, updatedAt: updated_at.getTime() }
 }

@@ -1,16 +1,7 @@
 import type { BrowserContext, Page } from '@playwright/test'
 import type { Product } from '../product'
-import { AGAIN, enterDemo, expect, later, ownPlan, ownPour, press, test, turnTo } from './workshop'
+import { AGAIN, enterDemo, expect, installed, later, ownPlan, ownPour, press, test, turnTo } from './workshop'
 
-/** The shell is in this browser's own store, and the worker that serves it is in charge. */
-async function installed(page: Page): Promise<void> {
-  await page.evaluate(() => navigator.serviceWorker.ready)
-  await expect.poll(() =>
-    page.evaluate(async () =>
-      navigator.serviceWorker.controller !== null && (await caches.keys()).some(k => k.startsWith('shell-')),
-    ),
-  ).toBe(true)
-}
 async function startPour(page: Page, demo: Product, name: string): Promise<string> {
   await ownPour(page, demo, name)
   return page.url()

@@ -103,8 +103,16 @@ test.describe('the plan', () => {
     await expect(second.getByText(/· saved\s*$/)).toBeVisible()
     await name.fill('Ceiling rosette, grey')
     await expect(page.getByText(/changed on another device meanwhile/)).toBeVisible()
+    // Both are kept until somebody chooses, also over a reload.
     await second.reload()
-    await expect(second.getByRole('textbox', { name: 'Name of the plan' })).toHaveValue('Ceiling rosette, white')
+    await expect(second.getByText('The two versions differ in name.')).toBeVisible()
+    await expectAccessible(second)
+    await second.getByRole('button', { name: 'Keep both' }).click()
+    await expect(second.getByRole('textbox', { name: 'Name of the plan' })).toHaveValue('Ceiling rosette, grey, second version')
+    await expect(second.getByText(/· saved$/)).toBeVisible()
+    await page.goto(`${demo.url}/plan`)
+    for (const name of ['Ceiling rosette, white', 'Ceiling rosette, grey, second version'])
+      await expect(page.getByRole('link', { name })).toBeVisible()
   })
 })
 

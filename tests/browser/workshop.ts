@@ -95,6 +95,16 @@ export async function later(page: Page, demo: Product, seconds: number): Promise
   ).toBeGreaterThanOrEqual(now)
 }
 
+/** The shell is in this browser's own store, and the worker that serves it is in charge. */
+export async function installed(page: Page): Promise<void> {
+  await page.evaluate(() => navigator.serviceWorker.ready)
+  await expect.poll(() =>
+    page.evaluate(async () =>
+      navigator.serviceWorker.controller !== null && (await caches.keys()).some(k => k.startsWith('shell-')),
+    ),
+  ).toBe(true)
+}
+
 /** WCAG 2.2 A and AA as axe can tell. */
 export async function expectAccessible(page: Page): Promise<void> {
   // A list that is still closing has its own brief faults.

@@ -1,6 +1,7 @@
 import { reactive, ref } from 'vue'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
 import { newId, Refused } from '~/sync/api'
+import type { Version } from '~/sync/changes'
 import { useLibrary } from '~/sync/library'
 
 /** Editing one thing of the library in a dialog: a copy that is checked by its schema and saved whole, or left. */
@@ -9,15 +10,15 @@ export function useEditing<K extends LibraryKind>(kind: K, blank: () => LibraryB
   const open = ref(false)
   const trouble = ref('')
   const busy = ref(false)
-  const item = reactive({ id: '', revision: 0, body: blank() as object }) as {
+  const item = reactive({ id: '', from: undefined, body: blank() as object }) as {
     id: string
-    revision: number
+    from: Version | undefined
     body: LibraryBodies[K]
   }
 
   function edit(existing?: LibraryItem<K>): void {
     item.id = existing?.id ?? newId()
-    item.revision = existing?.revision ?? 0
+    item.from = existing && { revision: existing.revision, stamp: existing.stamp }
     item.body = existing ? JSON.parse(JSON.stringify(existing.body)) as LibraryBodies[K] : blank()
     trouble.value = ''
     open.value = true
@@ -42,7 +43,7 @@ export function useEditing<K extends LibraryKind>(kind: K, blank: () => LibraryB
       const { LIBRARY } = await import('~contract/library')
       const checked = LIBRARY[kind].safeParse(item.body)
       if (!checked.success) throw new Error(checked.error.issues[0]!.message)
-      await library.save(kind, item.id, checked.data as LibraryBodies[K], item.revision)
+      await library.save(kind, item.id, checked.data as LibraryBodies[K], item.from)
     })
   const putAway = () => attempt(() => library.archive(kind, item.id))
   return { open, trouble, busy, item, edit, save, putAway }

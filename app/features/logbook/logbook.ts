@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import type { LogbookQuery, LogbookView } from '~contract/logbook'
 import type { PourRow } from '~contract/pour'
 import { ask, newId } from '~/sync/api'
+import { useChanges } from '~/sync/changes'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { useLive } from '../../sync/live'
@@ -21,21 +22,26 @@ export function queryWords({ find, facts, from, to }: LogbookQuery): string {
 
 /** Views that were kept. */
 function keptViews(who: () => string) {
-  const views = ref<LogbookView[]>([])
+  const told = ref<readonly LogbookView[]>([]), changes = useChanges()
+  const views = computed<readonly LogbookView[]>(() => {
+    const mine = changes.changes.flatMap(c => c.target.what === 'view' ? [{ id: c.target.id, body: c.body }] : [])
+    return [
+      ...told.value.filter(v => !mine.some(m => m.id === v.id)),
+      ...mine.flatMap(({ id, body }) => body ? [{ ...body as LogbookView, id }] : []),
+    ].sort((a, b) => a.name.localeCompare(b.name))
+  })
   async function loadViews(): Promise<void> {
-    views.value = (await remembered(who(), 'GET logbook/views').catch(() => ({ value: [] }))).value
+    told.value = (await remembered(who(), 'GET logbook/views').catch(() => ({ value: [] }))).value
   }
-  async function keepView(name: string, query: LogbookQuery): Promise<void> {
-    await ask('PUT logbook/views/:id', {
-      params: { id: views.value.find(v => v.name === name)?.id ?? newId() },
-      body: { name, query },
-    })
-    await loadViews()
+  changes.onStands(({ target, answer }) => {
+    if (target.what !== 'view') return
+    told.value = [...told.value.filter(v => v.id !== target.id), ...answer ? [answer as LogbookView] : []]
+  })
+  function keepView(name: string, query: LogbookQuery): Promise<void> {
+    const known = views.value.find(v => v.name === name)?.id
+    return changes.write({ target: { what: 'view', id: known ?? newId() }, body: { name, query }, isNew: !known })
   }
-  async function dropView(id: string): Promise<void> {
-    await ask('DELETE logbook/views/:id', { params: { id } })
-    await loadViews()
-  }
+  const dropView = (id: string): Promise<void> => changes.write({ target: { what: 'view', id } })
   return { views, loadViews, keepView, dropView }
 }
 

@@ -34,7 +34,7 @@ async function add(file: File) {
 }
 const drop = (photo: KeptPhoto) => {
   large.value = undefined
-  return attempt(() => dropPhoto(photo.id))
+  return attempt(() => dropPhoto(photo))
 }
 const says = (p: KeptPhoto, i: number) => p.caption || `Photo ${i + 1} of ${name}`
 </script>

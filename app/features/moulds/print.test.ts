@@ -34,9 +34,10 @@ beforeEach(() => {
   URL.createObjectURL = () => 'blob:x'
   URL.revokeObjectURL = () => {}
   const library = useLibrary()
-  library.save = async (_kind, id, body, revision) => {
+  library.save = async (_kind, id, body, from) => {
+    const revision = from?.revision ?? 0
     saved.push({ id, body: body as MouldBody, revision })
-    library.items.mould = [{ id, kind: 'mould', body: body as MouldBody, revision: revision + 1 }]
+    library.told.mould = [{ id, kind: 'mould', body: body as MouldBody, revision: revision + 1 }]
   }
 })
 const photo = new Blob(['picture'])

@@ -247,7 +247,7 @@ function keeping(state: State, measures: ReturnType<typeof measuring>) {
 
   async function keep(body: MouldBody): Promise<void> {
     const id = item.value?.id ?? newId()
-    await library.save('mould', id, body, item.value?.revision ?? 0)
+    await library.save('mould', id, body, item.value)
     item.value = library.items.mould.find(m => m.id === id)
     if (fresh.value) {
       await keepPhoto(photoId.value, { mould: id }, fresh.value, 'The print, with what gives its scale')

@@ -12,7 +12,9 @@ import { cautionsFor } from '~core/plan/cautions'
 import type { PlanProblem } from '~core/plan/problems'
 import { problemWords } from '~core/plan/words'
 import { forecast, freeze } from '~/features/plan/forecasts'
-import { ask, newId, Refused } from '~/sync/api'
+import { newId, Refused } from '~/sync/api'
+import { savedByItself } from '~/sync/by-itself'
+import { useChanges } from '~/sync/changes'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { useRecords } from '~/sync/records'
@@ -20,7 +22,7 @@ import { useLibrary } from '~/sync/library'
 import { useLive } from '~/sync/live'
 import { useSession } from '~/sync/session'
 
-const SAVE_AFTER_MS = 500, FORECAST_AFTER_MS = 60
+const FORECAST_AFTER_MS = 60
 
 export function emptyPlan(): Plan {
   const powder = powderClass('casting-plaster')
@@ -45,14 +47,11 @@ export function emptyPlan(): Plan {
 /** The plan in hand, and the plans that are kept. */
 function planState() {
   return {
-    saved: ref<SavedPlan[]>([]),
+    told: ref<SavedPlan[]>([]),
     loaded: ref(false),
     trouble: ref(''),
     id: ref(''),
-    revision: ref(0),
     plan: ref<Plan>(emptyPlan()),
-    saving: ref<'saved' | 'waiting' | 'failed'>('saved'),
-    saveTrouble: ref(''),
   }
 }
 type State = ReturnType<typeof planState>
@@ -101,61 +100,56 @@ function outlookOf(input: Readonly<Ref<MomentsInput | undefined>>) {
 }
 
 /** Saving by itself, a moment after the last change. */
-function savingOf({ id, revision, plan, saved, saving, saveTrouble }: State) {
+function savingOf({ id, plan }: State) {
   const session = useSession()
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let inFlight: Promise<void> | undefined
+  const { saving, trouble, change: waiting, begin, touch, save } = savedByItself(
+    () => ({ what: 'plan', id: id.value }),
+    () => {
+      const read = planSchema.safeParse(plan.value, { error: plainly })
+      return read.success ? read.data : read.error.issues[0]!.message
+    },
+  )
   function open(wanted: SavedPlan | undefined): void {
-    clearTimeout(timer)
+    begin(wanted)
     id.value = wanted?.id ?? newId()
-    revision.value = wanted?.revision ?? 0
     plan.value = wanted ? JSON.parse(JSON.stringify(wanted.plan)) as Plan : emptyPlan()
-    saving.value = 'saved'
-    saveTrouble.value = ''
   }
-
   /** Changes the plan and saves it a moment later. */
   function change(part: Partial<Plan>): void {
     plan.value = { ...plan.value, ...part }
-    if (!session.mayWrite) return
-    saving.value = 'waiting'
-    clearTimeout(timer)
-    timer = setTimeout(() => void save(), SAVE_AFTER_MS)
+    if (session.mayWrite) touch()
   }
-  function save(): Promise<void> {
-    clearTimeout(timer)
-    inFlight = (inFlight ?? Promise.resolve()).then(saveNow)
-    return inFlight
-  }
-  async function saveNow(): Promise<void> {
-    if (saving.value === 'saved') return
-    const [forId, body] = [id.value, plan.value]
-    try {
-      const answer = await ask('PUT plans/:id', {
-        params: { id: forId },
-        body: { plan: planSchema.parse(body), revision: revision.value },
-      })
-      if (id.value !== forId) return
-      revision.value = answer.revision
-      if (plan.value === body) saving.value = 'saved'
-      saveTrouble.value = ''
-      saved.value = [answer, ...saved.value.filter(p => p.id !== forId)]
-    }
-    catch (error) {
-      saving.value = 'failed'
-      saveTrouble.value = (error as { sentence?: string }).sentence ?? 'This plan could not be saved yet.'
-    }
-  }
-  return { open, change, save }
+  return { saving, saveTrouble: trouble, waiting, open, change, save }
 }
 
 /** What is done with whole plans. */
-function listOf({ saved, loaded, trouble, saving }: State, usualName: () => string) {
-  const session = useSession(), library = useLibrary(), latest = latestOnly()
+function listOf({ id, told, loaded, trouble }: State, usualName: () => string) {
+  const session = useSession(), library = useLibrary(), changes = useChanges(), latest = latestOnly()
+  /** What the server told, with what was changed here laid over it; the newest first. */
+  const saved = computed<readonly SavedPlan[]>(() => {
+    const known = new Map(told.value.map(p => [p.id, p]))
+    for (const { target, body, order, stamp } of changes.changes) {
+      if (target.what !== 'plan') continue
+      const before = known.get(target.id)
+      if (body === undefined) known.delete(target.id)
+      else {
+        const revision = before?.revision ?? 0
+        known.set(target.id, { id: target.id, revision, updatedAt: order, stamp, plan: body as Plan })
+      }
+    }
+    return [...known.values()].sort((a, b) => b.updatedAt - a.updatedAt)
+  })
+  /** Whether the plan in hand is on the server, and whether it is kept at all. */
+  const onServer = computed(() => told.value.some(p => p.id === id.value))
+  const isKept = computed(() => saved.value.some(p => p.id === id.value))
+  changes.onStands(({ target, answer }) => {
+    if (target.what !== 'plan') return
+    told.value = [...answer ? [answer as SavedPlan] : [], ...told.value.filter(p => p.id !== target.id)]
+  })
   async function load(): Promise<void> {
     try {
       await latest(() => remembered(session.key ?? '', 'GET plans'), (plans) => {
-        saved.value = plans.value
+        told.value = plans.value
       })
       loaded.value = true
       trouble.value = ''
@@ -164,10 +158,10 @@ function listOf({ saved, loaded, trouble, saving }: State, usualName: () => stri
       trouble.value = (error as Error).message
     }
   }
-  async function remove(which: string): Promise<void> {
-    await ask('DELETE plans/:id', { params: { id: which } })
-    saved.value = saved.value.filter(p => p.id !== which)
-  }
+  const remove = (which: string): Promise<void> => changes.write({ target: { what: 'plan', id: which } })
+  /** A plan made elsewhere, of a recipe. */
+  const bringIn = (which: string, plan: Plan): Promise<void> =>
+    changes.write({ target: { what: 'plan', id: which }, body: plan, isNew: true })
 
   /** Freezes a plan into a new pour, here: no network is needed. @returns the pour's id. @throws Refused in words */
   async function toBench(which: { readonly id?: string, readonly plan: Plan }): Promise<string> {
@@ -181,9 +175,9 @@ function listOf({ saved, loaded, trouble, saving }: State, usualName: () => stri
   }
 
   useLive().on((message) => {
-    if (loaded.value && message.what === 'plans' && saving.value === 'saved') void load()
+    if (loaded.value && message.what === 'plans') void load()
   })
-  return { load, remove, toBench }
+  return { saved, onServer, isKept, load, remove, bringIn, toBench }
 }
 
 /** The plan in hand: edited live, worked out at once, its ranges a moment later, saved by itself. */

@@ -67,7 +67,7 @@ async function save(change: Partial<BagBody>, words: string) {
   trouble.value = ''
   try {
     const item = library.items.bag.find(b => b.id === bag!.id)!
-    await library.save('bag', item.id, { ...item.body, ...change }, item.revision)
+    await library.save('bag', item.id, { ...item.body, ...change }, item)
     said.value = words
   }
   catch (error) {

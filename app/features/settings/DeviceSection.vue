@@ -1,19 +1,21 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { dayAndTime } from '~/ui/when'
+import { notTakenWords, waitWords } from '~/features/waiting/words'
+import { useChanges } from '~/sync/changes'
 import { useClock } from '~/sync/clock'
 import { useRecords } from '~/sync/records'
 import { askToKeep, keptHere, type KeptHere } from '~/sync/room'
 import { useSession } from '~/sync/session'
 
 /** What this browser keeps: what waits to be sent, what opens without a network, and how much room is left. */
-const records = useRecords(), clock = useClock(), session = useSession()
+const records = useRecords(), changes = useChanges(), clock = useClock(), session = useSession()
 const kept = ref<KeptHere>(), said = ref('')
 const look = async () => {
   kept.value = await keptHere(session.key ?? '')
 }
 onMounted(look)
-watch(() => records.waiting.length, look)
+watch(() => records.waiting.length + changes.changes.length, look)
 
 const many = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`
 const oldest = computed(() => records.waiting.filter(w => !w.refused)[0]?.event.recordedAt)
@@ -38,14 +40,15 @@ async function keep() {
       <div>
         <dt>To be sent</dt>
         <dd>
-          <template v-if="records.unsent === 0">Nothing waits: the server has everything that was told here.</template>
+          <template v-if="records.unsent + changes.unsent.length === 0">Nothing waits: the server has everything that was told here.</template>
           <template v-else>
-            {{ many(records.unsent, 'entry waits', 'entries wait') }}, the oldest from
-            {{ dayAndTime(oldest!, clock.halfHour) }}. They stay here, also when you sign out.
+            {{ waitWords(records.unsent, changes.unsent.length) }}{{
+              oldest === undefined ? '' : `, the oldest entry from ${dayAndTime(oldest, clock.halfHour)}`
+            }}. They stay here, also when you sign out.
           </template>
-          <template v-if="records.refused.length > 0">
-            {{ many(records.refused.length, 'entry was', 'entries were') }} not taken:
-            <NuxtLink to="/not-taken">see what and why</NuxtLink>.
+          <template v-if="records.refused.length + changes.refused.length > 0">
+            {{ notTakenWords(records.refused.length, changes.refused.length) }}
+            <NuxtLink to="/not-taken">See what and why</NuxtLink>
           </template>
         </dd>
       </div>

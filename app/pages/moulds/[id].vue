@@ -33,6 +33,8 @@ import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
+import ConflictChoice from '~/features/waiting/ConflictChoice.vue'
+import { SAVING } from '~/ui/saving'
 
 const library = useLibrary(), session = useSession(), planning = usePlanning(), clock = useClock()
 const id = String(useRoute().params.id)
@@ -41,7 +43,7 @@ const item = library.items.mould.find(m => m.id === id)
 if (!item)
   throw createError({ statusCode: 404, statusMessage: 'This mould is not in the library any more.', fatal: true })
 const mould = useMould(item)
-const { body, gauges, withPours, gauged, saving, trouble } = mould
+const { body, gauges, withPours, gauged, saving, trouble, waiting } = mould
 onBeforeRouteLeave(() => mould.save())
 useEventListener(window, 'pagehide', () => void mould.save())
 
@@ -154,12 +156,16 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
           <span v-if="saving === 'failed'" class="problem">{{ trouble }}</span>
           <template v-else
           >{{ MOULD_MATERIALS[body.material].name }} · {{ item.uses ?? 0 }} casts so far ·
-            {{ saving === 'saved' ? 'saved' : 'saving …' }}</template
+            {{ SAVING[saving] }}</template
           >
         </p>
       </div>
       <Button v-if="session.mayWrite" label="Plan a pour with it" @click="plan" />
     </header>
+    <ConflictChoice
+      v-if="waiting?.conflict"
+      :change="waiting"
+      :chosen="(how, copy) => how !== 'mine' && reloadNuxtApp({ path: `/moulds/${copy ?? id}` })" />
     <div class="three">
       <section aria-labelledby="gauge-head" class="column">
         <h2 id="gauge-head" class="eyebrow">How it was gauged</h2>

@@ -57,7 +57,7 @@ async function bringIn(file: File) {
     const key = (m: MouldBody) => `${m.name} ${m.volume.value}`
     const here = new Set(library.items.mould.map(m => key(m.body)))
     const fresh = parsed.data.moulds.filter(m => !here.has(key(m)))
-    for (const m of fresh) await library.save('mould', newId(), m, 0)
+    for (const m of fresh) await library.save('mould', newId(), m)
     brought.value = `${fresh.length} brought in${
       fresh.length < parsed.data.moulds.length ? `; ${parsed.data.moulds.length - fresh.length} were here already` : ''
     }.`
@@ -142,10 +142,10 @@ function setVolume(value: number | undefined, percent = spread.value) {
     </div>
     <EditDialog
       v-model:open="open"
-      :title="item.revision ? item.body.name || 'Mould' : 'A new mould'"
+      :title="item.from ? item.body.name || 'Mould' : 'A new mould'"
       :trouble="trouble"
       :busy="busy"
-      :existing="item.revision > 0"
+      :existing="item.from !== undefined"
       @save="save"
       @put-away="putAway"
     >

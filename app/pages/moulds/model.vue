@@ -132,12 +132,7 @@ async function take() {
     const id = item?.id ?? newId()
     const gauges = [...(item ? gaugesOf(item.body) : []).filter(g => g.how !== 'mesh'), gauge]
     const { value, low, high } = combineGauges(gauges)
-    await library.save(
-      'mould',
-      id,
-      { ...(item?.body ?? newMould()), gauges, volume: { value, low, high } },
-      item?.revision ?? 0,
-    )
+    await library.save('mould', id, { ...(item?.body ?? newMould()), gauges, volume: { value, low, high } }, item)
     forMould.value = id
     await model.keepWith(id)
     taken.value = { id, words: `${item?.body.name ?? newMould().name} keeps this model and is gauged by it now.` }

@@ -16,6 +16,9 @@ import { addressOf } from '~/sync/api'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
+import ConflictChoice from '~/features/waiting/ConflictChoice.vue'
+import type { Choice } from '~/features/waiting/words'
+import { SAVING } from '~/ui/saving'
 import { fileName, offerFile } from '~/ui/files'
 import { recipeOf } from '~contract/recipe'
 
@@ -68,6 +71,11 @@ const total = computed(() =>
   } powder`,
 )
 
+/** Which of two versions stands. */
+async function chosen(how: Choice, copy?: string) {
+  if (copy) await navigateTo(`/plan/${copy}`)
+  else if (how === 'theirs') planning.open(planning.saved.find(p => p.id === id))
+}
 /** The mix alone, for somebody else's moulds. */
 function saveRecipe() {
   offerFile(
@@ -82,7 +90,7 @@ async function toBench() {
   try {
     await planning.save()
     await navigateTo(
-      `/bench/${await planning.toBench({ id: planning.revision > 0 ? planning.id : undefined, plan: planning.plan })}`,
+      `/bench/${await planning.toBench({ id: planning.isKept ? planning.id : undefined, plan: planning.plan })}`,
     )
   }
   catch (error) {
@@ -119,25 +127,19 @@ async function toBench() {
                 : 'Nothing to pour yet'
             }}
             ·
-            {{
-              planning.saving === 'saved'
-                ? planning.revision > 0
-                  ? 'saved'
-                  : 'saved as soon as you change it'
-                : 'saving …'
-            }}
+            {{ planning.saving === 'saved' && !planning.isKept ? 'saved as soon as you change it' : SAVING[planning.saving] }}
           </template>
         </p>
       </div>
       <a
-        v-if="planning.revision > 0 && !refused"
+        v-if="planning.onServer && !refused"
         :href="addressOf('GET plans/:id/sheet', { params: { id: planning.id } })"
         target="_blank"
         class="small paper"
       >Bench sheet to print</a
       >
       <a
-        v-if="planning.revision > 0 && !refused && planning.plan.school === 'bag'"
+        v-if="planning.onServer && !refused && planning.plan.school === 'bag'"
         :href="addressOf('GET plans/:id/labels', { params: { id: planning.id } })"
         target="_blank"
         class="small paper"
@@ -152,7 +154,11 @@ async function toBench() {
         @click="toBench"
       />
     </header>
-    <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
+    <p v-if="trouble || library.trouble" class="problem" role="alert">{{ trouble || library.trouble }}</p>
+    <ConflictChoice
+      v-if="planning.waiting?.conflict"
+      :change="planning.waiting"
+      :chosen="chosen" />
     <div class="three">
       <div class="left">
         <PlanFills />

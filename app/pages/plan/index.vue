@@ -7,7 +7,7 @@ import { dayAndTime } from '~/ui/when'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
-import { ask, newId } from '~/sync/api'
+import { newId } from '~/sync/api'
 import { readJson } from '~/ui/files'
 import { planByRecipe, recipeSchema } from '~contract/recipe'
 import FileButton from '~/ui/FileButton.vue'
@@ -32,8 +32,7 @@ async function bringIn(file: File) {
     const recipe = recipeSchema.safeParse(readJson(await file.text()))
     if (!recipe.success) throw new Error(recipe.error.issues[0]!.message)
     const id = newId()
-    await ask('PUT plans/:id', { params: { id }, body: { plan: planByRecipe(recipe.data), revision: 0 } })
-    await planning.load()
+    await planning.bringIn(id, planByRecipe(recipe.data))
     await navigateTo(`/plan/${id}`)
   }
   catch (error) {

@@ -98,8 +98,8 @@ const addPhoto = (file: File) => attempt(async () => {
   shown.value = id
 })
 const takePhotoAway = () => attempt(async () => {
-  const id = shown.value!
-  await dropPhoto(id)
+  const id = shown.value!, kept = photos.value.find(p => p.id === id)
+  if (kept) await dropPhoto(kept)
   shown.value = undefined
   if (marks.value.some(m => m.photo === id)) change(marks.value.filter(m => m.photo !== id))
 })

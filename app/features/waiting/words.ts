@@ -1,0 +1,115 @@
+import { canonicalJson } from '~core/formats/canonical'
+import type { LibraryBodies } from '~contract/library'
+import type { Plan } from '~core/plan/types'
+import type { Change, Target } from '~/sync/kept-changes'
+
+/** Sentences about what waits in this browser, and what was not taken. */
+
+const many = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`
+
+/** @example '3 entries and 1 change' */
+export function countWords(entries: number, changes: number): string {
+  return [
+    ...entries > 0 ? [many(entries, 'entry', 'entries')] : [],
+    ...changes > 0 ? [many(changes, 'change', 'changes')] : [],
+  ].join(' and ')
+}
+
+/** @example '3 entries and 1 change wait' */
+export const waitWords = (entries: number, changes: number): string =>
+  `${countWords(entries, changes)} ${entries + changes === 1 ? 'waits' : 'wait'}`
+
+/** @example '1 entry was not taken.' */
+export const notTakenWords = (entries: number, changes: number): string =>
+  `${countWords(entries, changes)} ${entries + changes === 1 ? 'was' : 'were'} not taken.`
+
+const KINDS = { mould: 'a mould', bucket: 'a bucket', bag: 'a bag' } as const
+export function kindWords(target: Target): string {
+  switch (target.what) {
+    case 'item':
+      return KINDS[target.kind]
+    case 'plan':
+      return 'a plan'
+    case 'view':
+      return 'a view of the logbook'
+    case 'photo':
+      return 'mould' in target.of ? 'a photo of a mould' : 'a photo of a cast'
+    case 'workshop':
+      return 'the workshop’s units'
+  }
+}
+
+/** What it is called, as far as it has a name. */
+export function nameWords({ target, body, picture }: Change): string {
+  const name = picture?.caption || (body as { readonly name?: string } | undefined)?.name
+  if (name) return name
+  return target.what === 'photo' ? 'A photo' : target.what === 'workshop' ? 'Units' : 'Without a name'
+}
+
+const PLAN_FIELDS: Record<keyof Plan, string> = {
+  name: 'name',
+  endUse: 'what it is for',
+  fills: 'moulds',
+  overflow: 'what takes the rest',
+  classId: 'powder',
+  bag: 'bag',
+  school: 'way of measuring',
+  ratio: 'ratio',
+  scoop: 'scoop',
+  waterTemperature: 'water’s temperature',
+  roomTemperature: 'room’s temperature',
+  bucket: 'bucket',
+  losses: 'losses',
+  soakMinutes: 'soak',
+  stir: 'stirring',
+  additions: 'additions',
+  groundTemperature: 'ground’s temperature',
+  openAfter: 'opening',
+  secondCoatAfter: 'second coat',
+  coats: 'coats',
+  known: 'what is known',
+}
+type ItemField = { [K in keyof LibraryBodies]: keyof LibraryBodies[K] }[keyof LibraryBodies]
+const ITEM_FIELDS: Record<ItemField, string> = {
+  name: 'name',
+  kind: 'kind',
+  material: 'material',
+  volume: 'volume',
+  mouth: 'opening',
+  wall: 'wall',
+  section: 'thickest part',
+  fragile: 'whether it is fragile',
+  note: 'note',
+  gauges: 'gauges',
+  copies: 'how many there are',
+  halves: 'parts',
+  straps: 'straps',
+  cradle: 'cradle',
+  pourHole: 'pour hole',
+  life: 'life',
+  cost: 'cost',
+  impression: 'print',
+  wear: 'wear',
+  vessel: 'size',
+  classId: 'powder',
+  uncertain: 'whether the powder is certain',
+  left: 'what is left',
+  leftAt: 'when that was so',
+  price: 'price',
+  opened: 'day it was opened',
+  storage: 'storage',
+  cups: 'cup tests',
+  bulk: 'weight of a scoop',
+}
+
+/** In what two versions of one thing differ, in plain words. */
+export function differenceWords({ target, body, conflict }: Change): string[] {
+  const words: Readonly<Record<string, string>> = target.what === 'plan' ? PLAN_FIELDS : ITEM_FIELDS,
+    a = body as Readonly<Record<string, unknown>> | undefined,
+    b = conflict?.theirs?.body as Readonly<Record<string, unknown>> | undefined
+  if (!a || !b) return []
+  return Object.keys(words).filter(k => canonicalJson(a[k] ?? null) !== canonicalJson(b[k] ?? null)).map(k => words[k]!)
+}
+
+/** Which of two versions stands. */
+export type Choice = 'mine' | 'theirs' | 'both'
