@@ -34,6 +34,8 @@ const envelope = {
   deviceSeq: z.int().min(0).max(MOST_INT),
   /** The entry that was not taken, and that this one stands for. */
   mends: z.uuid().optional(),
+  /** By how much its moment may be otherwise, ms. */
+  doubt: z.int().min(1).max(4_102_444_800_000).optional(),
 }
 
 /** An event as a device sends it: the server adds pour and actor. */
@@ -227,7 +229,7 @@ export interface EventsAnswer {
  * Why an entry is not taken: it cannot be read, names a batch or a cast that its pour has not, or has the id of an
  * entry of another pour.
  */
-export const ENTRY_FAULTS = ['unreadable', 'batch', 'cast', 'elsewhere'] as const
+export const ENTRY_FAULTS = ['unreadable', 'batch', 'cast', 'elsewhere', 'full'] as const
 export type EntryFault = typeof ENTRY_FAULTS[number]
 /** What became of one entry. Only what is `stored` or `known` may leave the device that sent it. */
 export type Fate
@@ -270,5 +272,7 @@ export type LiveMessage
   }
   // `pours`: many at once, as a table brings them.
   | { readonly what: 'clock' | 'library' | 'plans' | 'people' | 'pours' }
+/** The first that a stream says: which database it is, where it stands now, and which build of the product. */
+export interface Hello { readonly epoch: string, readonly build: string }
 /** More than this is not sent to every browser, bytes: they ask for it. */
 export const LIVE_MOST_BYTES = 2000

@@ -1,3 +1,5 @@
+import { MOST_ENTRIES } from '~contract/limits'
+
 /** What the server answers when it will not do something: HTTP status and sentence of each refusal. */
 export const ANSWERS = {
   'stale-item': {
@@ -46,7 +48,7 @@ export type NotTaken
   = | { readonly code: 'unreadable', readonly why: string }
     | { readonly code: 'batch', readonly batches: number, readonly named: number }
     | { readonly code: 'cast', readonly named: string }
-    | { readonly code: 'elsewhere' }
+    | { readonly code: 'elsewhere' | 'full' }
 
 /** What is said of an entry that is not taken. */
 export function notTakenWords(fault: NotTaken): string {
@@ -59,6 +61,8 @@ export function notTakenWords(fault: NotTaken): string {
       }.`
     case 'cast':
       return `This pour has no cast ${fault.named}.`
+    case 'full':
+      return `This pour has ${MOST_ENTRIES.toLocaleString('en-GB').replace(',', ' ')} entries and takes no more. Begin another.`
     case 'elsewhere':
       return 'An entry with this id already belongs to another pour.'
   }

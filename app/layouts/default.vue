@@ -63,6 +63,8 @@ async function signIn() {
   await navigateTo({ path: '/sign-in', query: { to: route.fullPath } })
 }
 onMounted(() => useAlarms().start())
+/** Only ever by hand: nobody's pour is taken from under them. */
+const openNewer = () => location.reload()
 const more = ref(false)
 watch(() => route.path, () => {
   more.value = false
@@ -107,6 +109,10 @@ watch(() => route.path, () => {
         </template>
         <template v-else-if="records.trouble">{{ records.trouble }}</template>
         <template v-else>Sending {{ countWords(records.unsent, changes.unsent.length) }} …</template>
+      </div>
+      <div v-if="live.newer" class="line-state" role="status">
+        A newer version of Nine Ripples is here. <a :href="route.fullPath" @click.prevent="openNewer">Open it</a> when
+        nothing is in your hands; what waits here stays.
       </div>
       <div v-if="refused" class="line-state bad" role="alert">
         {{ refused.words }} {{ refused.why }} <NuxtLink to="/not-taken">See what and why</NuxtLink>

@@ -112,11 +112,19 @@ export const useCache = defineStore('cache', () => {
   }, { immediate: true, flush: 'sync' })
   records.onStarted(answer => merge(answer.id, answer))
 
+  /** Held from a database that is no more: the next answer is all there is. */
+  const distrusted = new Set<string>()
+  function distrust(): void {
+    for (const id of held.value.keys()) distrusted.add(id)
+    loose.value = new Map()
+  }
+
   const asked = asking(async (id) => {
     if (records.begun.some(b => b.id === id)) return
     const { value: answer, fromHere } = await remembered(who(), 'GET pours/:id', { params: { id } })
-    const known = held.value.get(id)
-    if (known && fromHere) return
+    const known = distrusted.has(id) ? undefined : held.value.get(id)
+    if (held.value.has(id) && fromHere) return
+    distrusted.delete(id)
     const events = byId(answer.events, [...known?.events ?? [], ...loose.value.get(id) ?? []])
     loose.value = new Map([...loose.value].filter(([pour]) => pour !== id))
     put({ ...answer, events, seq: Math.max(answer.seq, known?.seq ?? 0) })
@@ -151,13 +159,14 @@ export const useCache = defineStore('cache', () => {
     else if (message.events) merge(message.pour, { events: message.events, seq: message.seq }, message.after)
     else if (message.seq > held.value.get(message.pour)!.seq) asked.loadNewer(message.pour)
   })
-  return { held, loose, pourOf, load: asked.load, loadNewer: asked.loadNewer }
+  return { held, loose, pourOf, load: asked.load, loadNewer: asked.loadNewer, distrust }
 })
 
 /** A list that stays the same thing while it says the same. */
 function pendingKept(list: () => readonly PourEvent[]): ComputedRef<readonly PourEvent[]> {
   return computed<readonly PourEvent[]>((before) => {
     const now = list()
-    return before?.length === now.length && now.every((e, i) => e.id === before[i]!.id) ? before : now
+    const isSame = (e: PourEvent, i: number) => e.id === before![i]!.id && e.happenedAt === before![i]!.happenedAt
+    return before?.length === now.length && now.every(isSame) ? before : now
   })
 }

@@ -100,6 +100,10 @@ export async function keptOf(who: string): Promise<readonly string[]> {
   return keys.map(([, path]) => path)
 }
 
+export async function keptValue<T>(who: string, path: string): Promise<T | undefined> {
+  return (await open().then(db => db.get('answers', [who, path])).catch(() => undefined))?.value as T | undefined
+}
+
 /** Leaves nothing of anybody's behind: they signed out. */
 export async function forgetAnswers(): Promise<void> {
   forgotten++

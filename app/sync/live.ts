@@ -1,9 +1,12 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import type { LiveMessage } from '~contract/pour'
+import type { Hello, LiveMessage } from '~contract/pour'
 import { useRecords } from './records'
+import { meetEpoch } from './epoch'
+import { ownBuild } from './build'
 import { useSession } from './session'
 import { addressOf, ask } from './api'
+import { useClock } from './clock'
 import { onTabs, takeTurns, tellTabs, type Heard } from './tabs'
 
 /** Two and a half beats of the server: whoever hears nothing for so long may be stale. */
@@ -13,16 +16,31 @@ const LOOK_MS = 2500
 /** Between tries when the server answers with an error, or not at all. */
 const FIRST_RETRY_MS = 1000, LAST_RETRY_MS = 5000
 
-type Message = LiveMessage | { readonly what: 'caught-up' }
+type Message = LiveMessage | (Heard & { readonly what: 'caught-up' })
+
+/** An older server says something else first. */
+function helloOf(data: string): Hello {
+  try {
+    const { epoch = '', build = '' } = JSON.parse(data) as Partial<Hello>
+    return { epoch, build }
+  }
+  catch {
+    return { epoch: '', build: '' }
+  }
+}
 
 /** One connection to the server, begun anew for ever until it is closed. @param hear is told what it says */
-function streaming(hear: (message: LiveMessage | Heard) => void): { again: () => void, close: () => void } {
+function streaming(
+  hear: (message: LiveMessage | Heard) => void,
+  meet: (epoch: string) => Promise<void>,
+): { again: () => void, close: () => void } {
   let source: EventSource | undefined, retry: ReturnType<typeof setTimeout> | undefined, wait = FIRST_RETRY_MS
   function open(): void {
     source = new EventSource(addressOf('GET live'))
-    source.addEventListener('hello', () => {
+    source.addEventListener('hello', ({ data }) => {
       wait = FIRST_RETRY_MS
-      hear({ what: 'caught-up' })
+      const { epoch, build } = helloOf(data as string)
+      void meet(epoch).finally(() => hear({ what: 'caught-up', build }))
     })
     source.addEventListener('beat', () => hear({ what: 'beat' }))
     source.onmessage = ({ data }: MessageEvent<string>) => hear(JSON.parse(data) as LiveMessage)
@@ -58,6 +76,8 @@ export const useLive = defineStore('live', () => {
   const heardAt = ref(Date.now())
   /** The stream is refused because nobody is signed in any more; the pour in hand goes on. */
   const signedOut = ref(false)
+  /** The server runs another build than this page: said, and opened by hand alone. */
+  const newer = ref(false)
   const listeners = new Set<(message: Message) => void>()
   const key = () => useSession().key ?? ''
   let stream: ReturnType<typeof streaming> | undefined, giveUp: (() => void) | undefined
@@ -70,8 +90,10 @@ export const useLive = defineStore('live', () => {
     heardAt.value = Date.now()
     if (message.what === 'beat') return
     if (message.what === 'caught-up') {
+      newer.value ||= Boolean(message.build && ownBuild && message.build !== ownBuild)
       useRecords().hurry()
       if (useSession().kept) void useSession().load().catch(() => {})
+      else lookAtClock()
     }
     if (message.what === 'clock' || message.what === 'people') void useSession().load().catch(() => {})
     for (const listener of listeners) listener(message)
@@ -85,7 +107,7 @@ export const useLive = defineStore('live', () => {
     stream = streaming((message) => {
       tellTabs({ what: 'live', key: key(), message })
       hear(message)
-    })
+    }, epoch => meetEpoch(epoch))
     return () => {
       stream?.close()
       stream = undefined
@@ -95,8 +117,13 @@ export const useLive = defineStore('live', () => {
     if (giveUp && message.what === 'live' && message.key === key() && !stream) hear(message.message)
   })
 
+  /** A clock that was set, or a device that slept: the server's time is asked for anew. */
+  function lookAtClock(): void {
+    if (useClock().unsure()) void useClock().contact().catch(() => {})
+  }
   /** A stream that broke without a word, a device that slept, a tab that hears for all and was put to sleep. */
   function look(): void {
+    if (connected.value) lookAtClock()
     if (Date.now() - heardAt.value < SILENT_MS) return
     connected.value = false
     if (document.visibilityState === 'hidden' || Date.now() - tried < SILENT_MS) return
@@ -133,5 +160,5 @@ export const useLive = defineStore('live', () => {
     listeners.add(listener)
     return () => listeners.delete(listener)
   }
-  return { connected, signedOut, heardAt, start, stop, on }
+  return { connected, signedOut, heardAt, newer, start, stop, on }
 })

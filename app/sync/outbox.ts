@@ -2,6 +2,7 @@ import { openDB, type DBSchema, type IDBPDatabase, type IDBPObjectStore, type St
 import { ref } from 'vue'
 import { newId } from './api'
 import type { FrozenRun } from '~core/plan/run'
+import type { Reading } from '~core/pour/device-time'
 import type { SentEvent, StartPour } from '~contract/pour'
 import type { Change } from './kept-changes'
 
@@ -12,6 +13,8 @@ export interface Waiting {
   readonly order: number
   readonly event: SentEvent
   readonly refused?: string
+  /** The device's clocks when it was told, where its time is not sure yet. */
+  readonly told?: Reading
 }
 
 /**
@@ -23,6 +26,7 @@ export interface Begun {
   readonly start: StartPour
   readonly run: FrozenRun
   readonly refused?: string
+  readonly told?: Reading
 }
 
 interface Store extends DBSchema {
@@ -113,7 +117,12 @@ export type Draft<E = SentEvent> = E extends SentEvent ? Omit<E, 'device' | 'dev
  * Numbers entries and writes them down before anything is sent: all in one transaction, so that whoever reads meanwhile
  * finds all or none, and none that is later.
  */
-export async function keep(key: string, pour: string, drafts: readonly Draft[]): Promise<Waiting[]> {
+export async function keep(
+  key: string,
+  pour: string,
+  drafts: readonly Draft[],
+  told?: Reading,
+): Promise<Waiting[]> {
   const tx = (await open()).transaction(['device', 'waiting'], 'readwrite'),
     { device, first } = await takeNumbers(tx.objectStore('device'), drafts.length)
   const waiting = drafts.map((draft, i) => ({
@@ -122,6 +131,7 @@ export async function keep(key: string, pour: string, drafts: readonly Draft[]):
     pour,
     order: first + i,
     event: { ...draft, device, deviceSeq: first + i } as SentEvent,
+    ...told && { told },
   }))
   await Promise.all([...waiting.map(w => tx.objectStore('waiting').put(w)), tx.done])
   return waiting
@@ -147,6 +157,34 @@ export async function keepMended(mended: Waiting, data: object): Promise<Waiting
     entries = tx.objectStore('waiting')
   await Promise.all([entries.put(kept), entries.delete(mended.event.id), tx.done])
   return kept
+}
+
+/** What was told before its time was sure, with the times that it has now. */
+export async function putSettled(entries: readonly Waiting[], starts: readonly Begun[]): Promise<void> {
+  const tx = (await open()).transaction(['waiting', 'begun'], 'readwrite')
+  await Promise.all([
+    ...entries.map(w => tx.objectStore('waiting').put({ ...w, id: w.event.id })),
+    ...starts.map(b => tx.objectStore('begun').put(b)),
+    tx.done,
+  ])
+}
+
+/** Which database this browser last spoke with, as this person. */
+export async function epochHere(key: string): Promise<string | undefined> {
+  const kept = await (await open()).get('device', `epoch ${key}`)
+  return kept && String(kept.value)
+}
+export async function keepEpoch(key: string, epoch: string): Promise<void> {
+  await (await open()).put('device', { name: `epoch ${key}`, value: epoch })
+}
+/** What a server had once, and has no more: as it was sent then, with its own id and number. */
+export async function keepSentAgain(key: string, pour: string, events: readonly SentEvent[]): Promise<void> {
+  const tx = (await open()).transaction('waiting', 'readwrite')
+  const put = events.map(event => tx.store.put({ id: event.id, key, pour, order: event.deviceSeq, event }))
+  await Promise.all([...put, tx.done])
+}
+export async function keepBegunAgain(begun: Begun): Promise<void> {
+  await (await open()).put('begun', begun)
 }
 
 /** These are sent again. */

@@ -26,6 +26,10 @@ function fakeServer() {
     | 'nonsense'
     | 'a proxy',
     held: undefined as Promise<void> | undefined,
+    /** When each note happened, as it was told. */
+    got: new Map<string, number>(),
+    /** What it says the time is. */
+    now: 1_800_000_000_000,
     /** Entries it will never take. */
     unfit: new Set<string>(),
     /** Pours it answers with this status and nothing of its own to say. */
@@ -33,6 +37,10 @@ function fakeServer() {
     /** More entries than this in one request are too many. */
     most: undefined as number | undefined,
     async fetch(url: string, init?: { body?: string }): Promise<Response> {
+      if (url.endsWith('/session')) {
+        if (server.behaviour === 'unreachable') throw new TypeError('no network')
+        return new Response(JSON.stringify({ person: {}, clock: { now: server.now, rate: 1 } }))
+      }
       // Pages of tests before this one still try now and then.
       const { person, events } = JSON.parse(init?.body ?? '{}') as { events: PourEvent[], person?: string }
       if (person === server.signedIn) server.requests++
@@ -47,6 +55,7 @@ function fakeServer() {
       const pour = /pours\/([^/]+)\/events/.exec(url)![1]!
       if (person !== server.signedIn) return answer(401, { data: { sentence: 'These entries are someone else’s.' } })
       server.sizes.push(events.length)
+      for (const e of events) if ('text' in e.data) server.got.set(e.data.text, e.happenedAt)
       if (server.ends[pour] !== undefined) return answer(server.ends[pour], {})
       if (server.most !== undefined && events.length > server.most) return answer(413, {})
       const fates = events.map(({ id }) => {
@@ -94,6 +103,26 @@ beforeEach(() => {
 })
 afterEach(() => {
   vi.unstubAllGlobals()
+})
+
+describe('time', () => {
+  it('that was not sure when it was told is put right before it is sent; what is sure is sent as it is', async () => {
+    const records = await page(`t${who}`), clock = useClock()
+    // Only what was kept here says what time it is, and the device's clock was an hour behind.
+    server.behaviour = 'unreachable'
+    clock.anchor(1_800_000_000_000 - 3_600_000, 1, false)
+    await records.record('p', { kind: 'note', data: { text: 'behind' } }, 0)
+    expect(records.waiting[0]!.told).toBeDefined()
+    server.behaviour = 'takes'
+    records.hurry()
+    await drained(records)
+    expect(Math.abs(server.got.get('behind')! - 1_800_000_000_000)).toBeLessThan(10_000)
+    const requests = server.requests
+    await records.record('p', { kind: 'note', data: { text: 'sure' } }, 0)
+    expect(records.waiting.find(w => w.event.data && 'text' in w.event.data)?.told).toBeUndefined()
+    await drained(records)
+    expect(server.requests).toBe(requests + 1)
+  })
 })
 
 describe('what is told', () => {

@@ -95,7 +95,8 @@ export const useRecords = defineStore('records', () => {
       eventId: newId(),
       frozen: { world: run.world, casts: castsPerBatch(run) },
     }
-    const kept = await keepBegun(JSON.parse(JSON.stringify({ id, key, run, start })) as Parameters<typeof keepBegun>[0])
+    const plain = JSON.parse(JSON.stringify({ id, key, run, start, told: clock.unsure() })) as object
+    const kept = await keepBegun(plain as Parameters<typeof keepBegun>[0])
     begun.value = [...begun.value, kept]
     changed()
     void send()
@@ -128,7 +129,7 @@ export const useRecords = defineStore('records', () => {
       happenedAt: Math.round(happenedAt),
       recordedAt: Math.round(clock.read()),
     } as const
-    const kept = await keep(key, pour, happenings.map(h => draftOf(h, at)))
+    const kept = await keep(key, pour, happenings.map(h => draftOf(h, at)), clock.unsure())
     const known = new Set(waiting.value.map(w => w.event.id))
     waiting.value = [...waiting.value, ...kept.filter(w => !known.has(w.event.id))]
     changed()

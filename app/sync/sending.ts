@@ -4,12 +4,23 @@ import type { PourEvent } from '~core/pour/events'
 import { MOST_INT } from '~contract/limits'
 import type { EventsAnswer, Fate, PourAnswer, TakenAnswer } from '~contract/pour'
 import { ask, Refused } from '~/sync/api'
-import { begunOf, begunTaken, markBegun, markRefused, taken, waitingOf, type Begun, type Waiting } from '~/sync/outbox'
+import {
+  begunOf,
+  begunTaken,
+  markBegun,
+  markRefused,
+  putSettled,
+  taken,
+  waitingOf,
+  type Begun,
+  type Waiting,
+} from '~/sync/outbox'
 import { useChanges } from './changes'
 import { useClock } from './clock'
 import { endOf, firstLot, type End } from './fates'
 import type { Change } from './kept-changes'
 import { useSession } from './session'
+import { settled } from './told-times'
 
 const RETRY_FIRST_MS = 1000, RETRY_MOST_MS = 20_000
 
@@ -187,9 +198,28 @@ export function sendingOf(
     const half = Math.ceil(lot.length / 2), first = await sendLot(pour, lot.slice(0, half))
     return first === 'taken' ? sendLot(pour, lot.slice(half)) : first
   }
+  /** Before anything of it is sent, what was told in doubt of its time is put right. @returns false out of reach */
+  async function settleTimes(): Promise<boolean> {
+    if (![...waiting.value, ...begun.value].some(one => one.told)) return true
+    const contact = await clock.contact().catch(() => 'away' as const)
+    if (contact === 'away') return false
+    // Signed out: what is sent now is told so, and waits as it is.
+    if (!contact) return true
+    const now = settled(waiting.value, begun.value, session.facts?.demo ? undefined : contact)
+    await putSettled(now.waiting, now.begun)
+    const entries = new Map(now.waiting.map(w => [w.event.id, w])), starts = new Map(now.begun.map(b => [b.id, b]))
+    waiting.value = waiting.value.map(w => entries.get(w.event.id) ?? w)
+    begun.value = begun.value.map(b => starts.get(b.id) ?? b)
+    changed()
+    return true
+  }
   async function sendAll(): Promise<void> {
     if (!session.key || !later.isReady(ALL)) return
     await Promise.all([readAnew(session.key), changes.load()])
+    if (!await settleTimes()) {
+      halted.value = 'away'
+      return later.wait(ALL)
+    }
     for (const one of toSend()) {
       if (!later.isReady(one)) continue
       const end = await (changes.inHand(one) ? changes.send(one) : sendPour(one))

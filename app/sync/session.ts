@@ -48,11 +48,13 @@ export const useSession = defineStore('session', () => {
   // Asked for at every change of the clock: an answer that was overtaken must not turn it back.
   const latest = latestOnly()
   async function load(): Promise<void> {
+    const asked = performance.now()
     await latest(() => remembered('', 'GET session'), ({ value, at, fromHere }) => {
       facts.value = value
       kept.value = fromHere
       // Kept facts tell what time it was there when they were told; the workshop's clock ran on since.
-      useClock().anchor(value.clock.now + (Date.now() - at) * value.clock.rate, value.clock.rate)
+      const since = fromHere ? Date.now() - at : (performance.now() - asked) / 2
+      useClock().anchor(value.clock.now + since * value.clock.rate, value.clock.rate, !fromHere)
     })
     if (facts.value && !facts.value.person) await forgetAnswers()
   }

@@ -12,7 +12,7 @@ export type TabMessage
     // What the one stream of this browser heard; `beat` is that it still hears.
     | { readonly what: 'live', readonly key: string, readonly message: LiveMessage | Heard }
 /** Of the stream itself: it is there and what was missed has to be caught up with, it is still there, or it broke. */
-export type Heard = { readonly what: 'caught-up' } | { readonly what: 'beat' } | { readonly what: 'lost' }
+export type Heard = { readonly what: 'caught-up', readonly build?: string } | { readonly what: 'beat' } | { readonly what: 'lost' }
 
 const NAME = 'nine-ripples'
 /** Nothing where the browser has none: then each tab reads for itself what it shows. */

@@ -109,6 +109,8 @@ export type PourEvent = Happening & {
   readonly actor: string
   /** The entry that was not taken, and that this one stands for. */
   readonly mends?: string
+  /** By how much its moment may be otherwise, ms: the device's clocks parted while no server was heard. */
+  readonly doubt?: number
 }
 
 /**

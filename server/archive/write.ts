@@ -99,6 +99,7 @@ async function* pours(scope: Scope): Lines<'pours.jsonl'> {
           deviceSeq: e.device_seq,
           actor: e.actor,
           ...e.mends !== null && { mends: e.mends },
+          ...e.doubt_ms !== null && { doubt: e.doubt_ms },
         })),
       }
     }

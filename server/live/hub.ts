@@ -2,6 +2,7 @@ import type pg from 'pg'
 import { LIVE_MOST_BYTES, type LiveMessage } from '~contract/pour'
 import { CHANNEL } from '../store/announce'
 import { database } from '../database'
+import { epochOf } from '../store/epoch'
 import { pourEventsAfter } from '../store/pours'
 import { within } from '../store/scope'
 
@@ -10,6 +11,9 @@ export interface Listener { readonly tell: (message: LiveMessage) => void, reado
 
 const listeners = new Map<string, Set<Listener>>()
 let listening: Promise<void> | undefined
+/** Looked at each time that listening begins: the database may have been moved meanwhile. */
+let epoch = ''
+export const epochNow = (): string => epoch
 
 /** A connection that says nothing at all is asked whether it is still there. */
 const ASKED_EVERY_MS = 10_000, ASKED_FOR_MS = 5000
@@ -46,7 +50,7 @@ function answers(client: pg.PoolClient): Promise<unknown> {
  * or falls silent all streams end: what was announced meanwhile was heard by nobody.
  */
 async function listen(): Promise<void> {
-  const { pool } = await database()
+  const { pool, db } = await database()
   const client = await pool.connect()
   let over = false
   const lost = () => {
@@ -65,10 +69,14 @@ async function listen(): Promise<void> {
   client.on('notification', ({ payload }) => heard(payload))
   const asking = setInterval(() => void answers(client).catch(lost), ASKED_EVERY_MS)
   asking.unref()
-  await client.query(`listen ${CHANNEL}`).catch((error) => {
+  try {
+    await client.query(`listen ${CHANNEL}`)
+    epoch = await epochOf(db)
+  }
+  catch (error) {
     lost()
     throw error
-  })
+  }
 }
 
 /** Tried for ever: the next stream finds it listening, and does not wait for the database to be found. */

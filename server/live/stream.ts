@@ -1,6 +1,7 @@
 import { createEventStream, type H3Event } from 'h3'
-import type { LiveMessage } from '~contract/pour'
-import { subscribe } from './hub'
+import { useRuntimeConfig } from '#imports'
+import type { Hello, LiveMessage } from '~contract/pour'
+import { epochNow, subscribe } from './hub'
 
 /** A browser that hears nothing for two and a half of these says that it may be stale. */
 const HEARTBEAT_MS = 10_000
@@ -8,14 +9,13 @@ const HEARTBEAT_MS = 10_000
 const COME_BACK_MS = 1000
 
 /**
- * A stream of what changes in a workshop. The first message says where its counter stands, so that a browser that was
- * away knows to catch up. It ends when the database is lost: the browser comes back when there is one.
+ * A stream of what changes in a workshop. The first message says which database and which build this is; a browser that
+ * was away knows to catch up. It ends when the database is lost: the browser comes back when there is one.
  * @param show what this stream may say of a message: something, nothing, or that it is over.
  */
 export async function streamOf(
   event: H3Event,
   workshop: string,
-  seq: number,
   show: (message: LiveMessage) => object | undefined | 'end' | Promise<object | undefined | 'end'>,
 ): Promise<void> {
   const stream = createEventStream(event)
@@ -33,6 +33,7 @@ export async function streamOf(
     stop()
     await stream.close()
   })
-  void stream.push({ event: 'hello', data: String(seq), retry: COME_BACK_MS })
+  const hello: Hello = { epoch: epochNow(), build: useRuntimeConfig().app.buildId }
+  void stream.push({ event: 'hello', data: JSON.stringify(hello), retry: COME_BACK_MS })
   return stream.send()
 }

@@ -47,7 +47,6 @@ export async function workshopOfLink(db: Db, token: string, kind: LinkKind) {
     'workshop.name',
     'workshop.units',
     'workshop.clock',
-    'workshop.event_seq as eventSeq',
   ])
     .where('link.token_sha256', '=', hash(token)).where('link.kind', '=', kind).executeTakeFirst()
 }

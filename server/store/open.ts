@@ -10,6 +10,8 @@ import * as m0007 from './migrations/0007-versions'
 import * as m0008 from './migrations/0008-mended'
 import * as m0009 from './migrations/0009-standing'
 import * as m0010 from './migrations/0010-own-keys'
+import * as m0011 from './migrations/0011-doubt'
+import * as m0012 from './migrations/0012-epoch'
 import type { Database } from './schema'
 
 const MIGRATIONS: Record<string, Migration> = {
@@ -23,6 +25,8 @@ const MIGRATIONS: Record<string, Migration> = {
   '0008-mended': m0008,
   '0009-standing': m0009,
   '0010-own-keys': m0010,
+  '0011-doubt': m0011,
+  '0012-epoch': m0012,
 }
 
 // Every bigint here is a millisecond count, far below 2^53.

@@ -22,6 +22,7 @@ type EventRow = {
   device_seq: number
   actor: string
   mends: string | null
+  doubt_ms: number | null
 }
 
 export function eventOf(row: EventRow): PourEvent {
@@ -38,6 +39,7 @@ export function eventOf(row: EventRow): PourEvent {
     deviceSeq: row.device_seq,
     actor: row.actor,
     ...row.mends !== null && { mends: row.mends },
+    ...row.doubt_ms !== null && { doubt: row.doubt_ms },
   } as PourEvent
 }
 
@@ -54,6 +56,7 @@ export const EVENT_COLUMNS = [
   'device_seq',
   'actor',
   'mends',
+  'doubt_ms',
 ] as const
 
 async function eventsOf(scope: Scope, pourId: string, after = 0): Promise<EventsAnswer> {

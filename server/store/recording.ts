@@ -4,6 +4,7 @@ import { castsOf, type FrozenRun } from '~core/plan/run'
 import { summariseCasts, summarisePour } from '~core/pour/projection'
 import { changeOf, factsOf, searchWords, talliesOf, withBeginnings, type Tally } from '~core/logbook/tallies'
 import { foldPour } from '~core/pour/fold'
+import { MOST_ENTRIES } from '~contract/limits'
 import type { Fate, SentEvent, TakenAnswer } from '~contract/pour'
 import { LastUsed } from '../last-used'
 import { announceAll } from './announce'
@@ -265,6 +266,7 @@ async function append(scope: Scope, first: number, fresh: readonly Fresh[]): Pro
       device_seq: e.deviceSeq,
       actor,
       mends: e.mends ?? null,
+      doubt_ms: e.doubt ?? null,
       ...receivedAt && { received_at: receivedAt },
     })),
   ).onConflict(c => c.doNothing()).returning('id').execute()
@@ -410,6 +412,7 @@ interface Sorted { readonly fresh: readonly Fresh[], readonly fates: ReadonlyMap
 /** Refuses, knows or takes each entry for itself. */
 function sortEntries(together: readonly Sent[], found: ReadonlyMap<string, Known>): Sorted {
   const fresh: Fresh[] = [], here = new Set<string>(), fates = new Map<Sent, Map<string, Fate>>()
+  const more = new Map<string, number>()
   for (const sent of together) {
     const known = found.get(sent.pour), own = new Map<string, Fate>()
     if (!known) continue
@@ -420,8 +423,11 @@ function sortEntries(together: readonly Sent[], found: ReadonlyMap<string, Known
       if (fault) own.set(id, { id, fate: 'refused', code: fault.code, sentence: notTakenWords(fault) })
       // The same entry twice, in one request or in two that came together, is one entry.
       else if (known.ids.has(id) || here.has(`${sent.pour} ${id}`)) own.set(id, own.get(id) ?? { id, fate: 'known' })
+      else if (known.ids.size + (more.get(sent.pour) ?? 0) >= MOST_ENTRIES)
+        own.set(id, { id, fate: 'refused', code: 'full', sentence: notTakenWords({ code: 'full' }) })
       else {
         here.add(`${sent.pour} ${id}`)
+        more.set(sent.pour, (more.get(sent.pour) ?? 0) + 1)
         fresh.push({ pour: sent.pour, event, actor: sent.actor, skewMs: sent.skewMs })
         own.set(id, { id, fate: 'stored' })
       }

@@ -78,6 +78,8 @@ export interface PourEventTable {
   actor: string
   /** The refused entry it stands for. */
   mends: string | null
+  /** By how much its moment may be otherwise. */
+  doubt_ms: BigintAsNumber | null
 }
 export interface PourProjectionTable {
   pour_id: string

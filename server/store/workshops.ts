@@ -76,7 +76,6 @@ export async function personById(db: Db, id: string) {
       'workshop.units',
       'workshop.clock',
       'workshop.demo',
-      'workshop.event_seq as eventSeq',
     ])
     .where('person.id', '=', id).where('person.archived_at', 'is', null).executeTakeFirst()
 }

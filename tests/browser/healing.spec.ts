@@ -1,6 +1,6 @@
 import pg from 'pg'
 import type { Product } from '../product'
-import { enterDemo, expect, ownPour, press, test } from './workshop'
+import { AGAIN, enterDemo, expect, ownPour, press, test } from './workshop'
 
 /** The product's database is gone, as when it is restarted, until it is let back. */
 async function takeAway(demo: Product): Promise<() => Promise<void>> {
@@ -101,4 +101,53 @@ test('a press in a tab that had not heard never makes the pour younger', async (
   await page.goto(page.url().replace('/bench/', '/pour/'))
   await expect(page.getByText('told again')).toBeVisible()
   await elsewhere.close()
+})
+
+/** All rows of the product's database as they are now, to be put back in its place; the server stands meanwhile. */
+async function backUp(demo: Product): Promise<{ readonly restore: () => Promise<void> }> {
+  const own = new URL(demo.databaseUrl), name = own.pathname.slice(1)
+  own.pathname = '/postgres'
+  const outside = new pg.Client({ connectionString: own.href })
+  await outside.connect()
+  const copy = async (from: string, to: string) => {
+    await demo.kill()
+    await outside.query('select pg_terminate_backend(pid) from pg_stat_activity where datname = $1', [from])
+    await outside.query(`drop database if exists ${to} with (force)`)
+    await outside.query(`create database ${to} template ${from}`)
+    await demo.start()
+  }
+  await copy(name, `${name}_kept`)
+  return {
+    restore: async () => {
+      await copy(`${name}_kept`, name)
+      await outside.query(`drop database ${name}_kept`)
+      await outside.end()
+    },
+  }
+}
+
+test('a database restored from before gets again what the browser still holds: entries, and a whole pour', async ({ page, demo }) => {
+  await enterDemo(page, demo)
+  await ownPour(page, demo, 'Before the backup')
+  const first = page.url()
+  await press(page, 'Weigh water, then powder')
+  const { restore } = await backUp(demo)
+  await press(page, 'Sift the powder in')
+  await press(page, 'Let it soak')
+  await ownPour(page, demo, 'After the backup')
+  const second = page.url()
+  await press(page, 'Weigh water, then powder')
+  await expect(page.getByText(/last heard|sending/)).toHaveCount(0, { timeout: 30_000 })
+  await restore()
+
+  const stages = async (at: string) => {
+    const answer = await page.request.get(`${demo.url}/api/pours/${at.split('/').at(-1)}`, AGAIN)
+    const { events = [] } = await answer.json() as { events?: { data: { stage?: string } }[] }
+    return events.map(e => e.data.stage)
+  }
+  await expect.poll(() => stages(first), { timeout: 60_000 }).toEqual(['ready', 'weigh', 'sift', 'soak'])
+  await expect.poll(() => stages(second), { timeout: 60_000 }).toEqual(['ready', 'weigh'])
+  await expect(page.getByRole('heading', { level: 2, name: 'Weigh water, then powder' })).toBeVisible()
+  await press(page, 'Sift the powder in')
+  await expect.poll(() => stages(second), { timeout: 30_000 }).toEqual(['ready', 'weigh', 'sift'])
 })

@@ -229,10 +229,25 @@ describe('events', () => {
     expect((await recordEvents(scope, pour, [good], 'x'))!.fates).toEqual([{ id: good.id, fate: 'known' }])
   })
 
-  it('a mended one names the one it stands for, and still does when it is read', async () => {
-    const pour = await newPour(), mended = { ...stage(60, 'weigh'), mends: randomUUID() }
+  it('ten thousand fill a pour: more are refused in words, what is known is known', async () => {
+    const pour = await newPour()
+    const note = (n: number): SentEvent => ({ ...stage(n, 'weigh'), kind: 'note', data: { text: `${n}` } }) as SentEvent
+    const first = note(0)
+    await recordEvents(scope, pour, [first], 'x')
+    for (let n = 1; n < 10_000; n += 500)
+      await recordEvents(scope, pour, Array.from({ length: 500 }, (_, i) => note(n + i)), 'x', 0, 2 ** 31 - 1)
+    const answer = await recordEvents(scope, pour, [note(1), first], 'x', 0, 2 ** 31 - 1)
+    expect(answer!.fates).toEqual([
+      expect.objectContaining({ fate: 'refused', code: 'full', sentence: expect.stringContaining('10 000 entries') }),
+      { id: first.id, fate: 'known' },
+    ])
+  }, 60_000)
+
+  it('a mended one names the one it stands for, one told in doubt its doubt, also when it is read', async () => {
+    const pour = await newPour(), mended = { ...stage(60, 'weigh'), mends: randomUUID(), doubt: 3_600_000 }
     await recordEvents(scope, pour, [mended], 'x')
-    expect((await pourWithEvents(scope, pour))!.events).toContainEqual(expect.objectContaining({ mends: mended.mends }))
+    expect((await pourWithEvents(scope, pour))!.events)
+      .toContainEqual(expect.objectContaining({ mends: mended.mends, doubt: 3_600_000 }))
   })
 
   it('that cannot be read hold none that can, and are answered by their own ids', async () => {

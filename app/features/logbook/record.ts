@@ -88,6 +88,8 @@ export interface Entry {
   /** A step that had begun already when it was told. */
   readonly again: boolean
   readonly late: boolean
+  /** By how much its moment may be otherwise, s; nothing where that is sure. */
+  readonly doubt?: number
 }
 
 /**
@@ -104,5 +106,6 @@ export function entriesOf(events: readonly PourEvent[], run: FrozenRun, units: U
       takenBack: !stands.has(event.id),
       again: again.has(event.id),
       late: !run.daysOnly && event.recordedAt - event.happenedAt > 45_000,
+      ...event.doubt !== undefined && { doubt: event.doubt / 1000 },
     }))
 }

@@ -212,6 +212,9 @@ async function giveUp() {
             >{{ e.words
             }}<span v-if="e.takenBack || e.again || e.late" class="small soft">
               ({{ e.takenBack ? 'taken back' : e.again ? 'told again' : 'told later' }})</span
+            ><span v-if="e.doubt !== undefined" class="small soft">
+              (the device’s clock was set or it slept: the time may be off by
+              {{ formatDuration(e.doubt, e.doubt > 600 ? 'minute' : 'second') }})</span
             ></span
             >
           </li>
