@@ -5,11 +5,13 @@ import {
   getQuery,
   getRouterParams,
   readBody,
+  setResponseHeader,
   H3Error,
   type EventHandler,
   type H3Event,
 } from 'h3'
 import { getUserSession, useRuntimeConfig } from '#imports'
+import { ROUTE_HEADER } from '~contract/route-header'
 import { holdable } from '~contract/text'
 import { plainly, type z } from '~contract/zod'
 import type { Role } from '~contract/account'
@@ -126,6 +128,7 @@ export function serve<N extends RouteName>(
 ): EventHandler {
   const contract: Contract = ROUTES[name]
   return defineEventHandler(event => answer(async () => {
+    setResponseHeader(event, ROUTE_HEADER, name)
     const { role } = contract, person = role === 'anyone' ? undefined : await admit(event, role)
     const told = await read(event, contract)
     const call = person

@@ -1,4 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import { ROUTE_HEADER } from '~contract/route-header'
 import { ROUTES } from '~contract/routes'
 import type { Refused } from './api'
 import { addressOf, ask, checkAnswersBy, newId } from './api'
@@ -84,6 +85,17 @@ describe('asking the server', () => {
       status: 0,
       sentence: expect.stringContaining('does not answer just now') as string,
     })
+  })
+
+  it('takes half an answer, another route’s, or some page in between for none', async () => {
+    for (const body of ['{"a":', '<html>Sign in to this network</html>', '']) {
+      answering(200, body)
+      expect(await refusal()).toMatchObject({ status: 0, ours: false })
+    }
+    vi.stubGlobal('fetch', async () => new Response('{"a":1}', { headers: { [ROUTE_HEADER]: 'GET people' } }))
+    expect(await refusal()).toMatchObject({ status: 0 })
+    vi.stubGlobal('fetch', async () => new Response('{"a":1}', { headers: { [ROUTE_HEADER]: 'GET plans' } }))
+    expect(await ask('GET plans')).toEqual({ a: 1 })
   })
 
   it('goes to the method and address that the route is named by, with what it takes', async () => {

@@ -1,5 +1,6 @@
 import type { Answering, AnswerOf, Given, Giving, RouteName } from '~contract/routes'
 import { pathOf } from '~contract/path'
+import { ROUTE_HEADER } from '~contract/route-header'
 
 /**
  * What went wrong with a request, in words; `status` 0 when the server was not reached. `ours` when the product's own
@@ -47,6 +48,8 @@ export function addressOf<N extends RouteName>(name: N, ...[given]: Where<N>): s
   return pathOf(name.slice(name.indexOf(' ') + 1), params, query)
 }
 
+const unreached = (method: string) => new Refused(method === 'GET' ? UNREACHED.read : UNREACHED.change, 0)
+
 /** @throws Refused with a sentence that can be shown as it is. */
 async function send<N extends RouteName>(name: N, ...[given]: Rest<N>): Promise<Response> {
   const method = name.slice(0, name.indexOf(' ')), { body, bytes } = (given ?? {}) as AnyGiven
@@ -59,8 +62,10 @@ async function send<N extends RouteName>(name: N, ...[given]: Rest<N>): Promise<
     // What is saved as the page goes away is still sent.
     keepalive: method === 'PUT' && !bytes && globalThis.document?.visibilityState === 'hidden',
   }).catch(() => {
-    throw new Refused(method === 'GET' ? UNREACHED.read : UNREACHED.change, 0)
+    throw unreached(method)
   })
+  // Where it names no route it is judged by what it says.
+  if ((response.headers.get(ROUTE_HEADER) ?? name) !== name) throw unreached(method)
   if (response.ok) return response
   const told = await response.json().catch(() => undefined) as Refusal | undefined
   const { sentence, field } = told?.data ?? {}
@@ -74,7 +79,10 @@ async function send<N extends RouteName>(name: N, ...[given]: Rest<N>): Promise<
  * @example await ask('PUT plans/:id', { params: { id }, body: { plan, revision } })
  */
 export async function ask<N extends Answering>(name: N, ...given: Rest<N>): Promise<AnswerOf<N>> {
-  const answer: unknown = await (await send(name, ...given)).json().catch(() => undefined)
+  const answer: unknown = await (await send(name, ...given)).json().catch(() => {
+    // Half an answer, or a page of something on the way, is none.
+    throw unreached(name.slice(0, name.indexOf(' ')))
+  })
   check?.(name, answer)
   return answer as AnswerOf<N>
 }

@@ -4,6 +4,7 @@ import { EVENT_VERSION, type PourEvent } from '~core/pour/events'
 import { foldPour, type PourState } from '~core/pour/fold'
 import { summariseCasts, summarisePour, type CastSummary, type PourSummary } from '~core/pour/projection'
 import type { EventsAnswer, PourAnswer } from '~contract/pour'
+import { untilItWorks } from './again'
 import { keepAnswer, remembered } from './kept'
 import type { Begun } from './outbox'
 import { useLive } from './live'
@@ -36,27 +37,36 @@ function folded(pour: PourAnswer, pending: readonly PourEvent[]): FoldedPour {
 const byId = (events: readonly PourEvent[], more: readonly PourEvent[]) =>
   [...new Map([...events, ...more].map(e => [e.id, e])).values()]
 
-/** Asks for pours, each once at a time; what is told of while an answer is on its way is asked for again after it. */
-function asking(ask: (pour: string) => Promise<void>) {
-  const under = new Map<string, { readonly done: Promise<void>, again: boolean }>()
-  function load(pour: string): Promise<void> {
+/**
+ * Asks for pours, each once at a time; what is told of while an answer is on its way is asked for again after it, and
+ * until the server has said it.
+ * @param ask whether what came is the server's answer, and not what was kept here
+ */
+function asking(ask: (pour: string) => Promise<boolean>) {
+  const under = new Map<string, { readonly done: Promise<boolean>, again: boolean }>(), heard = new Map<string, () => void>()
+  function load(pour: string): Promise<boolean> {
     const known = under.get(pour)
     if (known) return known.done
     const now = {
       again: false,
       done: ask(pour).finally(() => {
         under.delete(pour)
-        if (now.again) void load(pour).catch(() => {})
+        if (now.again) loadNewer(pour)
       }),
     }
     under.set(pour, now)
     return now.done
   }
+  function hear(pour: string): () => void {
+    const known = heard.get(pour) ?? untilItWorks(() => load(pour))
+    heard.set(pour, known)
+    return known
+  }
   /** There is something newer than what may be on its way. */
   function loadNewer(pour: string): void {
     const known = under.get(pour)
     if (known) known.again = true
-    else void load(pour).catch(() => {})
+    else hear(pour)()
   }
   return { load, loadNewer, under: (pour: string) => under.has(pour), allUnder: () => [...under.keys()] }
 }
@@ -120,14 +130,15 @@ export const useCache = defineStore('cache', () => {
   }
 
   const asked = asking(async (id) => {
-    if (records.begun.some(b => b.id === id)) return
+    if (records.begun.some(b => b.id === id)) return true
     const { value: answer, fromHere } = await remembered(who(), 'GET pours/:id', { params: { id } })
     const known = distrusted.has(id) ? undefined : held.value.get(id)
-    if (held.value.has(id) && fromHere) return
+    if (held.value.has(id) && fromHere) return false
     distrusted.delete(id)
     const events = byId(answer.events, [...known?.events ?? [], ...loose.value.get(id) ?? []])
     loose.value = new Map([...loose.value].filter(([pour]) => pour !== id))
     put({ ...answer, events, seq: Math.max(answer.seq, known?.seq ?? 0) })
+    return !fromHere
   })
 
   const folds = new Map<string, ComputedRef<FoldedPour | undefined>>()

@@ -4,6 +4,7 @@ import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
 import { agedBag } from '~core/gypsum/bag-age'
 import { taughtBag } from '~core/forecast/observations'
 import type { PlanWorld, Plan } from '~core/plan/types'
+import { untilItWorks } from '~/sync/again'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { useChanges, type Version } from './changes'
@@ -39,18 +40,21 @@ export const useLibrary = defineStore('library', () => {
   const loaded = ref(false)
   const trouble = ref('')
   const latest = latestOnly()
-  async function shelf<K extends LibraryKind>(kind: K): Promise<LibraryItem<K>[]> {
-    const { value } = await remembered(useSession().key ?? '', 'GET library/:kind', { params: { kind } })
-    return value.filter((item): item is LibraryItem<K> => item.kind === kind)
+  async function shelf<K extends LibraryKind>(kind: K) {
+    const { value, fromHere } = await remembered(useSession().key ?? '', 'GET library/:kind', { params: { kind } })
+    return { fromHere, items: value.filter((item): item is LibraryItem<K> => item.kind === kind) }
   }
 
-  async function load(): Promise<void> {
+  /** @returns whether the server said it just now */
+  async function load(): Promise<boolean> {
+    let fresh = true
     try {
       await latest(
         () =>
           Promise.all([shelf('mould'), shelf('bucket'), shelf('bag')]),
         ([mould, bucket, bag]) => {
-          told.value = { mould, bucket, bag }
+          told.value = { mould: mould.items, bucket: bucket.items, bag: bag.items }
+          fresh = [mould, bucket, bag].every(s => !s.fromHere)
         },
       )
       loaded.value = true
@@ -58,7 +62,9 @@ export const useLibrary = defineStore('library', () => {
     }
     catch (error) {
       trouble.value = (error as Error).message
+      fresh = false
     }
+    return fresh
   }
   /** Kept here, then sent. @throws Refused when the server will not take it as it is */
   const save = <K extends LibraryKind>(
@@ -94,8 +100,9 @@ export const useLibrary = defineStore('library', () => {
       bucket: facts(bucket.find(b => b.id === plan.bucket)), bag: bagOf(plan.bag),
     }
   }
+  const heard = untilItWorks(load)
   useLive().on((message) => {
-    if (loaded.value && (message.what === 'library' || message.what === 'caught-up')) void load()
+    if (loaded.value && (message.what === 'library' || message.what === 'caught-up')) heard()
   })
   return { told, items, loaded, trouble, load, save, archive, worldOf }
 })

@@ -4,6 +4,7 @@ import type { PourEvent } from '~core/pour/events'
 import { isForgotten } from '~core/pour/forgotten'
 import { needOf, type CastNeed, type CastSummary } from '~core/pour/projection'
 import type { CastRow, PourRow } from '~contract/pour'
+import { untilItWorks } from '~/sync/again'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { useCache } from './cache'
@@ -44,13 +45,16 @@ function listed() {
   const rows = shallowRef<readonly PourRow[]>([]), castRows = shallowRef<readonly CastRow[]>([])
   const loaded = ref(false), trouble = ref('')
   const latest = latestOnly(), who = () => useSession().key ?? ''
-  async function load(): Promise<void> {
+  /** @returns whether the server said it just now */
+  async function load(): Promise<boolean> {
+    let told = true
     try {
       await latest(
         () => Promise.all([remembered(who(), 'GET pours'), remembered(who(), 'GET casts')]),
         ([pours, casts]) => {
           rows.value = pours.value
           castRows.value = casts.value
+          told = !pours.fromHere && !casts.fromHere
         },
       )
       loaded.value = true
@@ -58,7 +62,9 @@ function listed() {
     }
     catch (error) {
       trouble.value = (error as Error).message
+      told = false
     }
+    return told
   }
   return { rows, castRows, loaded, trouble, load }
 }
@@ -106,9 +112,10 @@ export const usePours = defineStore('pours', () => {
     castRows.value = []
     loaded.value = false
   }, { flush: 'sync' })
+  const heard = untilItWorks(load)
   useLive().on((message) => {
     if (!loaded.value) return
-    if (message.what === 'caught-up' || message.what === 'pours') void load()
+    if (message.what === 'caught-up' || message.what === 'pours') heard()
     // Who holds a pour is told its entries; any other is asked for alone, once.
     else if (message.what === 'pour' && !cache.held.has(message.pour)) cache.loadNewer(message.pour)
   })

@@ -4,6 +4,7 @@ import type { LogbookQuery, LogbookView } from '~contract/logbook'
 import type { PourRow } from '~contract/pour'
 import { ask, newId } from '~/sync/api'
 import { useChanges } from '~/sync/changes'
+import { untilItWorks } from '~/sync/again'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { useLive } from '../../sync/live'
@@ -55,11 +56,14 @@ export const useLogbook = defineStore('logbook', () => {
   const asked = shallowRef(EVERYTHING), latest = latestOnly(), who = () => useSession().key ?? ''
 
   let begun = false
-  async function look(query: LogbookQuery): Promise<void> {
+  /** @returns whether the server said it just now */
+  async function look(query: LogbookQuery): Promise<boolean> {
+    let fresh = true
     begun = true
     asked.value = query
     try {
-      await latest(() => remembered(who(), 'GET logbook/pours', { query }), ({ value }) => {
+      await latest(() => remembered(who(), 'GET logbook/pours', { query }), ({ value, fromHere }) => {
+        fresh = !fromHere
         rows.value = value.rows
         count.value = value.count ?? 0
         next.value = value.next
@@ -69,7 +73,9 @@ export const useLogbook = defineStore('logbook', () => {
     }
     catch (error) {
       trouble.value = (error as Error).message
+      fresh = false
     }
+    return fresh
   }
   /** The next page, behind what is there. */
   async function more(): Promise<void> {
@@ -87,11 +93,12 @@ export const useLogbook = defineStore('logbook', () => {
       trouble.value = (error as Error).message
     }
   }
+  const heard = untilItWorks(() => look(asked.value))
   useLive().on((message) => {
     // A list that was read on is left alone: nothing may move under a reader.
     // Also while an answer is on its way: it may be older than what is told here.
     if (begun && rows.value.length <= 50 && ['pour', 'pours', 'caught-up'].includes(message.what))
-      void look(asked.value)
+      heard()
   })
   return { rows, count, next, loaded, trouble, look, more, ...keptViews(who) }
 })

@@ -15,6 +15,7 @@ import { forecast, freeze } from '~/features/plan/forecasts'
 import { newId, Refused } from '~/sync/api'
 import { savedByItself } from '~/sync/by-itself'
 import { useChanges } from '~/sync/changes'
+import { untilItWorks } from '~/sync/again'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { useRecords } from '~/sync/records'
@@ -146,17 +147,22 @@ function listOf({ id, told, loaded, trouble }: State, usualName: () => string) {
     if (target.what !== 'plan') return
     told.value = [...answer ? [answer as SavedPlan] : [], ...told.value.filter(p => p.id !== target.id)]
   })
-  async function load(): Promise<void> {
+  /** @returns whether the server said it just now */
+  async function load(): Promise<boolean> {
+    let fresh = true
     try {
       await latest(() => remembered(session.key ?? '', 'GET plans'), (plans) => {
         told.value = plans.value
+        fresh = !plans.fromHere
       })
       loaded.value = true
       trouble.value = ''
     }
     catch (error) {
       trouble.value = (error as Error).message
+      fresh = false
     }
+    return fresh
   }
   const remove = (which: string): Promise<void> => changes.write({ target: { what: 'plan', id: which } })
   /** A plan made elsewhere, of a recipe. */
@@ -174,8 +180,9 @@ function listOf({ id, told, loaded, trouble }: State, usualName: () => string) {
     return useRecords().begin(plan, frozen.run, which.id)
   }
 
+  const heard = untilItWorks(load)
   useLive().on((message) => {
-    if (loaded.value && message.what === 'plans') void load()
+    if (loaded.value && (message.what === 'plans' || message.what === 'caught-up')) heard()
   })
   return { saved, onServer, isKept, load, remove, bringIn, toBench }
 }

@@ -1,0 +1,5 @@
+/**
+ * The header in which an answer names the route it belongs to, by its contract: what something on the way says in its
+ * place (a proxy, a page that wants a password for the network, another question's answer) is told apart by it.
+ */
+export const ROUTE_HEADER = 'x-nine-ripples-route'
