@@ -55,9 +55,10 @@ function addArea() {
 }
 const problems = computed(() => planning.result.problems.filter(p => p.field === 'coats'))
 const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
+/** With every letter: a list that is drawn anew in between must not take back what was typed. */
 function nameArea(i: number, event: Event) {
-  const name = (event.target as HTMLInputElement).value.trim()
-  if (name) setArea(i, { name })
+  const name = (event.target as HTMLInputElement).value
+  if (name.trim()) setArea(i, { name })
 }
 function setThickness(i: number, k: number, thickness: number) {
   setAreas(coats.value!.areas!.map((a, j) =>
@@ -114,7 +115,7 @@ function setThickness(i: number, k: number, thickness: number) {
             :value="a.name"
             maxlength="60"
             :aria-label="`Name of area ${i + 1}`"
-            @change="nameArea(i, $event)" />
+            @input="nameArea(i, $event)" />
           <button
             class="drop"
             :aria-label="`Take ${a.name} out`"

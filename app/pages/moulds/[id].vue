@@ -412,7 +412,7 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
             id="cost"
             class="num typed"
             inputmode="decimal"
-            :value="body.cost ?? ''"
+            :value.attr="body.cost ?? ''"
             @change="setCost" />
         </div>
         <h2 class="eyebrow">Wear and tears</h2>
