@@ -55,7 +55,7 @@ const refused = computed(() => {
     words: notTakenWords(records.refused.length, changes.refused.length),
     why: entry?.refused ?? change?.refused,
   }
-  return change && { words: `${nameWords(change)} was changed elsewhere too.`, why: 'Say which version stands.' }
+  return change && { words: `“${nameWords(change)}” was changed elsewhere too.`, why: 'Say which version stands.' }
 })
 /** What waits stays here, and is sent when they are back. */
 async function signIn() {

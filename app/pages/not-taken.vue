@@ -174,5 +174,8 @@ header { display: flex; flex-wrap: wrap; gap: 8px 12px; align-items: center; mar
 .why { color: var(--warn); }
 .ways { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
 h2 { font-size: 1rem; margin: 12px 0 6px; }
-@media (max-width: 720px) { .entries { --columns: minmax(0, 1fr); --row-gap: 6px; } }
+@media (max-width: 720px) {
+  .entries { --columns: minmax(0, 1fr); --row-gap: 6px; }
+  .begun li { grid-template-columns: minmax(0, 1fr); gap: 6px; }
+}
 </style>
