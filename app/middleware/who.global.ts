@@ -29,10 +29,13 @@ export default defineNuxtRouteMiddleware(async (to) => {
     return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
   if (here) {
     useLive().start()
-    // What waits here is part of what pages show. An older tab may hold the store, which the page says: not for long.
-    await Promise.race([useRecords().load(), new Promise(done => setTimeout(done, WAIT_MS))])
-    if (first) setTimeout(() => void keepListsHere(session.key ?? ''), LISTS_AFTER_MS)
-    first = false
+    const loaded = useRecords().load()
+    if (first) {
+      first = false
+      // What waits here is part of what the page shows. An older tab may hold the store, and the page says so.
+      await Promise.race([loaded, new Promise(done => setTimeout(done, WAIT_MS))])
+      setTimeout(() => void keepListsHere(session.key ?? ''), LISTS_AFTER_MS)
+    }
     if (to.path === '/sign-in') return navigateTo('/')
   }
 })

@@ -43,7 +43,8 @@ const byId = (events: readonly PourEvent[], more: readonly PourEvent[]) =>
  * @param ask whether what came is the server's answer, and not what was kept here
  */
 function asking(ask: (pour: string) => Promise<boolean>) {
-  const under = new Map<string, { readonly done: Promise<boolean>, again: boolean }>(), heard = new Map<string, () => void>()
+  const under = new Map<string, { readonly done: Promise<boolean>, again: boolean }>()
+  const heard = new Map<string, () => void>()
   function load(pour: string): Promise<boolean> {
     const known = under.get(pour)
     if (known) return known.done

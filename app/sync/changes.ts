@@ -242,10 +242,16 @@ export const useChanges = defineStore('changes', () => {
     listeners.add(listener)
     return () => listeners.delete(listener)
   }
+  /** Those of one kind: the same list while it says the same, so that screens are not drawn anew for others. */
+  const ofKind = <W extends Target['what']>(what: W) => computed<readonly Change[]>((before) => {
+    const now = changes.value.filter(c => c.target.what === what)
+    const isSame = (c: Change, i: number) => c.name === before![i]!.name && c.stamp === before![i]!.stamp
+    return before?.length === now.length && now.every(isSame) ? before : now
+  })
   const unsent = computed(() => changes.value.filter(c => !c.refused && !c.conflict))
   const refused = computed(() => changes.value.filter(c => c.refused ?? c.conflict))
   return {
-    changes, unsent, refused, ready, keep, write, send, onStands, inHand,
+    changes, ofKind, unsent, refused, ready, keep, write, send, onStands, inHand,
     load: kept.readAnew,
     ...deciding(kept, () => poke()),
     onKept: (work: typeof poke) => {

@@ -8,6 +8,7 @@ import { untilItWorks } from '~/sync/again'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { useChanges, type Version } from './changes'
+import type { Change } from './kept-changes'
 import { useLive } from './live'
 import { useClock } from './clock'
 import { useSession } from './session'
@@ -16,8 +17,12 @@ type Shelves = { [K in LibraryKind]: LibraryItem<K>[] }
 const byName = (a: LibraryItem, b: LibraryItem) => a.body.name.localeCompare(b.body.name)
 
 /** What the server told of one kind, with what was changed here laid over it. */
-function withChanges<K extends LibraryKind>(kind: K, told: readonly LibraryItem<K>[]): LibraryItem<K>[] {
-  const mine = useChanges().changes.flatMap(c =>
+function withChanges<K extends LibraryKind>(
+  kind: K,
+  told: readonly LibraryItem<K>[],
+  changed: readonly Change[],
+): LibraryItem<K>[] {
+  const mine = changed.flatMap(c =>
     c.target.what === 'item' && c.target.kind === kind ? [{ ...c, ...c.target }] : [],
   )
   if (mine.length === 0) return [...told]
@@ -32,10 +37,11 @@ function withChanges<K extends LibraryKind>(kind: K, told: readonly LibraryItem<
 /** Moulds, buckets and bags of the workshop. */
 export const useLibrary = defineStore('library', () => {
   const changes = useChanges(), told = ref<Shelves>({ mould: [], bucket: [], bag: [] })
+  const changed = changes.ofKind('item')
   const items = computed<Shelves>(() => ({
-    mould: withChanges('mould', told.value.mould),
-    bucket: withChanges('bucket', told.value.bucket),
-    bag: withChanges('bag', told.value.bag),
+    mould: withChanges('mould', told.value.mould, changed.value),
+    bucket: withChanges('bucket', told.value.bucket, changed.value),
+    bag: withChanges('bag', told.value.bag, changed.value),
   }))
   const loaded = ref(false)
   const trouble = ref('')

@@ -47,6 +47,8 @@ test('far from any network: a print becomes a mould, a plan and a pour, the page
   expect(planId).toBe(plan)
   expect(events.map(e => e.data.stage).filter(Boolean))
     .toEqual(['ready', 'weigh', 'sift', 'soak', 'stir', 'fill', 'clean-up'])
-  const photos = await (await context.request.get(`${demo.url}/api/photos?mould=${mould}`, AGAIN)).json() as object[]
-  expect(photos).toHaveLength(1)
+  // A photo goes when its mould is there.
+  await expect.poll(async () =>
+    (await (await context.request.get(`${demo.url}/api/photos?mould=${mould}`, AGAIN)).json() as object[]).length,
+  ).toBe(1)
 })

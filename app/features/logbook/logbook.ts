@@ -23,9 +23,9 @@ export function queryWords({ find, facts, from, to }: LogbookQuery): string {
 
 /** Views that were kept. */
 function keptViews(who: () => string) {
-  const told = ref<readonly LogbookView[]>([]), changes = useChanges()
+  const told = ref<readonly LogbookView[]>([]), changes = useChanges(), changed = changes.ofKind('view')
   const views = computed<readonly LogbookView[]>(() => {
-    const mine = changes.changes.flatMap(c => c.target.what === 'view' ? [{ id: c.target.id, body: c.body }] : [])
+    const mine = changed.value.flatMap(c => c.target.what === 'view' ? [{ id: c.target.id, body: c.body }] : [])
     return [
       ...told.value.filter(v => !mine.some(m => m.id === v.id)),
       ...mine.flatMap(({ id, body }) => body ? [{ ...body as LogbookView, id }] : []),

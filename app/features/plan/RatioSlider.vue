@@ -25,7 +25,10 @@ const track = computed(() =>
   }, var(--warn-soft) ${at(range.value.high)})`,
 )
 const problems = computed(() => planning.result.problems.filter(p => p.field === 'ratio'))
+/** What is being typed: a page that is drawn anew in between must not take it back. */
+const draft = ref<string>()
 function typed(event: Event) {
+  draft.value = undefined
   const field = event.target as HTMLInputElement
   const value = Number(field.value.replace(',', '.').replace(/[^\d.]/g, ''))
   if (value >= 5 && value <= 300) planning.change({ ratio: value / 100 })
@@ -45,7 +48,8 @@ function slide(event: Event) {
         class="num typed"
         inputmode="decimal"
         aria-labelledby="ratio-label"
-        :value="formatConsistency(plan.ratio)"
+        :value="draft ?? formatConsistency(plan.ratio)"
+        @input="draft = ($event.target as HTMLInputElement).value"
         @change="typed"
       >
       <span v-else class="num value">{{ formatConsistency(ratio.value) }}</span>

@@ -127,9 +127,10 @@ function savingOf({ id, plan }: State) {
 function listOf({ id, told, loaded, trouble }: State, usualName: () => string) {
   const session = useSession(), library = useLibrary(), changes = useChanges(), latest = latestOnly()
   /** What the server told, with what was changed here laid over it; the newest first. */
+  const changed = changes.ofKind('plan')
   const saved = computed<readonly SavedPlan[]>(() => {
     const known = new Map(told.value.map(p => [p.id, p]))
-    for (const { target, body, order, stamp } of changes.changes) {
+    for (const { target, body, order, stamp } of changed.value) {
       if (target.what !== 'plan') continue
       const before = known.get(target.id)
       if (body === undefined) known.delete(target.id)
