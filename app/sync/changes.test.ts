@@ -149,6 +149,35 @@ describe('a thing changed here', () => {
     expect(server.buckets.has('a')).toBe(true)
   })
 
+  it('whose answer was lost may be there: put away after that, it is put away there too', async () => {
+    const { library, changes } = await page()
+    server.behaviour = 'takes but the answer is lost'
+    await library.save('bucket', 'a', bucket('Sent'))
+    expect(server.buckets.has('a')).toBe(true)
+    server.behaviour = 'takes'
+    await library.archive('bucket', 'a')
+    useRecords().hurry()
+    await sent(changes)
+    expect(server.buckets.has('a')).toBe(false)
+  })
+
+  it('that was changed on while it was refused is not refused for that', async () => {
+    const { changes } = await page(), takes = server.fetch
+    let refuse = () => {}
+    vi.stubGlobal('fetch', (url: string, init?: { method?: string }) => init?.method !== 'PUT'
+      ? takes(url, init)
+      : new Promise<Response>((done) => {
+          refuse = () => done(json(422, { data: { sentence: 'A bucket is not that deep.' } }))
+        }))
+    const first = await changes.keep({ target: target('a'), body: bucket('Odd'), isNew: true })
+    await expect.poll(() => changes.inHand('item/bucket/a')?.sent.length).toBe(1)
+    await changes.keep({ target: target('a'), body: bucket('Mended'), from: { revision: 0, stamp: first.stamp } })
+    vi.stubGlobal('fetch', takes)
+    refuse()
+    await sent(changes)
+    expect(server.buckets.get('a')).toMatchObject({ revision: 1, body: { name: 'Mended' } })
+  })
+
   it('put away before anybody heard of it is nothing; put away elsewhere already is done', async () => {
     const { library, changes, names } = await page()
     server.behaviour = 'unreachable'

@@ -125,13 +125,18 @@ function sending({ session, changes, hoping, show, set, inHand, stands }: Keepin
       catch {
         return 'later'
       }
-      await set(inHand(sent.name) ?? sent, { refused: error.sentence })
+      const now = inHand(sent.name)
+      // It was changed on while this was on its way: that has not been tried yet.
+      if (now && now.stamp !== sent.stamp) return 'later'
+      await set(now ?? sent, { refused: error.sentence })
       return end
     }
   }
   /** @returns what came of it; a refusal is kept with it, and holds nothing else. */
   async function send(name: string): Promise<End | 'taken'> {
     const key = session.key, sent = key ? await goesOut(key, name) : undefined
+    // From now on somebody may have heard of it.
+    if (sent) show(name, sent)
     const end = sent ? await tried(sent) : 'taken'
     hoping.get(name)?.(end, inHand(name))
     return end === 'set-aside' ? 'taken' : end
