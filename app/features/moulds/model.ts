@@ -74,11 +74,14 @@ function meshDesk({ mesh, trouble, working }: State) {
     question: (work: Work<MeshWork>, progress: (share: number) => void) => Promise<A>,
   ): Promise<A | undefined> {
     const mine = ++asked
+    let answered = false
     working.value = { what, share: 0 }
+    // Progress comes by a way of its own, and may come after the answer.
     const progress = proxy((share: number) => {
-      if (mine === asked) working.value = { what, share }
+      if (mine === asked && !answered) working.value = { what, share }
     })
     const answer = await ask(held => question(held, progress))
+    answered = true
     if (mine === asked) working.value = undefined
     return answer
   }
