@@ -8,6 +8,9 @@ const alias = {
   '~': at('./app'), '~core': at('./core'), '~contract': at('./contract'), '~demo': at('./demo'), '~server': at('./server'),
 }
 
+/** Waits end as soon as what is waited for is there; these are for a machine that has much else to do. */
+const LONG = { testTimeout: 240_000, hookTimeout: 240_000, expect: { poll: { timeout: 60_000 } } }
+
 export default defineConfig({
   test: {
     projects: [
@@ -20,7 +23,7 @@ export default defineConfig({
           ],
           exclude: ['app/**/*.component.test.ts'],
           environment: 'node',
-          testTimeout: 20_000,
+          ...LONG,
         },
       },
       {
@@ -37,8 +40,7 @@ export default defineConfig({
           environment: 'node',
           globalSetup: 'tests/server/cluster.ts',
           fileParallelism: false,
-          testTimeout: 20_000,
-          hookTimeout: 60_000,
+          ...LONG,
         },
       },
     ],

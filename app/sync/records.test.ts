@@ -94,7 +94,7 @@ async function page(who: string) {
   return records
 }
 const drained = (records: ReturnType<typeof useRecords>) =>
-  expect.poll(() => records.waiting.length, { timeout: 8000 }).toBe(0)
+  expect.poll(() => records.waiting.length).toBe(0)
 let who = 0
 
 beforeEach(() => {

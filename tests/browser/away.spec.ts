@@ -29,7 +29,7 @@ test('far from any network: a print becomes a mould, a plan and a pour, the page
   await expect(page.getByRole('textbox', { name: 'Name of the plan' })).toHaveValue('Far print')
   await page.getByRole('combobox', { name: 'Bucket' }).click()
   await page.getByRole('option').first().click()
-  await page.getByRole('button', { name: 'Take to the bench' }).click({ timeout: 20_000 })
+  await page.getByRole('button', { name: 'Take to the bench' }).click()
   await page.waitForURL(/\/bench\//)
   const pour = id(page.url())
   for (const step of [/Weigh/, /Sift/, /soak|wet through/, /Stir/, /pour/i, /Clean up/]) await press(page, step)
@@ -37,9 +37,9 @@ test('far from any network: a print becomes a mould, a plan and a pour, the page
 
   await context.setOffline(false)
   await expect.poll(async () =>
-    (await context.request.get(`${demo.url}/api/pours/${pour}`, AGAIN)).status(), { timeout: 30_000 },
+    (await context.request.get(`${demo.url}/api/pours/${pour}`, AGAIN)).status(),
   ).toBe(200)
-  await expect(page.getByText(/last heard|sending/i)).toHaveCount(0, { timeout: 30_000 })
+  await expect(page.getByText(/last heard|sending/i)).toHaveCount(0)
   const { planId, events } = await (await context.request.get(`${demo.url}/api/pours/${pour}`, AGAIN)).json() as {
     planId?: string
     events: { data: { stage?: string } }[]

@@ -32,12 +32,12 @@ test('npm run dev: a page, both kinds of reload, and nothing left behind', async
     const answers = () => fetch(`${address}api/session`).then(r => r.ok, () => false)
     await expect.poll(answers, { timeout: 120_000, message: said }).toBe(true)
     await page.goto(address)
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible({ timeout: 60_000 })
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     touch('app/pages/index.vue')
-    await expect.poll(() => updates.some(u => u.includes('index.vue')), { timeout: 60_000 }).toBe(true)
+    await expect.poll(() => updates.some(u => u.includes('index.vue'))).toBe(true)
     const seen = updates.length
     touch('core/units/format.ts')
-    await expect.poll(() => updates.length, { timeout: 60_000 }).toBeGreaterThan(seen)
+    await expect.poll(() => updates.length).toBeGreaterThan(seen)
     expect(faults).toEqual([])
   }
   finally {

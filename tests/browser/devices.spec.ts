@@ -97,7 +97,7 @@ test('weighed by a scale that streams and by one pedal alone: tare, water, powde
 })
 
 test('a whole pour by pedal and keys alone, with scale, thermometer and room sensor: the network goes for five minutes, the server dies twice, and the logbook has every entry once', async ({ page, context, demo }) => {
-  test.setTimeout(480_000)
+  test.setTimeout(1_200_000)
   const devices = await Promise.all([standIn('scale'), standIn('thermometer'), standIn('room')])
   const pace = async (rate: number) =>
     expect((await page.request.post(`${demo.url}/api/clock`, {
@@ -143,14 +143,14 @@ test('a whole pour by pedal and keys alone, with scale, thermometer and room sen
     await page.locator('body').press('4')
     await expect.poll(minutes).toBeGreaterThanOrEqual(cutAt + 5)
     await context.setOffline(false)
-    await expect(page.getByText(/last heard|sending|no connection/i)).toHaveCount(0, { timeout: 30_000 })
+    await expect(page.getByText(/last heard|sending|no connection/i)).toHaveCount(0)
 
     await demo.kill()
     await press(page, 'Tap the bucket, then pour')
     await press(page, 'Clean up while it sets')
     await expect(page.getByText(/last heard \d+:\d\d, kept here/)).toBeVisible()
     await demo.start()
-    await expect(page.getByText(/last heard|sending|no connection/i)).toHaveCount(0, { timeout: 30_000 })
+    await expect(page.getByText(/last heard|sending|no connection/i)).toHaveCount(0)
     await expect(page.getByText(/°C in the cast/)).toBeVisible()
     // The next batch the same way, at the clock's own pace while it is weighed.
     await pace(1)
@@ -172,7 +172,7 @@ test('a whole pour by pedal and keys alone, with scale, thermometer and room sen
     await page.locator('body').press('6')
     await expect(page.getByRole('button', { name: 'Gloss gone ✓' })).toBeVisible()
     await demo.start()
-    await expect(page.getByText(/last heard|sending|no connection/i)).toHaveCount(0, { timeout: 30_000 })
+    await expect(page.getByText(/last heard|sending|no connection/i)).toHaveCount(0)
     // Nobody marks the warmest: the thermometer does.
     await expect(page.getByRole('button', { name: 'Warmest ✓' })).toBeVisible({ timeout: 90_000 })
 

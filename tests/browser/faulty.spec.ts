@@ -12,7 +12,7 @@ async function pressOn(page: Page): Promise<void> {
 const { seed, of: rounds } = campaign(400)
 
 test(`two benches and a logbook behind a way that loses, doubles, delays and mixes up: all agree, nothing is lost (seed ${seed})`, async ({ page, browser, demo }) => {
-  test.setTimeout(240_000 + rounds * 6000)
+  test.setTimeout(600_000 + rounds * 10_000)
   const dice = chance(seed), way = await faultyWay(demo.url, seed), through = { ...demo, url: way.url }
   await enterDemo(page, demo)
   await ownPour(page, demo, 'Behind a bad line')
@@ -25,7 +25,7 @@ test(`two benches and a logbook behind a way that loses, doubles, delays and mix
     await expect(async () => {
       await at.goto(`${through.url}/${path}/${pour}`)
       await expect(at.getByText('Behind a bad line').first()).toBeVisible({ timeout: 5000 })
-    }).toPass({ timeout: 60_000 })
+    }).toPass()
     contexts.push(context)
     pages.push(at)
   }
@@ -48,18 +48,20 @@ test(`two benches and a logbook behind a way that loses, doubles, delays and mix
     const answer = await page.request.get(`${demo.url}/api/pours/${pour}`, AGAIN)
     return (await answer.json() as { events: { id: string, data: { text?: string } }[] }).events
   }
-  await expect.poll(async () => (await told()).flatMap(e => e.data.text ?? []).sort(), { timeout: 60_000 })
+  await expect.poll(async () => (await told()).flatMap(e => e.data.text ?? []).sort())
     .toEqual([...notes].sort())
   for (const at of pages) {
-    await expect(at.getByText(/last heard|sending|kept here/i)).toHaveCount(0, { timeout: 60_000 })
+    await expect(at.getByText(/last heard|sending|kept here/i)).toHaveCount(0)
     await expect(at.getByText(/not taken/)).toHaveCount(0)
   }
   const events = await told()
   expect(new Set(events.map(e => e.id)).size).toBe(events.length)
-  const step = (at: Page) => at.getByRole('heading', { level: 2 }).first().innerText()
-  await expect.poll(async () => await step(one) === await step(two), { timeout: 30_000 }).toBe(true)
+  // Each device may have another batch in hand; how far each batch is, all three say alike.
   await page.goto(`${demo.url}/bench/${pour}`)
-  await expect.poll(async () => await step(page) === await step(one), { timeout: 30_000 }).toBe(true)
+  const batches = (at: Page) => at.getByRole('group', { name: 'Batches of this pour' }).getByRole('button')
+  await expect(batches(page)).toHaveCount(2)
+  const far = await batches(page).allInnerTexts()
+  for (const at of [one, two]) await expect.poll(() => batches(at).allInnerTexts()).toEqual(far)
   for (const words of notes) await expect(book.getByText(`“${words}”`, { exact: false }).first()).toBeVisible()
   for (const context of contexts) await context.close()
   await way.close()

@@ -34,7 +34,7 @@ test('with the database gone and back, every screen says so meanwhile and catche
   await expect(shelf.getByText(/Last heard \d+:\d\d/)).toBeVisible()
   await letBack()
 
-  await expect(other.getByRole('heading', { level: 2, name: 'Weigh water, then powder' })).toBeVisible({ timeout: 40_000 })
+  await expect(other.getByRole('heading', { level: 2, name: 'Weigh water, then powder' })).toBeVisible()
   await expect(row).toContainText('Weigh water, then powder')
   for (const p of [page, other, shelf]) await expect(p.getByText(/last heard/i)).toHaveCount(0)
   // And it goes on hearing: what is told now arrives without a hand.
@@ -68,7 +68,7 @@ test('tabs of one browser share what was told at once, also without a network; o
   await press(tab, 'Let it soak')
   await expect(page.getByRole('heading', { level: 2, name: 'Let it soak' })).toBeVisible()
   await context.setOffline(false)
-  await expect(page.getByText(/last heard|sending/)).toHaveCount(0, { timeout: 40_000 })
+  await expect(page.getByText(/last heard|sending/)).toHaveCount(0)
   await expect(tab.getByText(/last heard|sending/)).toHaveCount(0)
   // The tab that heard for all is closed: another takes its place.
   await page.close()
@@ -93,7 +93,7 @@ test('a press in a tab that had not heard never makes the pour younger', async (
   await press(stale, 'Sift the powder in')
   await stale.unroute('**/api/live')
   await elsewhere.setOffline(false)
-  await expect(stale.getByRole('heading', { level: 2, name: 'Stir under the surface' })).toBeVisible({ timeout: 40_000 })
+  await expect(stale.getByRole('heading', { level: 2, name: 'Stir under the surface' })).toBeVisible()
   await expect(stale.getByText(/last heard|sending/)).toHaveCount(0)
   await expect(page.getByRole('heading', { level: 2, name: 'Stir under the surface' })).toBeVisible()
   expect((await wet()).slice(0, 6) >= minute).toBe(true)
@@ -137,7 +137,7 @@ test('a database restored from before gets again what the browser still holds: e
   await ownPour(page, demo, 'After the backup')
   const second = page.url()
   await press(page, 'Weigh water, then powder')
-  await expect(page.getByText(/last heard|sending/)).toHaveCount(0, { timeout: 30_000 })
+  await expect(page.getByText(/last heard|sending/)).toHaveCount(0)
   await restore()
 
   const stages = async (at: string) => {
@@ -145,9 +145,9 @@ test('a database restored from before gets again what the browser still holds: e
     const { events = [] } = await answer.json() as { events?: { data: { stage?: string } }[] }
     return events.map(e => e.data.stage)
   }
-  await expect.poll(() => stages(first), { timeout: 60_000 }).toEqual(['ready', 'weigh', 'sift', 'soak'])
-  await expect.poll(() => stages(second), { timeout: 60_000 }).toEqual(['ready', 'weigh'])
+  await expect.poll(() => stages(first)).toEqual(['ready', 'weigh', 'sift', 'soak'])
+  await expect.poll(() => stages(second)).toEqual(['ready', 'weigh'])
   await expect(page.getByRole('heading', { level: 2, name: 'Weigh water, then powder' })).toBeVisible()
   await press(page, 'Sift the powder in')
-  await expect.poll(() => stages(second), { timeout: 30_000 }).toEqual(['ready', 'weigh', 'sift'])
+  await expect.poll(() => stages(second)).toEqual(['ready', 'weigh', 'sift'])
 })

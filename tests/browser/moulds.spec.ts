@@ -180,14 +180,14 @@ test.describe('moulds', () => {
     // The ear is a cylinder r 3.5 that stands 13 mm above the arm that feeds it: 0.5 ml.
     await expect(page.getByText('0.5 ml of air stays, 2 % of the piece.')).toBeVisible()
     await page.getByRole('button', { name: 'Try tilting it' }).click()
-    await expect(page.getByText(/^\s*Lean it \d+°/)).toBeVisible({ timeout: 20_000 })
+    await expect(page.getByText(/^\s*Lean it \d+°/)).toBeVisible()
     // Shut and laid on its ear's side, the ear's air runs out through the arm.
     await page.getByRole('button', { name: 'Try shutting and tipping it' }).click()
     await expect(
       page.getByText(
         /^\s*With the hole held shut, tip it (85|90|95)°, its \+x side down\. .* nothing worth naming stays\.\s*$/,
       ),
-    ).toBeVisible({ timeout: 20_000 })
+    ).toBeVisible()
     await page.getByRole('button', { name: 'Watch it fill' }).click()
     await expect.poll(() => page.getByLabel('Filled to').inputValue().then(Number)).toBe(1)
     await page.getByRole('button', { name: 'Best place for a vent' }).click()
@@ -218,7 +218,7 @@ test.describe('moulds', () => {
     await page.getByRole('button', { name: 'Try shutting and tipping it' }).click()
     await expect(
       page.getByText(/^\s*With a board held on it, tip it \d+°, its .* side down\. .* nothing worth naming stays\.\s*$/),
-    ).toBeVisible({ timeout: 20_000 })
+    ).toBeVisible()
     await page.getByRole('combobox', { name: 'The mould it belongs to' }).click()
     await page.getByRole('option', { name: 'A new mould' }).click()
     await page.getByRole('button', { name: 'Keep it with this mould' }).click()

@@ -74,5 +74,5 @@ test('while another pour cannot be sent, this one goes on', async ({ page, demo 
   await expect.poll(async () => {
     const { events } = await (await page.request.get(`${demo.url}/api/pours/${stuck}`)).json() as { events?: object[] }
     return events?.length
-  }, { timeout: 30_000 }).toBe(2)
+  }).toBe(2)
 })

@@ -9,12 +9,12 @@ export const test = base.extend<{ quiet: undefined }, { demo: Product, empty: Pr
     const product = await launch(process.env.TEST_DATABASE_BASE!, { demo: true })
     await use(product)
     await product.kill()
-  }, { scope: 'worker', timeout: 60_000 }],
+  }, { scope: 'worker', timeout: 240_000 }],
   empty: [async ({}, use) => { // eslint-disable-line no-empty-pattern
     const product = await launch(process.env.TEST_DATABASE_BASE!, { demo: false })
     await use(product)
     await product.kill()
-  }, { scope: 'worker', timeout: 60_000 }],
+  }, { scope: 'worker', timeout: 240_000 }],
   // No screen may fault: what reaches the console as an error fails its test, but for the connection that tests cut on
   // purpose.
   quiet: [async ({ page }, use) => {

@@ -130,7 +130,7 @@ beforeAll(async () => {
   path = await save(db, scope.workshopId)
   good = await contents(path)
   hash = JSON.parse(good.get('nine-ripples.json')!.toString()).hash
-}, 60_000)
+})
 afterAll(async () => {
   await close()
   rmSync(folder, { recursive: true, force: true })
@@ -184,7 +184,7 @@ describe('an archive', () => {
     ).toBeGreaterThan(3)
     await expect(restoreArchive(other.db, other.workshop, path, () => true)).rejects.toThrow(/empty workshop/)
     await other.close()
-  }, 60_000)
+  })
 
   it('comes back the same whatever was written in the workshop', async () => {
     const text = fc.string({ unit: 'binary', minLength: 1, maxLength: 30 }).filter(t =>
@@ -264,7 +264,7 @@ describe('an archive', () => {
       ),
       { numRuns: 6 },
     )
-  }, 120_000)
+  })
 })
 
 describe('a download that is broken off', () => {
@@ -351,7 +351,7 @@ describe('what is no archive, or a trap, is refused whole with a sentence', () =
 
   it('a bomb, by what it says of itself and by what comes out', async () => {
     await refused(await forged(good, { 'pours.jsonl': Buffer.alloc(120e6) }), /far more than a workshop holds/)
-  }, 30_000)
+  })
 
   it('a newer format, a manifest that does not fit, files missing or too many', async () => {
     await refused(await forged(good, {}, { version: 2 }), /newer Nine Ripples/)

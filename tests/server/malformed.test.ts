@@ -156,7 +156,7 @@ describe('found before', () => {
     // What follows a request without a length is no request: the connection is closed on both.
     for (let i = 0; i < 12; i++) await send({ ...plain, name: 'GET archive', raw: 'null', takes: undefined } as Asked)
     expect(await send({ ...plain, name: 'GET plans', takes: undefined } as Asked)).toBe(200)
-  }, 60_000)
+  })
 
   it.each(['PUT plans/:id', 'PUT library/:kind/:id'] as const)(
     '%s with a revision past the database’s numbers is refused (seed 1193367905)',

@@ -241,7 +241,7 @@ describe('events', () => {
       expect.objectContaining({ fate: 'refused', code: 'full', sentence: expect.stringContaining('10 000 entries') }),
       { id: first.id, fate: 'known' },
     ])
-  }, 60_000)
+  })
 
   it('a mended one names the one it stands for, one told in doubt its doubt, also when it is read', async () => {
     const pour = await newPour(), mended = { ...stage(60, 'weigh'), mends: randomUUID(), doubt: 3_600_000 }

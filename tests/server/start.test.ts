@@ -26,7 +26,7 @@ function start(args: readonly string[], env: NodeJS.ProcessEnv): Started {
   return started
 }
 async function serving(started: Started): Promise<void> {
-  await expect.poll(() => started.said, { timeout: 60_000, interval: 50 }).toContain('Nine Ripples is at')
+  await expect.poll(() => started.said, { interval: 50 }).toContain('Nine Ripples is at')
 }
 async function newDatabase(): Promise<string> {
   const name = `s${process.pid}_${Math.random().toString(36).slice(2, 8)}`
@@ -69,7 +69,7 @@ describe('bin/start', () => {
     await client.end()
     fresh.child.kill('SIGINT')
     await fresh.ended
-  }, 120_000)
+  })
 
   it('without the demo waits for its owner', async () => {
     const port = await freePort()
@@ -78,7 +78,7 @@ describe('bin/start', () => {
     expect(await answers(port)).toMatchObject({ demo: false, needsOwner: true })
     own.child.kill('SIGINT')
     await own.ended
-  }, 60_000)
+  })
 
   it.each<[string, readonly string[], NodeJS.ProcessEnv, RegExp]>([
     ['an unknown word', ['--quickly'], {}, /“--quickly” is not understood/],
@@ -94,7 +94,7 @@ describe('bin/start', () => {
     expect(await started.ended).toBe(1)
     expect(started.said).toMatch(words)
     expect(started.said).not.toContain('    at ')
-  }, 60_000)
+  })
 
   it('a port in use is named', async () => {
     const server = createServer()
@@ -105,7 +105,7 @@ describe('bin/start', () => {
     expect(await started.ended).toBe(1)
     expect(started.said).toContain(`Port ${port} is in use by another program.`)
     server.close()
-  }, 60_000)
+  })
 })
 
 describe('the private cluster', () => {
@@ -129,7 +129,7 @@ describe('the private cluster', () => {
     })
     await expect(stranger.connect()).rejects.toThrow(/password/)
     first.stop()
-  }, 60_000)
+  })
 
   it('starts again after a power cut that left a stale process file', async () => {
     const place = folder()
@@ -150,7 +150,7 @@ describe('the private cluster', () => {
     await client.end()
     again.stop()
     cluster.stop()
-  }, 60_000)
+  })
 
   it.runIf(process.getuid?.() === 0)('goes elsewhere when the database’s user may not enter', () => {
     const closed = mkdtempSync(join(tmpdir(), 'ripples-')) // made with 0700, root’s
