@@ -51,7 +51,7 @@ export async function launch(base: string, { demo }: { readonly demo: boolean })
         NUXT_SESSION_PASSWORD: 'only for tests: thirty-two characters and more',
       },
     })
-    const deadline = Date.now() + 30_000
+    const deadline = Date.now() + 240_000
     while (!await fetch(`${url}/api/session`).then(r => r.ok, () => false)) {
       if (Date.now() > deadline || server.exitCode !== null) throw new Error('The built server did not answer.')
       await new Promise(done => setTimeout(done, 50))

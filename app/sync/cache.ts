@@ -100,6 +100,13 @@ export const useCache = defineStore('cache', () => {
     if (!whole) asked.loadNewer(id)
   }
 
+  let lent: ReadonlySet<string> = new Set()
+  /** What a link lets one see, in place of what it showed before: neither kept here nor merged with anything. */
+  function show(pours: readonly Pick<PourAnswer, 'id' | 'run' | 'events'>[]): void {
+    const own = [...held.value].filter(([id]) => !lent.has(id))
+    lent = new Set(pours.map(p => p.id))
+    held.value = new Map([...own, ...pours.map(p => [p.id, { ...p, startedBy: '', seq: 0 }] as const)])
+  }
   /** A pour that was begun here is known to nobody else yet. */
   function begunHere({ id, key, run, start }: Begun): PourAnswer {
     const startedBy = key.slice(0, key.indexOf('@'))
@@ -171,7 +178,7 @@ export const useCache = defineStore('cache', () => {
     else if (message.events) merge(message.pour, { events: message.events, seq: message.seq }, message.after)
     else if (message.seq > held.value.get(message.pour)!.seq) asked.loadNewer(message.pour)
   })
-  return { held, loose, pourOf, load: asked.load, loadNewer: asked.loadNewer, distrust }
+  return { held, loose, pourOf, load: asked.load, loadNewer: asked.loadNewer, show, distrust }
 })
 
 /** A list that stays the same thing while it says the same. */

@@ -1,71 +1,19 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import type { Hello, LiveMessage } from '~contract/pour'
+import type { LiveMessage } from '~contract/pour'
 import { useRecords } from './records'
 import { meetEpoch } from './epoch'
 import { ownBuild } from './build'
 import { useSession } from './session'
 import { addressOf, ask } from './api'
 import { useClock } from './clock'
+import { SILENT_MS, streaming } from './stream'
 import { onTabs, takeTurns, tellTabs, type Heard } from './tabs'
 
-/** Two and a half beats of the server: whoever hears nothing for so long may be stale. */
-const SILENT_MS = 25_000
 /** How often that is looked at. */
 const LOOK_MS = 2500
-/** Between tries when the server answers with an error, or not at all. */
-const FIRST_RETRY_MS = 1000, LAST_RETRY_MS = 5000
 
 type Message = LiveMessage | (Heard & { readonly what: 'caught-up' })
-
-/** An older server says something else first. */
-function helloOf(data: string): Hello {
-  try {
-    const { epoch = '', build = '' } = JSON.parse(data) as Partial<Hello>
-    return { epoch, build }
-  }
-  catch {
-    return { epoch: '', build: '' }
-  }
-}
-
-/** One connection to the server, begun anew for ever until it is closed. @param hear is told what it says */
-function streaming(
-  hear: (message: LiveMessage | Heard) => void,
-  meet: (epoch: string) => Promise<void>,
-): { again: () => void, close: () => void } {
-  let source: EventSource | undefined, retry: ReturnType<typeof setTimeout> | undefined, wait = FIRST_RETRY_MS
-  function open(): void {
-    source = new EventSource(addressOf('GET live'))
-    source.addEventListener('hello', ({ data }) => {
-      wait = FIRST_RETRY_MS
-      const { epoch, build } = helloOf(data as string)
-      void meet(epoch).finally(() => hear({ what: 'caught-up', build }))
-    })
-    source.addEventListener('beat', () => hear({ what: 'beat' }))
-    source.onmessage = ({ data }: MessageEvent<string>) => hear(JSON.parse(data) as LiveMessage)
-    source.onerror = () => {
-      hear({ what: 'lost' })
-      // A server that answers with an error ends the browser's own retrying.
-      if (source?.readyState !== EventSource.CLOSED) return
-      retry = setTimeout(open, wait)
-      wait = Math.min(LAST_RETRY_MS, 2 * wait)
-    }
-  }
-  function close(): void {
-    clearTimeout(retry)
-    source?.close()
-    source = undefined
-  }
-  open()
-  return {
-    again: () => {
-      close()
-      open()
-    },
-    close,
-  }
-}
 
 /**
  * What changed elsewhere: one stream a browser, which its tabs pass on; also the honest answer to “are we connected?”.
@@ -104,7 +52,7 @@ export const useLive = defineStore('live', () => {
   }
   /** This tab's turn to hear for all. @param taken from a tab that fell silent */
   function begin(): () => void {
-    stream = streaming((message) => {
+    stream = streaming(addressOf('GET live'), (message) => {
       tellTabs({ what: 'live', key: key(), message })
       hear(message)
     }, epoch => meetEpoch(epoch))

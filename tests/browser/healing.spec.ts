@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test'
 import pg from 'pg'
 import type { Product } from '../product'
 import { AGAIN, enterDemo, expect, ownPour, press, test } from './workshop'
@@ -16,6 +17,15 @@ async function takeAway(demo: Product): Promise<() => Promise<void>> {
   }
 }
 
+/** The address of a wall display of the demo. */
+async function wallOf(page: Page, demo: Product): Promise<string> {
+  const answer = await page.request.post(`${demo.url}/api/links`, {
+    data: { kind: 'wall', name: 'By the sink' },
+    headers: { origin: demo.url },
+  })
+  return `${demo.url}/wall/${(await answer.json() as { token: string }).token}`
+}
+
 test('with the database gone and back, every screen says so meanwhile and catches up by itself; nothing told is lost', async ({ page, browser, demo }) => {
   await enterDemo(page, demo)
   await ownPour(page, demo, 'Without a database')
@@ -27,16 +37,22 @@ test('with the database gone and back, every screen says so meanwhile and catche
   await shelf.goto(`${demo.url}/bench`)
   const row = shelf.getByRole('region', { name: 'In hand' }).getByRole('listitem').filter({ hasText: 'Without a database' })
   await expect(row).toContainText('Ready the moulds')
+  const wall = await elsewhere.newPage()
+  await wall.goto(await wallOf(page, demo))
+  const onWall = wall.getByRole('article').filter({ hasText: 'Without a database' })
+  await expect(onWall).toContainText('Ready the moulds')
 
   const letBack = await takeAway(demo)
   await press(page, 'Weigh water, then powder')
   await expect(page.getByText(/last heard \d+:\d\d, kept here \(1\)/)).toBeVisible()
   await expect(shelf.getByText(/Last heard \d+:\d\d/)).toBeVisible()
+  await expect(wall.getByText(/last heard \d+:\d\d; this is as it was then/)).toBeVisible()
   await letBack()
 
   await expect(other.getByRole('heading', { level: 2, name: 'Weigh water, then powder' })).toBeVisible()
   await expect(row).toContainText('Weigh water, then powder')
-  for (const p of [page, other, shelf]) await expect(p.getByText(/last heard/i)).toHaveCount(0)
+  await expect(onWall).toContainText('Weigh water, then powder')
+  for (const p of [page, other, shelf, wall]) await expect(p.getByText(/last heard/i)).toHaveCount(0)
   // And it goes on hearing: what is told now arrives without a hand.
   await press(page, 'Sift the powder in')
   await expect(other.getByRole('heading', { level: 2, name: 'Sift the powder in' })).toBeVisible()

@@ -104,7 +104,8 @@ test.describe('the plan', () => {
     await expect(page.getByText(/changed on another device meanwhile/)).toBeVisible()
     // Both are kept until somebody chooses, also over a reload.
     await second.reload()
-    await expect(second.getByText('The two versions differ in name.')).toBeVisible()
+    await expect(second.getByRole('row', { name: 'name Met elsewhere, grey Met elsewhere, white', exact: true }))
+      .toBeVisible()
     await expectAccessible(second)
     await second.getByRole('button', { name: 'Keep both' }).click()
     await expect(second.getByRole('textbox', { name: 'Name of the plan' })).toHaveValue('Met elsewhere, grey, second version')

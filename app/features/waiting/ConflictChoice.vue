@@ -3,14 +3,18 @@ import Button from 'primevue/button'
 import { listed } from '~core/units/sentences'
 import { useChanges } from '~/sync/changes'
 import type { Change } from '~/sync/kept-changes'
-import { differenceWords, nameWords, type Choice } from './words'
+import { useSession } from '~/sync/session'
+import { differencesOf, nameWords, type Choice } from './words'
 
 /** One thing in two versions: somebody says which one stands. Until then both are kept. */
 /** @param chosen is told how, and the id where mine became a thing of its own: also when this is gone by then */
 const { change, chosen = () => {} } = defineProps<{ change: Change, chosen?: (how: Choice, id?: string) => unknown }>()
-const changes = useChanges(), busy = ref(false)
+const changes = useChanges(), session = useSession(), busy = ref(false)
 const theirs = computed(() => change.conflict?.theirs)
-const differs = computed(() => differenceWords(change))
+const differs = computed(() => differencesOf(change, session.units))
+/** What fits in a line each, and what is only named. */
+const side = computed(() => differs.value.filter(d => d.mine !== undefined))
+const named = computed(() => differs.value.filter(d => d.mine === undefined).map(d => d.field))
 const name = computed(() => nameWords(change))
 /** @param work gives back the id of what became a thing of its own */
 async function choose(how: Choice, work: () => Promise<string | undefined>) {
@@ -35,8 +39,16 @@ const other = () => choose('theirs', () => changes.drop(change))
     <p class="strong">
       {{ theirs ? 'This was changed on another device meanwhile.' : 'This was put away on another device meanwhile.' }}
     </p>
+    <table v-if="side.length > 0">
+      <thead><tr><td /><th scope="col">Yours</th><th scope="col">The other</th></tr></thead>
+      <tbody>
+        <tr v-for="d in side" :key="d.field"><th scope="row">{{ d.field }}</th><td>{{ d.mine }}</td><td>{{ d.theirs }}</td></tr>
+      </tbody>
+    </table>
     <p class="small">
-      <template v-if="theirs && differs.length > 0">The two versions differ in {{ listed(differs) }}.{{ ' ' }}</template>
+      <template v-if="named.length > 0">
+        The two versions differ {{ side.length > 0 ? 'also ' : '' }}in {{ listed(named) }}.{{ ' ' }}
+      </template>
       <template v-if="theirs">Yours is kept in this browser until you choose.</template>
       <template v-else>What you changed is kept in this browser until you choose.</template>
     </p>
@@ -68,5 +80,10 @@ const other = () => choose('theirs', () => changes.drop(change))
   margin-bottom: 14px;
 }
 .choice p { margin: 0 0 6px; }
+table { border-collapse: collapse; margin-bottom: 8px; }
+th, td { text-align: left; padding: 2px 18px 2px 0; vertical-align: top; overflow-wrap: anywhere; }
+thead th { font-size: 0.85rem; }
+tbody th { font-weight: 400; }
+td { font-weight: 600; max-width: 24ch; }
 .ways { display: flex; flex-wrap: wrap; gap: 8px; }
 </style>

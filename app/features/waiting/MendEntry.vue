@@ -4,14 +4,28 @@ import Dialog from 'primevue/dialog'
 import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
 import { castsOf, type FrozenRun } from '~core/plan/run'
+import type { HappeningKind } from '~core/pour/events'
+import type { UnitKind } from '~core/units/units'
+import QuantityField from '~/ui/QuantityField.vue'
 import type { Waiting } from '~/sync/outbox'
 
-/** Says an entry otherwise that was not taken: what it is of, or its words. When and who stay as they were. */
+/** Says an entry otherwise that was not taken: what it is of, its number or its words. When and who stay as they were. */
 const { entry, run } = defineProps<{ entry?: Waiting, run?: FrozenRun }>()
 const emit = defineEmits<{ mended: [change: Partial<Pick<Waiting['event'], 'data' | 'batch'>>], closed: [] }>()
 
+/** Which of its data is a number that somebody told. */
+const NUMBERS: Partial<Record<HappeningKind, { readonly key: string, readonly kind: UnitKind, readonly label: string }>> = {
+  'weighed': { key: 'mass', kind: 'mass', label: 'Weighed' },
+  'cast-weighed': { key: 'mass', kind: 'mass', label: 'Weighed' },
+  'temperature': { key: 'celsius', kind: 'temperature', label: 'Temperature' },
+  'measured': { key: 'value', kind: 'length', label: 'Measured' },
+}
+
+const amount = ref<number>()
 const cast = ref(''), batch = ref<number>(), text = ref('')
-const data = computed(() => (entry?.event.data ?? {}) as { readonly cast?: string, readonly text?: string, readonly note?: string })
+interface Told { readonly cast?: string, readonly text?: string, readonly note?: string, readonly [key: string]: unknown }
+const data = computed(() => (entry?.event.data ?? {}) as Told)
+const number = computed(() => entry && NUMBERS[entry.event.kind])
 const casts = computed(() => run ? castsOf(run).map(c => ({ id: c.id, label: c.label })) : [])
 const batches = computed(() => (run?.batches ?? []).map((_, i) => ({ id: i, label: `Batch ${i + 1}` })))
 /** Which of its data is words. */
@@ -19,10 +33,12 @@ const worded = computed(() => (['text', 'note'] as const).find(key => typeof dat
 watch(() => entry, () => {
   cast.value = casts.value.some(c => c.id === data.value.cast) ? data.value.cast! : ''
   batch.value = entry?.event.batch !== undefined && entry.event.batch < batches.value.length ? entry.event.batch : undefined
+  amount.value = number.value && data.value[number.value.key] as number
   text.value = worded.value ? data.value[worded.value]! : ''
 })
 const whole = computed(() =>
   (data.value.cast === undefined || cast.value !== '')
+  && (!number.value || amount.value !== undefined)
   && (data.value.cast !== undefined || entry?.event.batch === undefined || batch.value !== undefined),
 )
 function mend() {
@@ -30,6 +46,7 @@ function mend() {
     data: {
       ...data.value,
       ...data.value.cast !== undefined && { cast: cast.value },
+      ...number.value && { [number.value.key]: amount.value },
       ...worded.value && { [worded.value]: text.value },
     } as Waiting['event']['data'],
     ...batch.value !== undefined && { batch: batch.value },
@@ -59,11 +76,12 @@ function mend() {
           option-value="id"
           aria-labelledby="mend-batch" />
       </div>
+      <QuantityField v-if="number" v-model="amount" :kind="number.kind" :label="number.label" />
       <div v-if="worded" class="field">
         <label for="mend-text">Its words</label>
         <Textarea id="mend-text" v-model="text" rows="4" maxlength="2000" />
       </div>
-      <p v-if="data.cast === undefined && entry?.event.batch === undefined && !worded">
+      <p v-if="data.cast === undefined && entry?.event.batch === undefined && !number && !worded">
         There is nothing in it that can be said otherwise. Note it again where it belongs; this one stays here.
       </p>
       <Button v-else type="submit" label="Send it so" :disabled="!whole" />

@@ -1,6 +1,10 @@
 import { canonicalJson } from '~core/formats/canonical'
-import type { LibraryBodies } from '~contract/library'
 import type { Plan } from '~core/plan/types'
+import {
+  formatConsistency, formatDuration, formatLength, formatMass, formatPercent, formatTemperature, formatVolume,
+} from '~core/units/format'
+import type { UnitPreferences } from '~core/units/units'
+import type { BucketBody, LibraryBodies, MouldBody } from '~contract/library'
 import type { Change, Target } from '~/sync/kept-changes'
 
 /** Sentences about what waits in this browser, and what was not taken. */
@@ -102,13 +106,48 @@ const ITEM_FIELDS: Record<ItemField, string> = {
   bulk: 'weight of a scoop',
 }
 
-/** In what two versions of one thing differ, in plain words. */
-export function differenceWords({ target, body, conflict }: Change): string[] {
+type Say = (value: never, units: UnitPreferences) => string
+const yesOrNo = (v: boolean) => v ? 'yes' : 'no'
+/** What fits in a line; the rest is only named. */
+const SAID: Partial<Record<keyof Plan | ItemField, Say>> = {
+  name: String,
+  note: (v: string) => v || 'none',
+  ratio: (v: number) => formatConsistency(v),
+  losses: (v: number) => formatPercent(v),
+  waterTemperature: formatTemperature,
+  roomTemperature: formatTemperature,
+  groundTemperature: formatTemperature,
+  soakMinutes: (v: number) => formatDuration(v * 60),
+  openAfter: (v: number) => formatDuration(v, 'minute'),
+  secondCoatAfter: (v: number) => formatDuration(v, 'minute'),
+  volume: (v: MouldBody['volume'], units) => formatVolume(v.value, units),
+  wall: formatLength,
+  section: formatLength,
+  pourHole: formatLength,
+  copies: String,
+  halves: String,
+  straps: String,
+  life: String,
+  fragile: yesOrNo,
+  cradle: yesOrNo,
+  uncertain: (v: boolean) => yesOrNo(!v),
+  left: formatMass,
+  vessel: (v: BucketBody['vessel'], units) =>
+    `${formatLength(v.bottom, units)} to ${formatLength(v.top, units)} across, ${formatLength(v.height, units)} high`,
+}
+
+/** A fact in which two versions of one thing differ; what each says of it, where that fits in a line. */
+export interface Difference { readonly field: string, readonly mine?: string, readonly theirs?: string }
+
+export function differencesOf({ target, body, conflict }: Change, units: UnitPreferences): Difference[] {
   const words: Readonly<Record<string, string>> = target.what === 'plan' ? PLAN_FIELDS : ITEM_FIELDS,
     a = body as Readonly<Record<string, unknown>> | undefined,
     b = conflict?.theirs?.body as Readonly<Record<string, unknown>> | undefined
   if (!a || !b) return []
-  return Object.keys(words).filter(k => canonicalJson(a[k] ?? null) !== canonicalJson(b[k] ?? null)).map(k => words[k]!)
+  return Object.keys(words).filter(k => canonicalJson(a[k] ?? null) !== canonicalJson(b[k] ?? null)).map((k) => {
+    const say = SAID[k as keyof typeof SAID], said = (v: unknown) => v == null ? 'not said' : say!(v as never, units)
+    return say ? { field: words[k]!, mine: said(a[k]), theirs: said(b[k]) } : { field: words[k]! }
+  })
 }
 
 /** Which of two versions stands. */

@@ -1,71 +1,84 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { foldPour } from '~core/pour/fold'
 import type { WallAnswer } from '~contract/link'
+import { untilItWorks } from '~/sync/again'
 import { addressOf, ask, Refused } from '~/sync/api'
+import { useCache } from '~/sync/cache'
+import { useClock } from '~/sync/clock'
 import { latestOnly } from '~/sync/latest'
 import { learntRuns } from '~/sync/learning'
-import { useClock } from '../../sync/clock'
+import { SILENT_MS, streaming } from '~/sync/stream'
 
-const AGAIN_MS = 5000
+/** How often it is looked whether the server is still heard. */
+const LOOK_MS = 2500
 
 /**
  * What a wall display shows: the live pours of one workshop, by a link and without signing in. What it last heard stays
  * on when the network goes.
  */
 export const useWall = defineStore('wall', () => {
+  const cache = useCache(), latest = latestOnly(), learning = learntRuns()
   const answer = shallowRef<WallAnswer>()
   const connected = ref(false)
+  /** When the server was last heard, on this device's own clock. */
+  const heardAt = ref(0)
   /** The link was taken back, or never was one. */
   const refused = ref('')
-  let token = '', source: EventSource | undefined, again: ReturnType<typeof setTimeout> | undefined
-  const latest = latestOnly()
+  let token = '', tried = 0
+  let stream: ReturnType<typeof streaming> | undefined, looking: ReturnType<typeof setInterval> | undefined
 
-  async function load(): Promise<void> {
+  async function load(): Promise<boolean> {
+    if (!stream) return true
     try {
       await latest(() => ask('GET wall/:token', { params: { token } }), (value) => {
+        if (!stream) return
         answer.value = value
+        cache.show(value.pours)
         useClock().anchor(value.clock.now, value.clock.rate)
       })
     }
     catch (error) {
-      if (!(error instanceof Refused) || (error.status !== 404 && error.status !== 400)) return
+      // What something on the way says to anything is not what the workshop says to this link.
+      if (!(error instanceof Refused) || !error.ours || ![400, 404].includes(error.status)) throw error
+      stop()
       refused.value = error.sentence
       answer.value = undefined
-      stop()
     }
+    return true
+  }
+  const hurry = untilItWorks(load)
+  function hear({ what }: { readonly what: string }): void {
+    connected.value = what !== 'lost'
+    if (connected.value) heardAt.value = Date.now()
+    // A stream does not say why it broke: asking tells.
+    if (what !== 'beat') hurry()
+  }
+  /** A stream that broke without a word. */
+  function look(): void {
+    if (Date.now() - Math.max(heardAt.value, tried) < SILENT_MS) return
+    connected.value = false
+    tried = Date.now()
+    stream?.again()
   }
   function start(secret: string): void {
     token = secret
-    source = new EventSource(addressOf('GET wall/:token/live', { params: { token } }))
-    source.addEventListener('hello', () => {
-      connected.value = true
-      void load()
-    })
-    source.onmessage = () => void load()
-    source.onerror = () => {
-      connected.value = false
-      if (source?.readyState !== EventSource.CLOSED) return
-      source = undefined
-      // Refused or unreached: asking tells which.
-      void load().then(() => {
-        if (!refused.value) again = setTimeout(() => start(token), AGAIN_MS)
-      })
-    }
+    tried = Date.now()
+    stream = streaming(addressOf('GET wall/:token/live', { params: { token } }), hear)
+    looking = setInterval(look, LOOK_MS)
   }
   function stop(): void {
-    clearTimeout(again)
-    source?.close()
-    source = undefined
+    clearInterval(looking)
+    stream?.close()
+    stream = undefined
     connected.value = false
+    cache.show([])
   }
-  const learning = learntRuns()
-  const folded = computed(() => (answer.value?.pours ?? []).map(p => ({ ...p, state: foldPour(p.run, p.events) })))
+  const folded = computed(() => (answer.value?.pours ?? []).flatMap(({ id }) => cache.pourOf(id) ?? []))
   watch(folded, (list) => {
     for (const p of list) void learning.follow(p.id, p.run, p.state)
   })
   const pours = computed(() =>
     folded.value.map(p => ({ ...p, runFor: (batch: number) => learning.runFor(p.id, p.run, batch) })),
   )
-  return { answer, pours, connected, refused, load, start, stop }
+  return { answer, pours, connected, heardAt, refused, start, stop }
 })

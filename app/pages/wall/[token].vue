@@ -20,7 +20,7 @@ useHead({
     <header>
       <h1>{{ wall.answer?.workshop ?? 'Wall display' }}</h1>
       <p v-if="wall.answer && !wall.connected" class="gone" role="status">
-        no connection; this is as it was last heard
+        {{ wall.heardAt ? `last heard ${timeOfDay(clock.at(wall.heardAt))}; this is as it was then` : 'no connection' }}
       </p>
       <p class="num time">{{ timeOfDay(clock.now) }}</p>
     </header>
