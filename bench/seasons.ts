@@ -4,7 +4,7 @@ import { chance } from '../demo/random'
 import { BAGS, BUCKETS, makeIds, MOULDS, planOf, WISHES, type WishKey } from '../demo/saltmarsh'
 import { worldOf } from '../server/store/library'
 import type { Db } from '../server/store/open'
-import { restorePours, type WholePour } from '../server/store/recording'
+import { restorePours, type WholePour } from '../server/store/restoring'
 import { within } from '../server/store/scope'
 import type { Product } from '../tests/product'
 

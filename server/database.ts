@@ -1,7 +1,7 @@
 import type pg from 'pg'
 import { useRuntimeConfig } from '#imports'
 import { connect, migrateToLatest, type Db } from './store/open'
-import { bringUpToDate } from './store/recording'
+import { bringUpToDate } from './store/projecting'
 
 let opened: Promise<{ db: Db, pool: pg.Pool }> | undefined
 

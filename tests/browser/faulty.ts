@@ -10,8 +10,8 @@ export interface Faulty {
   readonly url: string
   /** How often each happened. */
   readonly count: Readonly<Record<Fault, number>>
-  /** From now on everything goes through as it is. */
-  calm(): void
+  /** Whether everything goes through as it is. */
+  calm(is: boolean): void
   close(): Promise<void>
 }
 
@@ -80,8 +80,8 @@ export async function faultyWay(target: string, seed: number, share = 0.35): Pro
   return {
     url: `http://127.0.0.1:${port}`,
     count,
-    calm: () => {
-      calm = true
+    calm: (is) => {
+      calm = is
     },
     close: () => new Promise((done) => {
       server.close(() => done())
