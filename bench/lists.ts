@@ -80,7 +80,7 @@ await timed('casts that stand', () => castRows(scope, NOW - 7 * DAY))
 await timed('confirmed causes', () => confirmedCauses(scope))
 await timed('the last five hundred pours', () => pourRows(scope))
 
-for (const entries of [500, 5000, 9900]) {
+for (const entries of [500, 5000, 9700]) {
   const id = randomUUID(), cast = castsOf(run)[0]!.id
   let seq = 0
   const event = (at: number): SentEvent => ({

@@ -13,25 +13,29 @@ const entrance = await fetch(`${base}/api/demo-entrance`, { method: 'POST', head
 headers.cookie = entrance.headers.getSetCookie().map(c => c.split(';')[0]).join('; ')
 const session = await (await fetch(`${base}/api/session`, { headers })).json()
 const plan = (await (await fetch(`${base}/api/plans`, { headers })).json())[0].plan
-/** @param {number} n */
-const startPours = n =>
-  Promise.all(Array.from({ length: n }, async () => {
-    const id = randomUUID()
-    const answer = await fetch(`${base}/api/pours`, {
-      method: 'POST',
-      headers,
-      body: JSON.stringify({
-        id,
-        plan: { ...plan, name: 'Bench' },
-        startedAt: session.clock.now,
-        device: 'bench',
-        deviceSeq: 0,
-        eventId: randomUUID(),
-      }),
-    })
-    if (!answer.ok) throw new Error(await answer.text())
-    return id
-  }))
+async function startPour() {
+  const id = randomUUID()
+  const answer = await fetch(`${base}/api/pours`, {
+    method: 'POST',
+    headers,
+    body: JSON.stringify({
+      id,
+      plan: { ...plan, name: 'Bench' },
+      startedAt: session.clock.now,
+      device: 'bench',
+      deviceSeq: 0,
+      eventId: randomUUID(),
+    }),
+  })
+  if (!answer.ok) throw new Error(await answer.text())
+  return id
+}
+/** A class’s worth at a time. @param {number} n */
+async function startPours(n) {
+  const ids = []
+  while (ids.length < n) ids.push(...await Promise.all(Array.from({ length: Math.min(20, n - ids.length) }, startPour)))
+  return ids
+}
 let seq = 0
 /** How far a device has each pour, as the product's own pages tell. */
 const known = new Map()
