@@ -120,7 +120,8 @@ const SAID: Partial<Record<keyof Plan | ItemField, Say>> = {
   soakMinutes: (v: number) => formatDuration(v * 60),
   openAfter: (v: number) => formatDuration(v, 'minute'),
   secondCoatAfter: (v: number) => formatDuration(v, 'minute'),
-  volume: (v: MouldBody['volume'], units) => formatVolume(v.value, units),
+  volume: ({ value, low, high }: MouldBody['volume'], units) =>
+    `${formatVolume(value, units)} (${formatVolume(low, units)} to ${formatVolume(high, units)})`,
   wall: formatLength,
   section: formatLength,
   pourHole: formatLength,
@@ -139,14 +140,17 @@ const SAID: Partial<Record<keyof Plan | ItemField, Say>> = {
 /** A fact in which two versions of one thing differ; what each says of it, where that fits in a line. */
 export interface Difference { readonly field: string, readonly mine?: string, readonly theirs?: string }
 
+/** In what mine and theirs differ; two that would read alike are only named. */
 export function differencesOf({ target, body, conflict }: Change, units: UnitPreferences): Difference[] {
   const words: Readonly<Record<string, string>> = target.what === 'plan' ? PLAN_FIELDS : ITEM_FIELDS,
     a = body as Readonly<Record<string, unknown>> | undefined,
     b = conflict?.theirs?.body as Readonly<Record<string, unknown>> | undefined
   if (!a || !b) return []
   return Object.keys(words).filter(k => canonicalJson(a[k] ?? null) !== canonicalJson(b[k] ?? null)).map((k) => {
-    const say = SAID[k as keyof typeof SAID], said = (v: unknown) => v == null ? 'not said' : say!(v as never, units)
-    return say ? { field: words[k]!, mine: said(a[k]), theirs: said(b[k]) } : { field: words[k]! }
+    const field = words[k]!, say = SAID[k as keyof typeof SAID]
+    if (!say) return { field }
+    const [mine, theirs] = [a[k], b[k]].map(v => v == null ? 'not said' : say(v as never, units))
+    return mine === theirs ? { field } : { field, mine, theirs }
   })
 }
 
