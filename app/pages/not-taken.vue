@@ -61,6 +61,17 @@ async function asData(blob: Blob): Promise<string> {
   const bytes = new Uint8Array(await blob.arrayBuffer())
   return `data:${blob.type};base64,${btoa(Array.from(bytes, b => String.fromCharCode(b)).join(''))}`
 }
+/** A thing in all its versions. */
+async function thingOf({ target, body, picture, refused, conflict }: Change): Promise<object> {
+  return {
+    target,
+    body,
+    refused,
+    theirs: conflict?.theirs,
+    ...conflict?.here && { earlier: await thingOf(conflict.here) },
+    ...picture && { picture: await asData(picture.blob), caption: picture.caption },
+  }
+}
 async function again(entries: readonly Waiting[]) {
   said.value = entries.length === 1 ? 'Sent again.' : `${entries.length} entries sent again.`
   await records.sendAgain(entries)
@@ -68,13 +79,7 @@ async function again(entries: readonly Waiting[]) {
 async function save() {
   const entries = records.refused.map(({ pour, event, refused }) => ({ pour, refused, event })),
     begun = records.refusedPours.map(({ start, run, refused }) => ({ start, run, refused })),
-    things = await Promise.all(changes.refused.map(async ({ target, body, picture, refused, conflict }) => ({
-      target,
-      body,
-      refused,
-      theirs: conflict?.theirs,
-      ...picture && { picture: await asData(picture.blob), caption: picture.caption },
-    })))
+    things = await Promise.all(changes.refused.map(thingOf))
   offerFile(
     'not-taken.json',
     JSON.stringify({ format: 'nine-ripples not taken', version: 2, entries, begun, things }, null, 2),

@@ -1,6 +1,6 @@
 import { computed, ref } from 'vue'
-import { useChanges, type Version } from './changes'
-import { nameOf, type Target } from './kept-changes'
+import { useChanges } from './changes'
+import { nameOf, type Target, type Version } from './kept-changes'
 
 const SAVE_AFTER_MS = 500
 /**

@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { BucketBody } from '~contract/library'
 import { useChanges } from './changes'
 import { useClock } from './clock'
-import { nameOf, settle, type Change } from './kept-changes'
+import { changeTaken, nameOf, otherOf, settle, type Change } from './kept-changes'
 import { useLibrary } from './library'
 import { keepPhoto, photosOf } from './photos'
 import { useRecords } from './records'
@@ -17,14 +17,22 @@ type Asked = readonly [method: string, path: string]
 function fakeServer() {
   const buckets = new Map<string, { id: string, kind: 'bucket', body: unknown, revision: number }>()
   const asked: Asked[] = []
+  let goOn = () => {}
+  const word = new Promise<void>((heard) => {
+    goOn = heard
+  })
   const server = {
     buckets,
     asked,
-    behaviour: 'takes' as 'takes' | 'unreachable' | 'takes but the answer is lost' | 'nonsense' | 'a proxy' | 'refuses',
+    behaviour: 'takes' as
+    'takes' | 'slow' | 'unreachable' | 'takes but the answer is lost' | 'nonsense' | 'a proxy' | 'refuses',
+    /** Lets a slow one answer. */
+    goOn,
     async fetch(url: string, init?: { method?: string, body?: string }): Promise<Response> {
       const method = init?.method ?? 'GET', path = url.replace('/api/', '').replace(/\?.*/, '')
       if (server.behaviour === 'unreachable') throw new TypeError('no network')
       if (method !== 'GET') asked.push([method, path])
+      if (server.behaviour === 'slow' && method !== 'GET') await word
       if (server.behaviour === 'nonsense') return json(200, {})
       if (server.behaviour === 'a proxy') return json(404, { error: 'no such site' })
       if (server.behaviour === 'refuses') return json(422, { data: { sentence: 'A bucket is not that deep.' } })
@@ -257,6 +265,95 @@ describe('a thing that was changed elsewhere meanwhile', () => {
   ] as const)('%s', (_, body, tries, theirs, becomes) => {
     const change = { body, sent: tries } as unknown as Change
     expect(settle(change, theirs && { revision: 5, body: theirs })).toBe(becomes)
+  })
+})
+
+describe('a thing changed in two tabs of one browser', () => {
+  /** Changed in one tab without a network, and in another from what the server told both. */
+  async function both() {
+    elsewhere('a', 'As it was', 1)
+    const opened = await page(), [item] = opened.library.items.bucket
+    server.behaviour = 'unreachable'
+    const { stamp } = await opened.changes.keep({ target: target('a'), body: bucket('Earlier'), from: item })
+    const later = await opened.changes.keep({ target: target('a'), body: bucket('Later'), from: item })
+    server.behaviour = 'takes'
+    const change = opened.changes.refused[0]!
+    expect(opened.changes.ready).toEqual([])
+    expect(otherOf(change)).toEqual(bucket('Earlier'))
+    return { ...opened, change, stamp, later: later.stamp }
+  }
+  const there = () => [...server.buckets.values()].map(b => (b.body as BucketBody).name).sort()
+
+  it.each([
+    ['the later', ({ changes, change }: Awaited<ReturnType<typeof both>>) => changes.keepMine(change), ['Later']],
+    ['the earlier', ({ changes, change }: Awaited<ReturnType<typeof both>>) => changes.drop(change), ['Earlier']],
+    ['both', ({ changes, change }: Awaited<ReturnType<typeof both>>) => changes.keepBoth(change, ' 2'), [
+      'Earlier', 'Later 2',
+    ]],
+  ] as const)('keeps the two until somebody chooses: %s', async (_, choose, stand) => {
+    const opened = await both()
+    await choose(opened)
+    await sent(opened.changes)
+    expect(there()).toEqual(stand)
+    expect(opened.names()).toEqual(stand)
+  })
+
+  it('goes on in either tab without a third version', async () => {
+    const { changes, stamp, later } = await both(), name = 'item/bucket/a'
+    await changes.keep({ target: target('a'), body: bucket('Earlier, on'), from: { revision: 1, stamp } })
+    await changes.keep({ target: target('a'), body: bucket('Later, on'), from: { revision: 1, stamp: later } })
+    const { body, conflict } = changes.inHand(name)!
+    expect([body, conflict!.here!.body, conflict!.here!.conflict])
+      .toEqual([bucket('Later, on'), bucket('Earlier, on'), undefined])
+  })
+
+  it('is no choice where both say the same, or one was made from the other', async () => {
+    elsewhere('a', 'As it was', 1)
+    const { changes, library } = await page(), [item] = library.items.bucket
+    server.behaviour = 'unreachable'
+    await changes.keep({ target: target('a'), body: bucket('Same'), from: item })
+    await changes.keep({ target: target('a'), body: bucket('Same'), from: item })
+    await changes.keep({ target: target('a'), body: bucket('On'), from: library.items.bucket[0] })
+    expect(changes.refused).toEqual([])
+    await changes.keep({ target: target('a'), from: item })
+    expect(changes.refused).toMatchObject([{ body: undefined, conflict: { here: { body: bucket('On') } } }])
+  })
+
+  it('asks about the server’s version once the earlier of the two stands there', async () => {
+    elsewhere('a', 'As it was', 1)
+    const { changes, library } = await page(), [item] = library.items.bucket
+    server.behaviour = 'unreachable'
+    await changes.keep({ target: target('a'), body: bucket('Earlier'), from: item })
+    const onItsWay = changes.inHand('item/bucket/a')!
+    await changes.keep({ target: target('a'), body: bucket('Later'), from: item })
+    await changes.keep({ target: target('a'), body: bucket('Third'), from: item })
+    const left = await changeTaken(onItsWay, 2)
+    expect(left).toMatchObject({
+      body: bucket('Third'),
+      conflict: { here: { body: bucket('Later'), conflict: { theirs: { revision: 2, body: bucket('Earlier') } } } },
+    })
+    elsewhere('a', 'Earlier', 2)
+    await changes.load()
+    await changes.keepMine(changes.refused[0]!)
+    await changes.keepMine(changes.refused[0]!)
+    server.behaviour = 'takes'
+    await sent(changes)
+    expect(there()).toEqual(['Third'])
+  })
+
+  it('keeps both when the server has a third', async () => {
+    elsewhere('a', 'As it was', 1)
+    const { changes, library } = await page(), [item] = library.items.bucket
+    elsewhere('a', 'Theirs', 2)
+    server.behaviour = 'slow'
+    await changes.keep({ target: target('a'), body: bucket('Earlier'), from: item })
+    await expect.poll(() => server.asked).toEqual([['PUT', 'library/bucket/a']])
+    await changes.keep({ target: target('a'), body: bucket('Later'), from: item })
+    server.goOn()
+    await expect.poll(() => changes.refused[0]?.conflict?.here?.conflict?.theirs).toEqual({
+      revision: 2, body: bucket('Theirs'),
+    })
+    expect(changes.refused).toMatchObject([{ body: bucket('Later'), conflict: { here: { body: bucket('Earlier') } } }])
   })
 })
 

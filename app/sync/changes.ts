@@ -6,6 +6,7 @@ import { newId, Refused } from '~/sync/api'
 import { putOnServer, theirsOf } from './change-routes'
 import { endOf, type End } from './fates'
 import {
+  atFirst,
   changesOf,
   changeTaken,
   goesOut,
@@ -14,9 +15,11 @@ import {
   putChange,
   putsAway,
   settle,
+  withMine,
   type Change,
   type Picture,
   type Target,
+  type Version,
 } from './kept-changes'
 import { askToKeep } from './room'
 import { useSession } from './session'
@@ -32,8 +35,6 @@ export interface Stands {
   readonly stamp?: string
   readonly revision: number
 }
-/** Which version of a thing somebody had before them: the server's, or what was changed here since. */
-export interface Version { readonly revision: number, readonly stamp?: string }
 type Listener = (stands: Stands) => void
 
 /** A change before it is kept: the whole thing as it is now, or nothing when it is put away. */
@@ -63,11 +64,9 @@ function keeping() {
       : changes.value.filter(c => c.name !== name)
     tellTabs({ what: 'outbox', key: session.key ?? '' })
   }
-  async function set(change: Change, part: Partial<Change>): Promise<Change> {
-    const now = { ...change, ...part }
-    await putChange(change.key, change.name, now)
-    show(change.name, now)
-    return now
+  async function set(change: Change): Promise<void> {
+    await putChange(change.key, change.name, change)
+    show(change.name, change)
   }
   async function readAnew(): Promise<void> {
     const at = edits, key = session.key, stored = key ? await changesOf(key) : []
@@ -101,10 +100,11 @@ function sending({ session, changes, hoping, show, set, inHand, stands }: Keepin
   async function meet(sent: Change): Promise<End | 'taken'> {
     const theirs = await theirsOf(sent.target), becomes = settle(sent, theirs), now = inHand(sent.name) ?? sent
     if (becomes === 'stands') return taken(sent, theirs?.revision ?? 0, theirs?.answer)
-    if (becomes === 'again') await set(now, { base: theirs!.revision, sent: [] })
+    if (becomes === 'again') await set(atFirst(now, { base: theirs!.revision, sent: [] }))
     else {
       stands({ target: sent.target, answer: theirs?.answer, revision: theirs?.revision ?? 0 })
-      await set(now, { conflict: { theirs: theirs && { revision: theirs.revision, body: theirs.body } } })
+      const conflict = { theirs: theirs && { revision: theirs.revision, body: theirs.body } }
+      await set(atFirst(now, { conflict }))
     }
     return becomes === 'again' ? 'later' : 'set-aside'
   }
@@ -128,7 +128,7 @@ function sending({ session, changes, hoping, show, set, inHand, stands }: Keepin
       const now = inHand(sent.name)
       // It was changed on while this was on its way: that has not been tried yet.
       if (now && now.stamp !== sent.stamp) return 'later'
-      await set(now ?? sent, { refused: error.sentence })
+      await set({ ...now ?? sent, refused: error.sentence })
       return end
     }
   }
@@ -154,17 +154,20 @@ function sending({ session, changes, hoping, show, set, inHand, stands }: Keepin
 
 /** What somebody decides about a change that was not taken. */
 function deciding({ show, set }: Keeping, poke: () => void) {
+  /** Of two versions made here the other waits on. */
   async function drop(change: Change): Promise<undefined> {
-    await putChange(change.key, change.name, undefined)
-    show(change.name, undefined)
+    const other = change.conflict?.here
+    await putChange(change.key, change.name, other)
+    show(change.name, other)
+    if (other) poke()
   }
   async function sendAgain(change: Change): Promise<void> {
-    await set(change, { refused: undefined })
+    await set({ ...change, refused: undefined })
     poke()
   }
   /** Mine stands; theirs is what it is changed from. */
   async function keepMine(change: Change): Promise<undefined> {
-    await set(change, { base: change.conflict?.theirs?.revision ?? 0, conflict: undefined, sent: [] })
+    await set(withMine(change))
     poke()
   }
   /** Both stand: mine as a thing of its own. @param mark put behind its name @returns its id */
@@ -219,8 +222,9 @@ export const useChanges = defineStore('changes', () => {
     const { target, body, from, isNew = false, picture } = wish
     const key = session.key, name = nameOf(target), before = inHand(name), stamp = newId()
     if (!key) throw new Refused('Sign in first.', 401)
+    const isLast = before && !before.conflict && (from === undefined || from.stamp === before.stamp)
     // Nobody heard of it yet.
-    if (putsAway({ body, picture }) && before?.isNew && before.sent.length === 0) {
+    if (putsAway({ body, picture }) && isLast && before.isNew && before.sent.length === 0) {
       await putChange(key, name, undefined)
       show(name, undefined)
       return { stamp, becomes: Promise.resolve() }
@@ -228,7 +232,7 @@ export const useChanges = defineStore('changes', () => {
     const told = body === undefined ? undefined : holdable(JSON.parse(JSON.stringify(body)) as unknown)
     const plain = JSON.parse(JSON.stringify(target)) as Target,
       revision = made.get(from?.stamp ?? '') ?? from?.revision ?? 0
-    show(name, await keepChange({ key, target: plain, body: told, isNew, picture, stamp }, revision))
+    show(name, await keepChange({ key, target: plain, body: told, isNew, picture, stamp }, revision, from))
     void askToKeep()
     const becomes = soon(name)
     // Heard by nobody is no fault: it stands with the change.

@@ -7,8 +7,8 @@ import type { PlanWorld, Plan } from '~core/plan/types'
 import { untilItWorks } from '~/sync/again'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
-import { useChanges, type Version } from './changes'
-import type { Change } from './kept-changes'
+import { useChanges } from './changes'
+import type { Change, Version } from './kept-changes'
 import { useLive } from './live'
 import { useClock } from './clock'
 import { useSession } from './session'
@@ -79,7 +79,8 @@ export const useLibrary = defineStore('library', () => {
     body: LibraryBodies[K],
     from?: Version,
   ): Promise<void> => changes.write({ target: { what: 'item', kind, id }, body, from, isNew: from === undefined })
-  const archive = (kind: LibraryKind, id: string): Promise<void> => changes.write({ target: { what: 'item', kind, id } })
+  const archive = (kind: LibraryKind, id: string, from?: Version): Promise<void> =>
+    changes.write({ target: { what: 'item', kind, id }, from })
   /** What it says of uses and pours comes with the next list. */
   changes.onStands(({ target, answer }) => {
     if (target.what !== 'item') return

@@ -216,9 +216,9 @@ test('a whole pour by pedal and keys alone, with scale, thermometer and room sen
 
     await pedal(page)
     await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible()
-    const onShelf = await turnTo(page, page.getByRole('listitem').filter({ hasText: 'By foot' }))
+    const onShelf = page.getByRole('listitem').filter({ hasText: 'By foot' })
     for (const casts of ['1–3', '4–6']) {
-      await onShelf.getByRole('button', { name: `Opened: Lantern base ${casts}` }).press('Enter')
+      await (await turnTo(page, onShelf.getByRole('button', { name: `Opened: Lantern base ${casts}` }))).press('Enter')
       await onShelf.getByRole('button', { name: `Look over: Lantern base ${casts}` }).press('Enter')
       await page.getByRole('button', { name: /^Good/ }).press('Enter')
       await onShelf.getByRole('button', { name: `Finished: Lantern base ${casts}` }).press('Enter')

@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test'
 import { launch } from '../product'
 import { enterDemo, expect, expectAccessible, later, ownPlan, press, test, turnTo } from './workshop'
 
@@ -113,6 +114,31 @@ test.describe('the plan', () => {
     await page.goto(`${demo.url}/plan`)
     for (const name of ['Met elsewhere, white', 'Met elsewhere, grey, second version'])
       await turnTo(page, page.getByRole('link', { name }))
+  })
+
+  test('changed in two tabs without a network, one stands beside the other until somebody chooses', async ({
+    page, demo, context,
+  }) => {
+    await enterDemo(page, demo)
+    await page.goto(`${demo.url}/plan/${await ownPlan(page, demo, 'In two tabs')}`)
+    const nameIn = (tab: Page) => tab.getByRole('textbox', { name: 'Name of the plan' })
+    const second = await context.newPage()
+    await second.goto(page.url())
+    for (const tab of [page, second]) await expect(nameIn(tab)).toHaveValue('In two tabs')
+    await context.setOffline(true)
+    await nameIn(second).fill('In two tabs, white')
+    await expect(second.getByText(/· kept here, sent when the server is back/)).toBeVisible()
+    await nameIn(page).fill('In two tabs, grey')
+    for (const tab of [page, second])
+      await expect(tab.getByRole('row', { name: 'name In two tabs, grey In two tabs, white', exact: true })).toBeVisible()
+    await expect(page.getByText('This was changed in two tabs of this browser at once.')).toBeVisible()
+    await expectAccessible(page)
+    await context.setOffline(false)
+    await page.getByRole('button', { name: 'Use the earlier' }).click()
+    await expect(nameIn(page)).toHaveValue('In two tabs, white')
+    await expect(page.getByText(/· saved\s*$/)).toBeVisible()
+    await second.reload()
+    await expect(nameIn(second)).toHaveValue('In two tabs, white')
   })
 })
 

@@ -1,4 +1,4 @@
-import { enterDemo, expect, expectAccessible, later, ownPour, press, test, turnTo } from './workshop'
+import { clickIn, enterDemo, expect, expectAccessible, later, ownPour, press, test, turnTo } from './workshop'
 
 test('a cast is opened, weighed three times and moved: its dry date moves, holds, and says why', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -29,7 +29,7 @@ test('a cast is opened, weighed three times and moved: its dry date moves, holds
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: /^Good/ }).press('Enter')
   await expect(onShelf.getByRole('button', { name: 'Finished: Lantern base 1–3' })).toBeFocused()
-  await onShelf.getByRole('button', { name: 'Weigh or feel: Lantern base 1–3' }).click()
+  await clickIn(page, onShelf, 'Weigh or feel: Lantern base 1–3')
   const dialog = page.getByRole('dialog', { name: 'Lantern base 1–3' })
   await expect(dialog.getByRole('img', { name: /Predicted weight from .* 0 weighings/ })).toBeVisible()
   await expect(dialog.getByText(/that is why it feels cold/)).toBeVisible()
@@ -69,7 +69,7 @@ test('a cast is opened, weighed three times and moved: its dry date moves, holds
   await page.getByRole('option', { name: 'In the sun' }).click()
   await expect(dialog.getByText('Noted where it stands.')).toBeVisible()
   await page.keyboard.press('Escape')
-  await expect(onShelf.getByText(/Move it out of the sun/).first()).toBeVisible()
+  await expect((await turnTo(page, onShelf.getByText(/Move it out of the sun/))).first()).toBeVisible()
   await expectAccessible(page)
   const { events }
     = await (await page.request.get(
@@ -107,11 +107,11 @@ test('a defect is named, its cause stands with its evidence, and what is confirm
   await later(page, demo, 4 * 3600)
   await page.goto(`${demo.url}/shelf`)
   const onShelf = await turnTo(page, page.getByRole('listitem').filter({ hasText: 'Chalky' }))
-  await onShelf.getByRole('button', { name: 'Opened: Lantern base 1–3' }).click()
-  await onShelf.getByRole('button', { name: 'Look over: Lantern base 1–3' }).click()
+  await clickIn(page, onShelf, 'Opened: Lantern base 1–3')
+  await clickIn(page, onShelf, 'Look over: Lantern base 1–3')
   await page.getByLabel('Soft or chalky').check()
   await page.getByRole('button', { name: /^Second/ }).click()
-  await onShelf.getByRole('link', { name: 'Lantern base 1–3' }).click()
+  await (await turnTo(page, onShelf.getByRole('link', { name: 'Lantern base 1–3' }))).click()
   const why = page.getByRole('region', { name: 'Why' })
   const first = why.getByRole('listitem').filter({ hasText: 'Next time' }).first()
   await expect(first).toContainText('Mixed too thin')

@@ -1,4 +1,4 @@
-import { enterDemo, expect, expectAccessible, later, press, test, turnTo } from './workshop'
+import { clickIn, enterDemo, expect, expectAccessible, later, press, test, turnTo } from './workshop'
 
 test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, through a reload and a killed server, into the logbook', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -97,17 +97,17 @@ test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, th
 
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible()
   // Other pours have casts of the same name.
-  const onShelf = await turnTo(page, page.getByRole('listitem').filter({ hasText: 'Lanterns and bell-pulls' }))
+  const onShelf = page.getByRole('listitem').filter({ hasText: 'Lanterns and bell-pulls' })
   for (const cast of ['Lantern base', 'Bell-pull 1–2'])
-    await onShelf.getByRole('button', { name: `Opened: ${cast}`, exact: true }).click()
-  await onShelf.getByRole('button', { name: 'Look over: Lantern base', exact: true }).click()
+    await clickIn(page, onShelf, `Opened: ${cast}`)
+  await clickIn(page, onShelf, 'Look over: Lantern base')
   await page.getByRole('button', { name: /^Good/ }).click()
-  await onShelf.getByRole('button', { name: 'Look over: Bell-pull 1–2', exact: true }).click()
+  await clickIn(page, onShelf, 'Look over: Bell-pull 1–2')
   await page.getByLabel('Trapped air').check()
   await expectAccessible(page)
   await page.getByRole('button', { name: /^Second/ }).click()
   for (const cast of ['Lantern base', 'Bell-pull 1–2'])
-    await onShelf.getByRole('button', { name: `Finished: ${cast}`, exact: true }).click()
+    await clickIn(page, onShelf, `Finished: ${cast}`)
 
   await page.getByRole('link', { name: 'Logbook' }).click()
   await page.getByRole('textbox', { name: 'Find pours' }).fill('lanterns and bell-pulls')
@@ -150,11 +150,11 @@ test('a pour with a bag and no scale at all', async ({ page, demo }) => {
   await page.getByRole('link', { name: 'Leave' }).click()
   await later(page, demo, 6 * 3600)
   await page.getByRole('link', { name: 'Shelf', exact: true }).click()
-  const onShelf = await turnTo(page, page.getByRole('listitem').filter({ hasText: 'Towpath, third lock' }))
-  await onShelf.getByRole('button', { name: 'Opened: Boot-heel mark 1–2' }).click()
-  await onShelf.getByRole('button', { name: 'Look over: Boot-heel mark 1–2' }).click()
+  const onShelf = page.getByRole('listitem').filter({ hasText: 'Towpath, third lock' })
+  await clickIn(page, onShelf, 'Opened: Boot-heel mark 1–2')
+  await clickIn(page, onShelf, 'Look over: Boot-heel mark 1–2')
   await page.getByRole('button', { name: /^Good/ }).click()
-  await onShelf.getByRole('button', { name: 'Finished: Boot-heel mark 1–2' }).click()
+  await clickIn(page, onShelf, 'Finished: Boot-heel mark 1–2')
   await page.getByRole('link', { name: 'Logbook' }).click()
   const row = await turnTo(page, page.getByRole('listitem').filter({ hasText: 'Towpath, third lock' }))
   await expect(row).toContainText('finished')

@@ -67,6 +67,15 @@ export async function turnTo(page: Page, row: Locator): Promise<Locator> {
   return row
 }
 
+/** How long a row stands still at least, ms; one that moved away meanwhile is turned to again. */
+const STILL_MS = 10_000
+/** Presses a button of a row that moves as it is acted on, and may be listed out of sight by then. */
+export async function clickIn(page: Page, row: Locator, name: string): Promise<void> {
+  await expect(async () =>
+    (await turnTo(page, row.getByRole('button', { name, exact: true }))).click({ timeout: STILL_MS }),
+  ).toPass()
+}
+
 /** A pour of the test's own, at its first stage on the bench. */
 export async function ownPour(page: Page, demo: Product, name: string): Promise<void> {
   await page.goto(`${demo.url}/plan/${await ownPlan(page, demo, name)}`)

@@ -1,7 +1,7 @@
 import { reactive, ref } from 'vue'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
 import { newId, Refused } from '~/sync/api'
-import type { Version } from '~/sync/changes'
+import type { Version } from '~/sync/kept-changes'
 import { useLibrary } from '~/sync/library'
 
 /** Editing one thing of the library in a dialog: a copy that is checked by its schema and saved whole, or left. */
@@ -45,6 +45,6 @@ export function useEditing<K extends LibraryKind>(kind: K, blank: () => LibraryB
       if (!checked.success) throw new Error(checked.error.issues[0]!.message)
       await library.save(kind, item.id, checked.data as LibraryBodies[K], item.from)
     })
-  const putAway = () => attempt(() => library.archive(kind, item.id))
+  const putAway = () => attempt(() => library.archive(kind, item.id, item.from))
   return { open, trouble, busy, item, edit, save, putAway }
 }

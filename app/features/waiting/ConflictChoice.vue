@@ -2,15 +2,15 @@
 import Button from 'primevue/button'
 import { listed } from '~core/units/sentences'
 import { useChanges } from '~/sync/changes'
-import type { Change } from '~/sync/kept-changes'
+import { otherOf, type Change } from '~/sync/kept-changes'
 import { useSession } from '~/sync/session'
-import { differencesOf, nameWords, type Choice } from './words'
+import { choiceWords, differencesOf, nameWords, type Choice } from './words'
 
 /** One thing in two versions: somebody says which one stands. Until then both are kept. */
 /** @param chosen is told how, and the id where mine became a thing of its own: also when this is gone by then */
 const { change, chosen = () => {} } = defineProps<{ change: Change, chosen?: (how: Choice, id?: string) => unknown }>()
 const changes = useChanges(), session = useSession(), busy = ref(false)
-const theirs = computed(() => change.conflict?.theirs)
+const words = computed(() => choiceWords(change))
 const differs = computed(() => differencesOf(change, session.units))
 /** What fits in a line each, and what is only named. */
 const side = computed(() => differs.value.filter(d => d.mine !== undefined))
@@ -27,20 +27,20 @@ async function choose(how: Choice, work: () => Promise<string | undefined>) {
     busy.value = false
   }
 }
-const both = () => choose('both', () => changes.keepBoth(change, ', second version'))
-const mine = () => theirs.value
-  ? choose('mine', () => changes.keepMine(change))
-  : choose('both', () => changes.keepBoth(change, ''))
-const other = () => choose('theirs', () => changes.drop(change))
+const mark = computed(() => otherOf(change) === undefined ? '' : ', second version')
+const WAYS = {
+  both: () => changes.keepBoth(change, mark.value),
+  mine: () => changes.keepMine(change),
+  theirs: () => changes.drop(change),
+}
+const ways = computed(() => (['both', 'mine', 'theirs'] as const).filter(w => words.value.ways[w]))
 </script>
 
 <template>
   <section class="choice" :aria-label="`Two versions of ${name}`">
-    <p class="strong">
-      {{ theirs ? 'This was changed on another device meanwhile.' : 'This was put away on another device meanwhile.' }}
-    </p>
+    <p class="strong">{{ words.met }}</p>
     <table v-if="side.length > 0">
-      <thead><tr><td /><th scope="col">Yours</th><th scope="col">The other</th></tr></thead>
+      <thead><tr><td /><th scope="col">{{ words.mine }}</th><th scope="col">{{ words.theirs }}</th></tr></thead>
       <tbody>
         <tr v-for="d in side" :key="d.field"><th scope="row">{{ d.field }}</th><td>{{ d.mine }}</td><td>{{ d.theirs }}</td></tr>
       </tbody>
@@ -49,23 +49,17 @@ const other = () => choose('theirs', () => changes.drop(change))
       <template v-if="named.length > 0">
         The two versions differ {{ side.length > 0 ? 'also ' : '' }}in {{ listed(named) }}.{{ ' ' }}
       </template>
-      <template v-if="theirs">Yours is kept in this browser until you choose.</template>
-      <template v-else>What you changed is kept in this browser until you choose.</template>
+      What you changed is kept in this browser until you choose.
     </p>
     <div class="ways">
-      <Button v-if="theirs" label="Keep both" size="small" :disabled="busy" @click="both" />
       <Button
-        :label="theirs ? 'Use mine' : 'Keep mine as a new one'"
-        severity="secondary"
+        v-for="(w, i) in ways"
+        :key="w"
+        :label="words.ways[w]"
+        :severity="i === 0 ? undefined : 'secondary'"
         size="small"
         :disabled="busy"
-        @click="mine" />
-      <Button
-        :label="theirs ? 'Use the other' : 'Leave it put away'"
-        severity="secondary"
-        size="small"
-        :disabled="busy"
-        @click="other" />
+        @click="choose(w, WAYS[w])" />
     </div>
   </section>
 </template>

@@ -3,10 +3,14 @@ import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
+import type { Air } from '~core/drying/air'
 import { castsOf, type FrozenRun } from '~core/plan/run'
 import type { HappeningKind } from '~core/pour/events'
 import type { UnitKind } from '~core/units/units'
+import { airProblem } from '~/features/shelf/air'
 import QuantityField from '~/ui/QuantityField.vue'
+import Stepper from '~/ui/Stepper.vue'
+import { useSession } from '~/sync/session'
 import type { Waiting } from '~/sync/outbox'
 
 /** Says an entry otherwise that was not taken: what it is of, its number or its words. When and who stay as they were. */
@@ -23,7 +27,14 @@ const NUMBERS: Partial<Record<HappeningKind, { readonly key: string, readonly ki
 
 const amount = ref<number>()
 const cast = ref(''), batch = ref<number>(), text = ref('')
-interface Told { readonly cast?: string, readonly text?: string, readonly note?: string, readonly [key: string]: unknown }
+interface Told {
+  readonly cast?: string
+  readonly text?: string
+  readonly note?: string
+  readonly air?: Air
+  readonly [key: string]: unknown
+}
+const session = useSession(), air = ref<Air>()
 const data = computed(() => (entry?.event.data ?? {}) as Told)
 const number = computed(() => entry && NUMBERS[entry.event.kind])
 const casts = computed(() => run ? castsOf(run).map(c => ({ id: c.id, label: c.label })) : [])
@@ -35,6 +46,7 @@ watch(() => entry, () => {
   batch.value = entry?.event.batch !== undefined && entry.event.batch < batches.value.length ? entry.event.batch : undefined
   amount.value = number.value && data.value[number.value.key] as number
   text.value = worded.value ? data.value[worded.value]! : ''
+  air.value = data.value.air
 })
 const whole = computed(() =>
   (data.value.cast === undefined || cast.value !== '')
@@ -47,6 +59,7 @@ function mend() {
       ...data.value,
       ...data.value.cast !== undefined && { cast: cast.value },
       ...number.value && { [number.value.key]: amount.value },
+      ...air.value && { air: air.value },
       ...worded.value && { [worded.value]: text.value },
     } as Waiting['event']['data'],
     ...batch.value !== undefined && { batch: batch.value },
@@ -77,6 +90,25 @@ function mend() {
           aria-labelledby="mend-batch" />
       </div>
       <QuantityField v-if="number" v-model="amount" :kind="number.kind" :label="number.label" />
+      <template v-if="air">
+        <QuantityField
+          kind="temperature"
+          label="Air there"
+          :model-value="air.celsius"
+          :check="t => airProblem(t, session.units)"
+          @given="air = { ...air, celsius: $event }" />
+        <div class="pair">
+          <span class="strong">Humidity</span
+          ><Stepper
+            label="Humidity, percent"
+            unit=" %"
+            :min="5"
+            :max="100"
+            :step="5"
+            :model-value="Math.round(100 * air.humidity)"
+            @update:model-value="air = { ...air, humidity: $event / 100 }" />
+        </div>
+      </template>
       <div v-if="worded" class="field">
         <label for="mend-text">Its words</label>
         <Textarea id="mend-text" v-model="text" rows="4" maxlength="2000" />
@@ -91,4 +123,5 @@ function mend() {
 
 <style scoped>
 form { display: grid; gap: 14px; }
+.pair { display: grid; grid-template-columns: 1fr auto; align-items: center; gap: 10px; }
 </style>

@@ -5,7 +5,7 @@ import {
 } from '~core/units/format'
 import type { UnitPreferences } from '~core/units/units'
 import type { BucketBody, LibraryBodies, MouldBody } from '~contract/library'
-import type { Change, Target } from '~/sync/kept-changes'
+import { otherOf, putsAway, type Change, type Target } from '~/sync/kept-changes'
 
 /** Sentences about what waits in this browser, and what was not taken. */
 
@@ -44,8 +44,9 @@ export function kindWords(target: Target): string {
 }
 
 /** What it is called, as far as it has a name. */
-export function nameWords({ target, body, picture }: Change): string {
-  const name = picture?.caption || (body as { readonly name?: string } | undefined)?.name
+export function nameWords(change: Change): string {
+  const { target, body = otherOf(change), picture } = change,
+    name = picture?.caption || (body as { readonly name?: string } | undefined)?.name
   if (name) return name
   return target.what === 'photo' ? 'A photo' : target.what === 'workshop' ? 'Units' : 'Without a name'
 }
@@ -141,10 +142,10 @@ const SAID: Partial<Record<keyof Plan | ItemField, Say>> = {
 export interface Difference { readonly field: string, readonly mine?: string, readonly theirs?: string }
 
 /** In what mine and theirs differ; two that would read alike are only named. */
-export function differencesOf({ target, body, conflict }: Change, units: UnitPreferences): Difference[] {
-  const words: Readonly<Record<string, string>> = target.what === 'plan' ? PLAN_FIELDS : ITEM_FIELDS,
-    a = body as Readonly<Record<string, unknown>> | undefined,
-    b = conflict?.theirs?.body as Readonly<Record<string, unknown>> | undefined
+export function differencesOf(change: Change, units: UnitPreferences): Difference[] {
+  const words: Readonly<Record<string, string>> = change.target.what === 'plan' ? PLAN_FIELDS : ITEM_FIELDS,
+    a = change.body as Readonly<Record<string, unknown>> | undefined,
+    b = otherOf(change) as Readonly<Record<string, unknown>> | undefined
   if (!a || !b) return []
   return Object.keys(words).filter(k => canonicalJson(a[k] ?? null) !== canonicalJson(b[k] ?? null)).map((k) => {
     const field = words[k]!, say = SAID[k as keyof typeof SAID]
@@ -156,3 +157,39 @@ export function differencesOf({ target, body, conflict }: Change, units: UnitPre
 
 /** Which of two versions stands. */
 export type Choice = 'mine' | 'theirs' | 'both'
+
+/** What is said of a thing in two versions, and what each way out of it is called; some are no way out. */
+export interface ChoiceWords {
+  readonly met: string
+  readonly mine: string
+  readonly theirs: string
+  readonly ways: Readonly<Partial<Record<Choice, string>>>
+}
+/** The later of two versions of one browser is as little or as much somebody's own as the earlier. */
+export function choiceWords(change: Change): ChoiceWords {
+  const here = change.conflict?.here !== undefined,
+    columns = here ? { mine: 'The later', theirs: 'The earlier' } : { mine: 'Yours', theirs: 'The other' }
+  if (putsAway(change))
+    return {
+      ...columns,
+      met: here
+        ? 'This was changed in one tab of this browser and put away in another.'
+        : 'You put this away, and it was changed on another device meanwhile.',
+      ways: { mine: 'Put it away', theirs: 'Keep it as it was changed' },
+    }
+  if (otherOf(change) === undefined)
+    return {
+      ...columns,
+      met: here
+        ? 'This was put away in one tab of this browser and changed in another.'
+        : 'This was put away on another device meanwhile.',
+      ways: { both: 'Keep it as a new one', theirs: 'Leave it put away' },
+    }
+  return {
+    ...columns,
+    met: here
+      ? 'This was changed in two tabs of this browser at once.'
+      : 'This was changed on another device meanwhile.',
+    ways: { both: 'Keep both', mine: here ? 'Use the later' : 'Use mine', theirs: here ? 'Use the earlier' : 'Use the other' },
+  }
+}
