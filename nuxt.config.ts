@@ -12,15 +12,23 @@ const THEME_PARTS = [
   'selectbutton', 'textarea', 'togglebutton', 'virtualscroller',
 ]
 
+/**
+ * Modules that do nothing by being loaded. Told so, the bundler leaves out those of which nothing is used; it cannot
+ * see it by itself where constants are worked out by calls.
+ */
+const QUIET = /\/(core|contract)\/|\/date-fns\/|nuxt\/dist\/app\/composables\/|h3-compat/
+const leaveOutUnused = {
+  name: 'leave-out-unused',
+  transform: (code: string, id: string) =>
+    QUIET.test(id) ? { code, map: null, moduleSideEffects: false } : undefined,
+}
+
 /** Whether this is bin/dev.mjs: then the build's own folder stays as it is. */
 const working = process.env.NUXT_DEV_FOLDER
 
 // Rendered in the browser: the product lives behind a sign-in and must open without a network later on.
 export default defineNuxtConfig({
-  modules: [
-    '@pinia/nuxt', '@primevue/nuxt-module', 'nuxt-auth-utils', 'nuxt-security',
-    ...working ? [] : ['@nuxt/eslint'],
-  ],
+  modules: ['@pinia/nuxt', 'nuxt-auth-utils', 'nuxt-security', ...working ? [] : ['@nuxt/eslint']],
   ssr: false,
   components: false,
   imports: { autoImport: true, scan: false },
@@ -58,9 +66,17 @@ export default defineNuxtConfig({
   alias: { '~core': core, '~contract': contract, '~demo': demo },
   // A whole workshop is larger than any other request, and is counted as it comes.
   routeRules: { '/api/archive': { security: { requestSizeLimiter: false } } },
-  // A screen's code is fetched when it is opened: the landing screen stays light.
-  // The second is what the development server needs of this Vite.
-  experimental: { defaults: { nuxtLink: { prefetch: false } }, viteEnvironmentApi: true },
+  experimental: {
+    // A screen's code is fetched when it is opened: the landing screen stays light.
+    defaults: { nuxtLink: { prefetch: false } },
+    // The development server needs this of this Vite.
+    viteEnvironmentApi: true,
+    // Nothing is rendered on the server and taken over, and a newer build is told of by the stream.
+    payloadExtraction: false,
+    renderJsonPayloads: false,
+    appManifest: false,
+    checkOutdatedBuildInterval: false,
+  },
   compatibilityDate: '2026-11-01',
   nitro: {
     compressPublicAssets: true,
@@ -71,10 +87,12 @@ export default defineNuxtConfig({
     alias: { '~core': core, '~contract': contract, '~demo': demo },
   },
   vite: {
+    plugins: working ? [] : [leaveOutUnused],
     build: {
       assetsInlineLimit: 0,
-      // Many crumbs cost a phone more than their bytes: each is asked for by a tag of its own.
-      rollupOptions: { output: { experimentalMinChunkSize: 12_000 } },
+      // Many crumbs cost a phone more than their bytes: each is asked for by a tag of its own. Larger ones would hold
+      // what a page does not need.
+      rollupOptions: { output: { experimentalMinChunkSize: 6000 } },
     },
     // Named here, they are made ready while the server still starts; found one by one, each would load the page anew.
     optimizeDeps: {
@@ -119,15 +137,9 @@ export default defineNuxtConfig({
       }
     },
   },
+  // Only the server's half is used: who is signed in the browser asks by a route of ours.
+  auth: { loadStrategy: 'none' },
   eslint: { config: { stylistic: { braceStyle: 'stroustrup', quotes: 'single', semi: false } } },
-  primevue: {
-    autoImport: false,
-    components: { include: [] },
-    directives: { include: [] },
-    composables: { include: [] },
-    importTheme: { as: 'CasterTheme', from: '~/assets/preset.ts' },
-    options: { ripple: false },
-  },
   security: {
     headers: {
       contentSecurityPolicy: {

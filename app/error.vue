@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { NuxtError } from '#app'
-import Button from 'primevue/button'
 import { Refused } from '~/sync/api'
+import PlainButton from '~/ui/PlainButton.vue'
 
 /** What a whole page cannot do: it is not there, the server is not, the server refused it, or the page has a fault. */
 const { error } = defineProps<{ error: NuxtError }>()
@@ -25,11 +25,8 @@ const missing = computed(() => error.statusCode === 404)
     <h1>{{ told.heading }}</h1>
     <p>{{ told.words }}</p>
     <div class="ways">
-      <Button v-if="!missing" label="Try again" @click="reloadNuxtApp({ force: true })" />
-      <Button
-        label="Go to Today"
-        :severity="missing ? undefined : 'secondary'"
-        @click="clearError({ redirect: '/' })" />
+      <PlainButton v-if="!missing" label="Try again" strong @click="reloadNuxtApp({ force: true })" />
+      <PlainButton label="Go to Today" :strong="missing" @click="clearError({ redirect: '/' })" />
     </div>
   </main>
 </template>

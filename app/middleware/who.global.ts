@@ -1,14 +1,23 @@
+import type { RouteLocationNormalized } from 'vue-router'
 import { Refused } from '~/sync/api'
 import { keepListsHere } from '~/sync/kept'
 import { useLive } from '~/sync/live'
 import { useRecords } from '~/sync/records'
 import { useSession } from '~/sync/session'
+import { haveControls } from '~/ui/controls'
+
+declare module 'vue-router' {
+  interface RouteMeta {
+    /** Draws nothing of the library of controls. */
+    plain?: true
+  }
+}
 
 const WAIT_MS = 1000, LISTS_AFTER_MS = 4000
 let first = true
 
-/** Asks once who is here; people who are not signed in see the entrance. */
-export default defineNuxtRouteMiddleware(async (to) => {
+/** Asks once who is here; people who are not signed in see the entrance. @returns where they are to go instead */
+async function admit(to: RouteLocationNormalized) {
   // A wall display belongs to nobody: its link is its key.
   if (to.path.startsWith('/wall/')) return
   const session = useSession()
@@ -38,4 +47,10 @@ export default defineNuxtRouteMiddleware(async (to) => {
     }
     if (to.path === '/sign-in') return navigateTo('/')
   }
+}
+
+export default defineNuxtRouteMiddleware(async (to) => {
+  const controls = to.meta.plain ? undefined : haveControls(useNuxtApp().vueApp)
+  const [elsewhere] = await Promise.all([admit(to), controls])
+  return elsewhere
 })

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import { endUse } from '~core/gypsum/end-use'
 import { adviceFor, byNeed, groupCasts } from '~/features/shelf/groups'
 import NeedWords from '~/features/shelf/NeedWords.vue'
 import StillThere from '~/features/bench/StillThere.vue'
 import LiveCard from '~/features/today/LiveCard.vue'
 import { nextMoment } from '~/features/today/next'
+import PlainButton from '~/ui/PlainButton.vue'
 import { dayAndTime, timeOfDay } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import { usePours } from '~/sync/pours'
@@ -14,6 +14,7 @@ import { ask } from '~/sync/api'
 import type { SavedPlan } from '~contract/plan'
 import { format } from 'date-fns'
 
+definePageMeta({ plain: true })
 const pours = usePours(), clock = useClock(), session = useSession()
 const plans = ref<SavedPlan[]>([])
 await Promise.all([pours.load(), ask('GET plans').then((list) => {
@@ -48,7 +49,12 @@ const more = computed(() =>
         <h1>{{ format(clock.beat, 'EEEE d MMMM') }}</h1>
         <p class="soft">{{ session.facts?.workshop?.name }}, <span class="num">{{ timeOfDay(clock.beat) }}</span></p>
       </div>
-      <Button v-if="session.mayWrite" label="Plan a pour" size="large" @click="navigateTo('/plan')" />
+      <PlainButton
+        v-if="session.mayWrite"
+        label="Plan a pour"
+        strong
+        large
+        @click="navigateTo('/plan')" />
     </header>
     <p v-if="pours.trouble" class="problem" role="alert">{{ pours.trouble }}</p>
     <section v-if="live.length > 0" aria-labelledby="live-head">

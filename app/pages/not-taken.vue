@@ -6,7 +6,7 @@ import MendEntry from '~/features/waiting/MendEntry.vue'
 import { kindWords, nameWords } from '~/features/waiting/words'
 import { entryWords } from '~/features/logbook/record'
 import LongList from '~/ui/LongList.vue'
-import RowButton from '~/ui/RowButton.vue'
+import PlainButton from '~/ui/PlainButton.vue'
 import { offerFile } from '~/ui/files'
 import { dayAndTime } from '~/ui/when'
 import { useChanges } from '~/sync/changes'
@@ -118,8 +118,8 @@ async function mend(change: Parameters<typeof records.mend>[1]) {
         <span class="why">{{ c.refused }}</span>
         <span class="ways">
           <NuxtLink v-if="placeOf(c) && !putsAway(c)" :to="placeOf(c)!">Mend it</NuxtLink>
-          <RowButton label="Send again" small :aria-label="`Send again: ${nameWords(c)}`" @click="changeAgain(c)" />
-          <RowButton label="Leave it out" small :aria-label="`Leave it out: ${nameWords(c)}`" @click="leaveOut(c)" />
+          <PlainButton label="Send again" small :aria-label="`Send again: ${nameWords(c)}`" @click="changeAgain(c)" />
+          <PlainButton label="Leave it out" small :aria-label="`Leave it out: ${nameWords(c)}`" @click="leaveOut(c)" />
         </span>
       </li>
     </ul>
@@ -130,7 +130,7 @@ async function mend(change: Parameters<typeof records.mend>[1]) {
           <span class="small soft">the whole pour, begun here {{ dayAndTime(b.start.startedAt, clock.halfHour) }}</span>
         </span>
         <span class="why">{{ b.refused }}</span>
-        <RowButton
+        <PlainButton
           label="Send again"
           small
           :aria-label="`Send again: ${b.run.plan.name}`"
@@ -150,8 +150,8 @@ async function mend(change: Parameters<typeof records.mend>[1]) {
       </span>
       <span class="why">{{ w.refused }}</span>
       <span class="ways">
-        <RowButton v-if="runOf(w)" label="Mend" small :aria-label="`Mend: ${wordsOf(w)}`" @click="mending = w" />
-        <RowButton label="Send again" small :aria-label="`Send again: ${wordsOf(w)}`" @click="again([w])" />
+        <PlainButton v-if="runOf(w)" label="Mend" small :aria-label="`Mend: ${wordsOf(w)}`" @click="mending = w" />
+        <PlainButton label="Send again" small :aria-label="`Send again: ${wordsOf(w)}`" @click="again([w])" />
       </span>
     </LongList>
     <p v-if="!some" class="empty">

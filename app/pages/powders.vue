@@ -17,7 +17,7 @@ import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
 import LongList from '~/ui/LongList.vue'
 import QuantityField from '~/ui/QuantityField.vue'
-import RowButton from '~/ui/RowButton.vue'
+import PlainButton from '~/ui/PlainButton.vue'
 import { addressOf } from '~/sync/api'
 import { useLibrary } from '~/sync/library'
 import { useClock } from '~/sync/clock'
@@ -110,12 +110,12 @@ function setOpened(event: Event) {
           : 'bulk density not measured'
       }}</span>
       <span v-if="session.mayWrite" class="ways"
-      ><RowButton
+      ><PlainButton
         label="Measure it"
         severity="secondary"
         small
         :aria-label="`Measure ${b.body.name}`"
-        @click="measuring = b" /><RowButton
+        @click="measuring = b" /><PlainButton
           label="Change"
           small
           :aria-label="`Change ${b.body.name}`"
@@ -145,7 +145,7 @@ function setOpened(event: Event) {
       >{{ formatLength(b.body.vessel.bottom, units) }} across below,
         {{ formatLength(b.body.vessel.top, units) }} above, {{ formatLength(b.body.vessel.height, units) }} high</span
       >
-      <RowButton
+      <PlainButton
         v-if="session.mayWrite"
         label="Change"
         severity="secondary"

@@ -9,7 +9,7 @@ import type { DefectId } from '~core/pour/defects'
 import type { CastSummary } from '~core/pour/projection'
 import LongList from '~/ui/LongList.vue'
 import RippleGlyph from '~/ui/RippleGlyph.vue'
-import RowButton from '~/ui/RowButton.vue'
+import PlainButton from '~/ui/PlainButton.vue'
 import AirDialog from '~/features/shelf/AirDialog.vue'
 import CastBar from '~/features/shelf/CastBar.vue'
 import JudgeDialog from '~/features/shelf/JudgeDialog.vue'
@@ -194,13 +194,13 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
           <NeedWords :group="r" part="when" class="small soft" />
           <span v-if="adviceFor(r, clock.halfHour)" class="small advice">{{ adviceFor(r, clock.halfHour) }}</span>
         </span>
-        <RowButton
+        <PlainButton
           v-if="dries(r)"
           class="look"
           label="Weigh"
           :aria-label="`Weigh or feel: ${r.label}`"
           @click="drying = r" />
-        <RowButton
+        <PlainButton
           v-if="session.mayWrite && ACTION[r.need]"
           :id="`act-${r.key}`"
           class="act"

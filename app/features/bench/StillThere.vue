@@ -1,21 +1,30 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
-import Dialog from 'primevue/dialog'
 import { pouredAsPlanned } from '~core/pour/forgotten'
 import type { PourRow } from '~contract/pour'
 import RippleGlyph from '~/ui/RippleGlyph.vue'
-import RowButton from '~/ui/RowButton.vue'
+import PlainButton from '~/ui/PlainButton.vue'
 import { dayAndTime } from '~/ui/when'
 import { useCache } from '~/sync/cache'
 import { useClock } from '~/sync/clock'
 import { useRecords } from '~/sync/records'
 import { useSession } from '~/sync/session'
+import { haveControls } from '~/ui/controls'
 
 /** Pours of which nothing was told for a day: asked about calmly, and closed with what is known. */
 const { pours } = defineProps<{ pours: readonly PourRow[] }>()
 const cache = useCache(), clock = useClock(), records = useRecords(), session = useSession()
-const asked = ref<PourRow>(), trouble = ref(''), said = ref('')
+const asked = ref<PourRow>(), wasAsked = ref(false), trouble = ref(''), said = ref('')
+/** Fetched when it is opened first: Today is there sooner. */
+const { vueApp } = useNuxtApp()
+const EndDialog = defineAsyncComponent(async () => {
+  await haveControls(vueApp)
+  return import('./EndDialog.vue')
+})
 
+function askOf(pour: PourRow) {
+  wasAsked.value = true
+  asked.value = pour
+}
 async function attempt(work: (pour: PourRow) => Promise<void>, words: string) {
   const pour = asked.value
   if (!pour) return
@@ -53,30 +62,20 @@ const nothing = () => attempt(({ id }) => records.record(id, { kind: 'abandoned'
         >{{ p.summary.step.instruction }}, last told {{ dayAndTime(p.summary.lastAt!, clock.halfHour) }}</span
         ></span
         >
-        <RowButton
+        <PlainButton
           v-if="session.mayWrite"
           label="Close it"
           :aria-label="`Close ${p.summary.name}`"
-          @click="asked = p" />
+          @click="askOf(p)" />
       </li>
     </ul>
-    <Dialog
-      :visible="asked !== undefined"
-      modal
-      :header="asked?.summary.name"
-      :style="{ width: 'min(480px, 95vw)' }"
-      @update:visible="asked = undefined">
-      <p>How did it end? What was told of it stays in the logbook either way.</p>
-      <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
-      <div class="ends">
-        <Button label="It was poured" @click="poured" />
-        <p class="small soft">
-          Its casts go to the shelf, filled when the plan would have filled them; open and judge them there.
-        </p>
-        <Button label="Nothing came of it" severity="secondary" @click="nothing" />
-        <p class="small soft">It is given up, and counts for nothing.</p>
-      </div>
-    </Dialog>
+    <EndDialog
+      v-if="wasAsked"
+      :name="asked?.summary.name"
+      :trouble="trouble"
+      @poured="poured"
+      @nothing="nothing"
+      @closed="asked = undefined" />
   </section>
 </template>
 
@@ -88,10 +87,4 @@ li {
   align-items: center;
   padding: 9px 0;
 }
-.ends {
-  display: grid;
-  gap: 6px;
-  padding-top: 14px;
-}
-.ends p + button { margin-top: 12px; }
 </style>

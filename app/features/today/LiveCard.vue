@@ -2,7 +2,7 @@
 import { formatDuration } from '~core/units/format'
 import type { PourRow } from '~contract/pour'
 import RippleGlyph from '~/ui/RippleGlyph.vue'
-import RowButton from '~/ui/RowButton.vue'
+import PlainButton from '~/ui/PlainButton.vue'
 import { useClock } from '~/sync/clock'
 import { nextMoment } from './next'
 
@@ -26,7 +26,7 @@ const next = computed(() => nextMoment(pour.summary, clock.beat))
         <template v-else>{{ pour.summary.step.instruction }}</template>
       </p>
     </div>
-    <RowButton
+    <PlainButton
       label="Bench"
       :aria-label="`Open ${pour.summary.name} on the bench`"
       @click="navigateTo(`/bench/${pour.id}`)" />

@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import StillThere from '~/features/bench/StillThere.vue'
 import LongList from '~/ui/LongList.vue'
 import RippleGlyph from '~/ui/RippleGlyph.vue'
-import RowButton from '~/ui/RowButton.vue'
+import PlainButton from '~/ui/PlainButton.vue'
 import { dayAndTime } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
@@ -51,7 +51,7 @@ async function start(p: SavedPlan) {
         ></span
         ></span
         >
-        <RowButton label="Go on" strong :aria-label="`Go on with ${p.summary.name}`" @click="navigateTo(`/bench/${p.id}`)" />
+        <PlainButton label="Go on" strong :aria-label="`Go on with ${p.summary.name}`" @click="navigateTo(`/bench/${p.id}`)" />
       </LongList>
     </section>
     <StillThere :pours="pours.forgotten" />
@@ -62,7 +62,7 @@ async function start(p: SavedPlan) {
         <NuxtLink class="row-link" :to="`/plan/${p.id}`"
         ><span class="strong">{{ p.plan.name || 'Plan without a name' }}</span></NuxtLink
         >
-        <RowButton
+        <PlainButton
           label="Start"
           :disabled="busy"
           :aria-label="`Start ${p.plan.name}`"

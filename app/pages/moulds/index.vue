@@ -16,7 +16,7 @@ import FileButton from '~/ui/FileButton.vue'
 import LongList from '~/ui/LongList.vue'
 import MouldPicture from '~/ui/MouldPicture.vue'
 import QuantityField from '~/ui/QuantityField.vue'
-import RowButton from '~/ui/RowButton.vue'
+import PlainButton from '~/ui/PlainButton.vue'
 import Stepper from '~/ui/Stepper.vue'
 import { useLibrary } from '~/sync/library'
 import { useSession } from '~/sync/session'
@@ -121,12 +121,12 @@ function setVolume(value: number | undefined, percent = spread.value) {
       <span class="small release">{{ releaseSentence(m.body.material) }}</span>
       <span class="small soft uses"><span class="num">{{ m.uses ?? 0 }}</span> casts so far</span>
       <span class="ways">
-        <RowButton
+        <PlainButton
           label="Gauge"
           small
           :aria-label="`Gauge ${m.body.name}`"
           @click="navigateTo(`/moulds/${m.id}`)" />
-        <RowButton
+        <PlainButton
           v-if="session.mayWrite"
           label="Change"
           small

@@ -12,7 +12,7 @@ import { readJson } from '~/ui/files'
 import { planByRecipe, recipeSchema } from '~contract/recipe'
 import FileButton from '~/ui/FileButton.vue'
 import LongList from '~/ui/LongList.vue'
-import RowButton from '~/ui/RowButton.vue'
+import PlainButton from '~/ui/PlainButton.vue'
 
 const planning = usePlanning(), library = useLibrary(), session = useSession()
 const trouble = ref('')
@@ -79,7 +79,7 @@ async function remove(id: string) {
         }}</span></span
       >
       <span class="small soft">changed {{ dayAndTime(p.updatedAt, Date.now()) }}</span>
-      <RowButton
+      <PlainButton
         v-if="session.mayWrite"
         label="Put away"
         small

@@ -4,7 +4,7 @@ import { timeOfDay } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import { useWall } from '~/features/wall/wall'
 
-definePageMeta({ layout: 'bench' })
+definePageMeta({ layout: 'bench', plain: true })
 const wall = useWall(), clock = useClock(), route = useRoute()
 onMounted(() => wall.start(String(route.params.token)))
 onBeforeUnmount(() => wall.stop())
