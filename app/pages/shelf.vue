@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import { useEventListener } from '@vueuse/core'
 import { formatConsistency } from '~core/units/format'
 import type { PlaceId } from '~core/drying/cast'
@@ -10,17 +9,19 @@ import type { CastSummary } from '~core/pour/projection'
 import LongList from '~/ui/LongList.vue'
 import RippleGlyph from '~/ui/RippleGlyph.vue'
 import PlainButton from '~/ui/PlainButton.vue'
-import AirDialog from '~/features/shelf/AirDialog.vue'
 import CastBar from '~/features/shelf/CastBar.vue'
-import JudgeDialog from '~/features/shelf/JudgeDialog.vue'
-import DryDialog from '~/features/shelf/DryDialog.vue'
 import NeedWords from '~/features/shelf/NeedWords.vue'
 import { adviceFor, byNeed, groupCasts, rowKey, type CastGroup } from '~/features/shelf/groups'
+import { openedLater } from '~/ui/controls'
 import { useClock } from '~/sync/clock'
 import { usePours } from '~/sync/pours'
 import { useRecords } from '~/sync/records'
 import { useSession } from '~/sync/session'
 
+definePageMeta({ plain: true })
+const AirDialog = openedLater(() => import('~/features/shelf/AirDialog.vue'), 'open')
+const DryDialog = openedLater(() => import('~/features/shelf/DryDialog.vue'), 'group')
+const JudgeDialog = openedLater(() => import('~/features/shelf/JudgeDialog.vue'), 'group')
 const pours = usePours(), clock = useClock(), records = useRecords(), session = useSession()
 await pours.load()
 const judging = ref<CastGroup>()
@@ -144,11 +145,10 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
     <header>
       <h1 ref="heading" tabindex="-1">Shelf</h1>
       <p class="soft">{{ count }} {{ count === 1 ? 'cast' : 'casts' }}</p>
-      <Button
+      <PlainButton
         v-if="session.mayWrite && standing.length > 0"
         label="The air here"
-        severity="secondary"
-        size="small"
+        small
         class="air"
         @click="airing = true" />
     </header>
@@ -213,7 +213,7 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
     </section>
     <div v-if="pours.loaded && groups.length === 0" class="empty">
       <p>The shelf is empty. Casts appear here as soon as they are poured, and say when they want to be opened.</p>
-      <Button label="Plan a pour" @click="navigateTo('/plan')" />
+      <PlainButton label="Plan a pour" strong @click="navigateTo('/plan')" />
     </div>
     <AirDialog :open="airing" :standing="standing" @air="airAll" @closed="airing = false" />
     <DryDialog :group="drying" @closed="drying = undefined" />

@@ -40,6 +40,14 @@ function withPending(cast: CastSummary, pending: readonly PourEvent[]): CastSumm
 /** Newest first. */
 const byStart = (a: PourRow, b: PourRow) => (b.summary.startedAt ?? 0) - (a.summary.startedAt ?? 0)
 
+/** All that is said of a pour follows from its entries. */
+const isSamePour = (a: PourRow, b: PourRow) => a.id === b.id && a.seq === b.seq
+const isSameCast = (a: CastRow, b: CastRow) =>
+  a.pour === b.pour && a.cast.id === b.cast.id && JSON.stringify(a) === JSON.stringify(b)
+/** A list that stays the same thing while it says the same: nothing is drawn anew for having been asked again. */
+const keepSame = <T>(before: readonly T[], now: readonly T[], isSame: (a: T, b: T) => boolean): readonly T[] =>
+  before.length === now.length && now.every((row, i) => isSame(before[i]!, row)) ? before : now
+
 /** What the server last said of pours and their casts, and whether it did. */
 function listed() {
   const rows = shallowRef<readonly PourRow[]>([]), castRows = shallowRef<readonly CastRow[]>([])
@@ -52,8 +60,8 @@ function listed() {
       await latest(
         () => Promise.all([remembered(who(), 'GET pours'), remembered(who(), 'GET casts')]),
         ([pours, casts]) => {
-          rows.value = pours.value
-          castRows.value = casts.value
+          rows.value = keepSame(rows.value, pours.value, isSamePour)
+          castRows.value = keepSame(castRows.value, casts.value, isSameCast)
           told = !pours.fromHere && !casts.fromHere
         },
       )

@@ -2,6 +2,7 @@
 import { defaultRangeExtractor, useWindowVirtualizer, type Range } from '@tanstack/vue-virtual'
 import { useResizeObserver } from '@vueuse/core'
 import type { ClassValue, PropType, VNodeChild } from 'vue'
+import { inTurn } from './turns'
 
 /**
  * The one long list: only rows near the window are drawn, however many there are, each measured once it is. A row is a
@@ -27,7 +28,7 @@ const RowBody = defineComponent({
 /** Rows drawn above and below the window, so that turning the page shows no gap. */
 const BEYOND = 5
 /** Rows that are drawn in one frame while the list opens. */
-const AT_ONCE = 3
+const AT_ONCE = 2
 const list = useTemplateRef<HTMLElement>('list')
 /** How far from the head of the page it begins, px; what stands above it may grow. */
 const begins = ref(0)
@@ -56,13 +57,18 @@ const rows = useWindowVirtualizer(computed(() => ({
  * The first rows come a few a frame: a slow phone shows the page sooner, and hears a finger meanwhile. Later ones come
  * as they are turned to.
  */
-const come = ref(AT_ONCE)
-function bringMore() {
+const come = ref(0)
+function bringMore(): boolean {
   come.value += AT_ONCE
-  if (come.value < rows.value.getVirtualItems().length) requestAnimationFrame(bringMore)
-  else come.value = Infinity
+  const more = come.value < rows.value.getVirtualItems().length
+  if (!more) come.value = Infinity
+  return more
 }
-onMounted(() => requestAnimationFrame(bringMore))
+let stop = () => {}
+onMounted(() => {
+  stop = inTurn(bringMore)
+})
+onBeforeUnmount(() => stop())
 const drawn = computed(() =>
   rows.value.getVirtualItems()
     .filter(({ index }, n) => index < items.length && (n < come.value || staying.value.includes(index))),

@@ -8,23 +8,14 @@ import { useCache } from '~/sync/cache'
 import { useClock } from '~/sync/clock'
 import { useRecords } from '~/sync/records'
 import { useSession } from '~/sync/session'
-import { haveControls } from '~/ui/controls'
+import { openedLater } from '~/ui/controls'
 
 /** Pours of which nothing was told for a day: asked about calmly, and closed with what is known. */
 const { pours } = defineProps<{ pours: readonly PourRow[] }>()
 const cache = useCache(), clock = useClock(), records = useRecords(), session = useSession()
-const asked = ref<PourRow>(), wasAsked = ref(false), trouble = ref(''), said = ref('')
-/** Fetched when it is opened first: Today is there sooner. */
-const { vueApp } = useNuxtApp()
-const EndDialog = defineAsyncComponent(async () => {
-  await haveControls(vueApp)
-  return import('./EndDialog.vue')
-})
+const asked = ref<PourRow>(), trouble = ref(''), said = ref('')
+const EndDialog = openedLater(() => import('./EndDialog.vue'), 'name')
 
-function askOf(pour: PourRow) {
-  wasAsked.value = true
-  asked.value = pour
-}
 async function attempt(work: (pour: PourRow) => Promise<void>, words: string) {
   const pour = asked.value
   if (!pour) return
@@ -66,11 +57,10 @@ const nothing = () => attempt(({ id }) => records.record(id, { kind: 'abandoned'
           v-if="session.mayWrite"
           label="Close it"
           :aria-label="`Close ${p.summary.name}`"
-          @click="askOf(p)" />
+          @click="asked = p" />
       </li>
     </ul>
     <EndDialog
-      v-if="wasAsked"
       :name="asked?.summary.name"
       :trouble="trouble"
       @poured="poured"
