@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
+import { useWidth } from '~/ui/width'
 
 /**
  * Ranges on one axis, above the bands in which they would be right. Used for ratios and for what comes of the water.
@@ -31,7 +31,7 @@ const { bars, bands, from, to, ticks, write, title } = defineProps<{
   write: (x: number) => string
 }>()
 const box = ref<HTMLElement>()
-const { width: measured } = useElementSize(box)
+const measured = useWidth(box)
 const width = computed(() => Math.max(320, measured.value))
 const narrow = computed(() => width.value < 560)
 const LEFT = computed(() => narrow.value ? 12 : 250), RIGHT = 18

@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import type { SettingCurve } from '~core/setting/hydration'
 import { GLOSS_YIELD } from '~core/setting/flow'
 import { formatDuration, formatStrength, formatTemperature } from '~core/units/format'
 import { useLab } from '~/features/lab/lab'
 import { useSession } from '~/sync/session'
 import { VARIANTS } from './showing'
+import { useWidth } from '~/ui/width'
 
 /** Temperature, thickening and strength of every variant on one scale of time. */
 const lab = useLab(), session = useSession()
 const box = ref<HTMLElement>()
-const { width: measured } = useElementSize(box)
+const measured = useWidth(box)
 const width = computed(() => Math.max(320, measured.value))
 const LEFT = 58, RIGHT = 30, TOP = 24, HEAT = 150, STIFF = 118, GAP = 34, AXIS = 26
 const UNTIL = 3 * 3600, KNEE = 120

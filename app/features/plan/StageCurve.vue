@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import { formatDuration, formatTemperature } from '~core/units/format'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
+import { useWidth } from '~/ui/width'
 
 /** Core temperature and thickening over the whole set, on the ripple chart's own scale of time. */
 const planning = usePlanning(), session = useSession()
 const box = ref<HTMLElement>()
-const { width: measured } = useElementSize(box)
+const measured = useWidth(box)
 const width = computed(() => Math.max(320, measured.value))
 const HEIGHT = 194, TOP = 26, BASE = 148, LEFT = 14
 const knee = 120
