@@ -88,7 +88,7 @@ function keeping() {
 type Keeping = ReturnType<typeof keeping>
 
 /** Sending one of them: what waits for others is decided by who sends all. */
-function sending({ session, changes, hoping, show, set, inHand, stands }: Keeping) {
+function sending({ session, hoping, show, set, inHand, stands }: Keeping) {
   async function taken(sent: Change, revision: number, answer: unknown): Promise<'taken'> {
     const told = { target: sent.target, answer, stamp: sent.stamp, revision }
     stands(told)
@@ -141,15 +141,15 @@ function sending({ session, changes, hoping, show, set, inHand, stands }: Keepin
     hoping.get(name)?.(end, inHand(name))
     return end === 'set-aside' ? 'taken' : end
   }
-  /** A photo of a mould waits for its mould alone. */
-  function waitsFor(change: Change): Change | undefined {
-    const { target } = change
-    return target.what === 'photo' && 'mould' in target.of
-      ? inHand(nameOf({ what: 'item', kind: 'mould', id: target.of.mould }))
-      : undefined
-  }
-  const ready = computed(() => changes.value.filter(c => !c.refused && !c.conflict && !waitsFor(c)))
-  return { send, ready }
+  return { send }
+}
+
+/** Those that can be sent now: a photo of a mould waits for its mould alone. */
+function readyOf({ changes, inHand }: Keeping) {
+  const waitsFor = ({ target }: Change): Change | undefined => target.what === 'photo' && 'mould' in target.of
+    ? inHand(nameOf({ what: 'item', kind: 'mould', id: target.of.mould }))
+    : undefined
+  return computed(() => changes.value.filter(c => !c.refused && !c.conflict && !waitsFor(c)))
 }
 
 /** What somebody decides about a change that was not taken. */
@@ -194,15 +194,8 @@ function deciding({ show, set }: Keeping, poke: () => void) {
   return { drop, sendAgain, keepMine, keepBoth }
 }
 
-/**
- * Moulds, buckets, bags, plans, views, photos and the workshop's units, changed here: every screen writes them through
- * this, and reads what waits laid over what the server said.
- */
-export const useChanges = defineStore('changes', () => {
-  const kept = keeping(), { session, changes, listeners, made, hoping, inHand, show } = kept
-  /** Set by who sends: something is there to be sent. @returns false when nothing can be sent just now */
-  let poke = () => false
-  const { send, ready } = sending(kept)
+/** Keeping what somebody wishes. @param poke something is there to be sent: false when nothing can be just now */
+function wishing({ session, made, hoping, inHand, show }: Keeping, poke: () => boolean) {
   function soon(name: string): Promise<void> {
     hoping.get(name)?.('later')
     return new Promise((done, failed) => {
@@ -247,6 +240,18 @@ export const useChanges = defineStore('changes', () => {
   async function write(wish: Wish): Promise<void> {
     await (await keep(wish)).becomes
   }
+  return { keep, write }
+}
+
+/**
+ * Moulds, buckets, bags, plans, views, photos and the workshop's units, changed here: every screen writes them through
+ * this, and reads what waits laid over what the server said.
+ */
+export const useChanges = defineStore('changes', () => {
+  const kept = keeping(), { changes, listeners, inHand } = kept
+  /** Set by who sends: something is there to be sent. @returns false when nothing can be sent just now */
+  let poke = () => false
+  const { send } = sending(kept), ready = readyOf(kept)
   function onStands(listener: Listener): () => void {
     listeners.add(listener)
     return () => listeners.delete(listener)
@@ -260,8 +265,9 @@ export const useChanges = defineStore('changes', () => {
   const unsent = computed(() => changes.value.filter(c => !c.refused && !c.conflict))
   const refused = computed(() => changes.value.filter(c => c.refused ?? c.conflict))
   return {
-    changes, ofKind, unsent, refused, ready, keep, write, send, onStands, inHand,
+    changes, ofKind, unsent, refused, ready, send, onStands, inHand,
     load: kept.readAnew,
+    ...wishing(kept, () => poke()),
     ...deciding(kept, () => poke()),
     onKept: (work: typeof poke) => {
       poke = work

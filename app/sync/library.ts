@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, type ComputedRef } from 'vue'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
 import { agedBag } from '~core/gypsum/bag-age'
 import { taughtBag } from '~core/forecast/observations'
@@ -34,6 +34,29 @@ function withChanges<K extends LibraryKind>(
   return [...known.values()].sort(byName)
 }
 
+async function shelf<K extends LibraryKind>(kind: K) {
+  const { value, fromHere } = await remembered(useSession().key ?? '', 'GET library/:kind', { params: { kind } })
+  return { fromHere, items: value.filter((item): item is LibraryItem<K> => item.kind === kind) }
+}
+
+/** The things a plan names, as the core wants them. Bags age by the workshop's clock, a day at a time. */
+function worldsOf(items: ComputedRef<Shelves>) {
+  const clock = useClock(), today = computed(() => clock.now - clock.now % 86_400_000)
+  return (plan: Plan): PlanWorld => {
+    const { mould, bucket, bag } = items.value
+    const facts = <T extends { id: string, body: object }>(item: T | undefined) =>
+      item && { ...item.body, id: item.id } as T['body'] & { id: string }
+    const bagOf = (id: string | undefined) => {
+      const item = bag.find(b => b.id === id)
+      return item && taughtBag(agedBag({ ...item.body, id: item.id }, today.value), item.taught ?? [])
+    }
+    return {
+      moulds: plan.fills.flatMap(f => facts(mould.find(m => m.id === f.mould)) ?? []),
+      bucket: facts(bucket.find(b => b.id === plan.bucket)), bag: bagOf(plan.bag),
+    }
+  }
+}
+
 /** Moulds, buckets and bags of the workshop. */
 export const useLibrary = defineStore('library', () => {
   const changes = useChanges(), told = ref<Shelves>({ mould: [], bucket: [], bag: [] })
@@ -46,10 +69,6 @@ export const useLibrary = defineStore('library', () => {
   const loaded = ref(false)
   const trouble = ref('')
   const latest = latestOnly()
-  async function shelf<K extends LibraryKind>(kind: K) {
-    const { value, fromHere } = await remembered(useSession().key ?? '', 'GET library/:kind', { params: { kind } })
-    return { fromHere, items: value.filter((item): item is LibraryItem<K> => item.kind === kind) }
-  }
 
   /** @returns whether the server said it just now */
   async function load(): Promise<boolean> {
@@ -91,25 +110,9 @@ export const useLibrary = defineStore('library', () => {
       [kind]: [...told.value[kind].filter(i => i.id !== id), ...now].sort(byName),
     }
   })
-  /** Bags age by the workshop's clock, a day at a time. */
-  const clock = useClock(), today = computed(() => clock.now - clock.now % 86_400_000)
-  /** The things a plan names, as the core wants them. */
-  function worldOf(plan: Plan): PlanWorld {
-    const { mould, bucket, bag } = items.value
-    const facts = <T extends { id: string, body: object }>(item: T | undefined) =>
-      item && { ...item.body, id: item.id } as T['body'] & { id: string }
-    const bagOf = (id: string | undefined) => {
-      const item = bag.find(b => b.id === id)
-      return item && taughtBag(agedBag({ ...item.body, id: item.id }, today.value), item.taught ?? [])
-    }
-    return {
-      moulds: plan.fills.flatMap(f => facts(mould.find(m => m.id === f.mould)) ?? []),
-      bucket: facts(bucket.find(b => b.id === plan.bucket)), bag: bagOf(plan.bag),
-    }
-  }
   const heard = untilItWorks(load)
   useLive().on((message) => {
     if (loaded.value && (message.what === 'library' || message.what === 'caught-up')) heard()
   })
-  return { told, items, loaded, trouble, load, save, archive, worldOf }
+  return { told, items, loaded, trouble, load, save, archive, worldOf: worldsOf(items) }
 })

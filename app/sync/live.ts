@@ -15,10 +15,8 @@ const LOOK_MS = 2500
 
 type Message = LiveMessage | (Heard & { readonly what: 'caught-up' })
 
-/**
- * What changed elsewhere: one stream a browser, which its tabs pass on; also the honest answer to “are we connected?”.
- */
-export const useLive = defineStore('live', () => {
+/** What is known of the server by what is heard of it. */
+function hearing() {
   const connected = ref(true)
   /** When the server was last heard, on this device's own clock. */
   const heardAt = ref(Date.now())
@@ -27,10 +25,10 @@ export const useLive = defineStore('live', () => {
   /** The server runs another build than this page: said, and opened by hand alone. */
   const newer = ref(false)
   const listeners = new Set<(message: Message) => void>()
-  const key = () => useSession().key ?? ''
-  let stream: ReturnType<typeof streaming> | undefined, giveUp: (() => void) | undefined
-  let looking: ReturnType<typeof setInterval> | undefined, tried = 0
-
+  /** A clock that was set, or a device that slept: the server's time is asked for anew. */
+  function lookAtClock(): void {
+    if (useClock().unsure()) void useClock().contact().catch(() => {})
+  }
   function hear(message: LiveMessage | Heard): void {
     connected.value = message.what !== 'lost'
     if (message.what === 'lost') return void askWhy()
@@ -50,6 +48,19 @@ export const useLive = defineStore('live', () => {
   async function askWhy(): Promise<void> {
     signedOut.value = await ask('GET session').then(s => s.person === undefined, () => false)
   }
+  /** @returns a function that stops listening. */
+  function on(listener: (message: Message) => void): () => void {
+    listeners.add(listener)
+    return () => listeners.delete(listener)
+  }
+  return { connected, heardAt, signedOut, newer, hear, lookAtClock, on }
+}
+
+/** The one stream of this browser: its tabs take turns to hear for all. */
+function streamOf({ connected, heardAt, hear, lookAtClock }: ReturnType<typeof hearing>) {
+  const key = () => useSession().key ?? ''
+  let stream: ReturnType<typeof streaming> | undefined, giveUp: (() => void) | undefined
+  let looking: ReturnType<typeof setInterval> | undefined, tried = 0
   /** This tab's turn to hear for all. @param taken from a tab that fell silent */
   function begin(): () => void {
     stream = streaming(addressOf('GET live'), (message) => {
@@ -64,11 +75,6 @@ export const useLive = defineStore('live', () => {
   onTabs((message) => {
     if (giveUp && message.what === 'live' && message.key === key() && !stream) hear(message.message)
   })
-
-  /** A clock that was set, or a device that slept: the server's time is asked for anew. */
-  function lookAtClock(): void {
-    if (useClock().unsure()) void useClock().contact().catch(() => {})
-  }
   /** A stream that broke without a word, a device that slept, a tab that hears for all and was put to sleep. */
   function look(): void {
     if (connected.value) lookAtClock()
@@ -103,10 +109,13 @@ export const useLive = defineStore('live', () => {
     removeEventListener('online', back)
     document.removeEventListener('visibilitychange', look)
   }
-  /** @returns a function that stops listening. */
-  function on(listener: (message: Message) => void): () => void {
-    listeners.add(listener)
-    return () => listeners.delete(listener)
-  }
-  return { connected, signedOut, heardAt, newer, start, stop, on }
+  return { start, stop }
+}
+
+/**
+ * What changed elsewhere: one stream a browser, which its tabs pass on; also the honest answer to “are we connected?”.
+ */
+export const useLive = defineStore('live', () => {
+  const heard = hearing(), { connected, signedOut, heardAt, newer, on } = heard
+  return { connected, signedOut, heardAt, newer, on, ...streamOf(heard) }
 })

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, type Ref } from 'vue'
 import { METRIC, type UnitPreferences } from '~core/units/units'
 import type { SessionFacts } from '~contract/account'
 import { ask } from '~/sync/api'
@@ -27,24 +27,11 @@ function doors(load: () => Promise<void>) {
   return { signIn, createOwner, enterDemo }
 }
 
-/** Who is here and what they may do. */
-export const useSession = defineStore('session', () => {
+/** Who is here, as the server last said. */
+function knowing() {
   const facts = ref<SessionFacts>()
   /** Without a network these are the facts of the last time there was one. */
   const kept = ref(false)
-  /** As they were chosen here, also while that waits to be sent. */
-  const units = computed<UnitPreferences>(() => {
-    const chosen = useChanges().inHand('workshop')?.body as { readonly units: UnitPreferences } | undefined
-    return chosen?.units ?? facts.value?.workshop?.units ?? METRIC
-  })
-  const person = computed(() => facts.value?.person)
-  const mayWrite = computed(() => person.value !== undefined && person.value.role !== 'viewer')
-  const isOwner = computed(() => person.value?.role === 'owner')
-  /** Entries waiting in this browser belong to this person in this workshop, and to nobody else who signs in here. */
-  const key = computed(() =>
-    facts.value?.person && facts.value.workshop ? `${facts.value.person.id}@${facts.value.workshop.id}` : undefined,
-  )
-
   // Asked for at every change of the clock: an answer that was overtaken must not turn it back.
   const latest = latestOnly()
   async function load(): Promise<void> {
@@ -58,6 +45,20 @@ export const useSession = defineStore('session', () => {
     })
     if (facts.value && !facts.value.person) await forgetAnswers()
   }
+  async function signOut(): Promise<void> {
+    await ask('DELETE session')
+    facts.value = undefined
+    await forgetAnswers()
+  }
+  return { facts, kept, load, signOut }
+}
+
+/** The workshop's units as they were chosen here, also while that waits to be sent. */
+function choosing(facts: Ref<SessionFacts | undefined>) {
+  const units = computed<UnitPreferences>(() => {
+    const mine = useChanges().inHand('workshop')?.body as { readonly units: UnitPreferences } | undefined
+    return mine?.units ?? facts.value?.workshop?.units ?? METRIC
+  })
   /** Shown at once. Choices made quickly are all kept: each begins where the one before it left off. */
   let chosen: UnitPreferences | undefined
   async function changeUnits(part: Partial<UnitPreferences>): Promise<void> {
@@ -74,23 +75,18 @@ export const useSession = defineStore('session', () => {
     const workshop = facts.value?.workshop
     if (facts.value && workshop) facts.value = { ...facts.value, workshop: { ...workshop, units: now } }
   }
-  async function signOut(): Promise<void> {
-    await ask('DELETE session')
-    facts.value = undefined
-    await forgetAnswers()
-  }
-  return {
-    facts,
-    kept,
-    units,
-    person,
-    mayWrite,
-    isOwner,
-    key,
-    load,
-    changeUnits,
-    haveUnits,
-    ...doors(load),
-    signOut,
-  }
+  return { units, changeUnits, haveUnits }
+}
+
+/** Who is here and what they may do. */
+export const useSession = defineStore('session', () => {
+  const { facts, kept, load, signOut } = knowing()
+  const person = computed(() => facts.value?.person)
+  const mayWrite = computed(() => person.value !== undefined && person.value.role !== 'viewer')
+  const isOwner = computed(() => person.value?.role === 'owner')
+  /** Entries waiting in this browser belong to this person in this workshop, and to nobody else who signs in here. */
+  const key = computed(() =>
+    facts.value?.person && facts.value.workshop ? `${facts.value.person.id}@${facts.value.workshop.id}` : undefined,
+  )
+  return { facts, kept, person, mayWrite, isOwner, key, load, signOut, ...choosing(facts), ...doors(load) }
 })

@@ -151,6 +151,28 @@ function oneByOne() {
   }
 }
 
+type InTurn = ReturnType<typeof oneByOne>
+
+/** What is told of the batch in hand beside its steps. @param when it was, as it is told late or not */
+function tellingOf(hand: Hand, store: Store, when: () => number, inTurn: InTurn, offered: () => Set<string>) {
+  const session = useSession(), { step } = hand
+  async function sign(s: SignFacts): Promise<void> {
+    if (session.mayWrite && offered().has(s.id))
+      await store.record({ kind: 'mark', data: { sign: s.id } }, step.value.batch, when())
+  }
+  async function temperature(celsius: number): Promise<void> {
+    await store.record({ kind: 'temperature', data: { celsius, where: 'cast' } }, step.value.batch, when())
+  }
+  async function leftover(where: LeftoverPlace): Promise<void> {
+    await store.record({ kind: 'leftover', data: { where } }, step.value.batch)
+  }
+  return {
+    sign: (s: SignFacts) => inTurn(() => sign(s)),
+    leftover: (where: LeftoverPlace) => inTurn(() => leftover(where)),
+    temperature: (celsius: number) => inTurn(() => temperature(celsius)),
+  }
+}
+
 /** What is told with one press. */
 function actsOf(hand: Hand, store: Store, clock: Clock, mayBegin: (b: number) => boolean, offered: () => Set<string>) {
   const session = useSession(), inTurn = oneByOne()
@@ -197,24 +219,12 @@ function actsOf(hand: Hand, store: Store, clock: Clock, mayBegin: (b: number) =>
       last.kind === 'stage' && (e.batch ?? 0) === inHand.value && e.data.stage === last.data.stage)
     for (const entry of [last, ...again]) await store.undo(entry)
   }
-  async function sign(s: SignFacts): Promise<void> {
-    if (session.mayWrite && offered().has(s.id))
-      await store.record({ kind: 'mark', data: { sign: s.id } }, step.value.batch, when())
-  }
-  async function temperature(celsius: number): Promise<void> {
-    await store.record({ kind: 'temperature', data: { celsius, where: 'cast' } }, step.value.batch, when())
-  }
-  async function leftover(where: LeftoverPlace): Promise<void> {
-    await store.record({ kind: 'leftover', data: { where } }, step.value.batch)
-  }
   return {
     late,
     take: (b: number) => inTurn(() => take(b)),
     next: () => inTurn(next),
     back: () => inTurn(back),
-    sign: (s: SignFacts) => inTurn(() => sign(s)),
-    leftover: (where: LeftoverPlace) => inTurn(() => leftover(where)),
-    temperature: (celsius: number) => inTurn(() => temperature(celsius)),
+    ...tellingOf(hand, store, when, inTurn, offered),
   }
 }
 

@@ -124,8 +124,8 @@ function savingOf({ id, plan }: State) {
 }
 
 /** What is done with whole plans. */
-function listOf({ id, told, loaded, trouble }: State, usualName: () => string) {
-  const session = useSession(), library = useLibrary(), changes = useChanges(), latest = latestOnly()
+function listOf({ id, told, loaded, trouble }: State) {
+  const session = useSession(), changes = useChanges(), latest = latestOnly()
   /** What the server told, with what was changed here laid over it; the newest first. */
   const changed = changes.ofKind('plan')
   const saved = computed<readonly SavedPlan[]>(() => {
@@ -170,6 +170,16 @@ function listOf({ id, told, loaded, trouble }: State, usualName: () => string) {
   const bringIn = (which: string, plan: Plan): Promise<void> =>
     changes.write({ target: { what: 'plan', id: which }, body: plan, isNew: true })
 
+  const heard = untilItWorks(load)
+  useLive().on((message) => {
+    if (loaded.value && (message.what === 'plans' || message.what === 'caught-up')) heard()
+  })
+  return { saved, onServer, isKept, load, remove, bringIn }
+}
+
+/** Taking a plan to the bench. @param usualName of one that has none */
+function benching(usualName: () => string) {
+  const session = useSession(), library = useLibrary()
   /** Freezes a plan into a new pour, here: no network is needed. @returns the pour's id. @throws Refused in words */
   async function toBench(which: { readonly id?: string, readonly plan: Plan }): Promise<string> {
     const name = which.plan.name.trim() || usualName()
@@ -180,12 +190,7 @@ function listOf({ id, told, loaded, trouble }: State, usualName: () => string) {
     if (!frozen.ok) throw new Refused(problemWords(frozen.problems[0]!, session.units), 0)
     return useRecords().begin(plan, frozen.run, which.id)
   }
-
-  const heard = untilItWorks(load)
-  useLive().on((message) => {
-    if (loaded.value && (message.what === 'plans' || message.what === 'caught-up')) heard()
-  })
-  return { saved, onServer, isKept, load, remove, bringIn, toBench }
+  return { toBench }
 }
 
 /** The plan in hand: edited live, worked out at once, its ranges a moment later, saved by itself. */
@@ -197,6 +202,7 @@ export const usePlanning = defineStore('planning', () => {
     ...worked,
     ...outlookOf(worked.input),
     ...savingOf(state),
-    ...listOf(state, firstMould),
+    ...listOf(state),
+    ...benching(firstMould),
   }
 })

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch, type ShallowRef } from 'vue'
 import type { WallAnswer } from '~contract/link'
 import { untilItWorks } from '~/sync/again'
 import { addressOf, ask, Refused } from '~/sync/api'
@@ -12,12 +12,24 @@ import { SILENT_MS, streaming } from '~/sync/stream'
 /** How often it is looked whether the server is still heard. */
 const LOOK_MS = 2500
 
+/** Its pours, each with what was learnt of it. */
+function learning(answer: ShallowRef<WallAnswer | undefined>) {
+  const cache = useCache(), learnt = learntRuns()
+  const folded = computed(() => (answer.value?.pours ?? []).flatMap(({ id }) => cache.pourOf(id) ?? []))
+  watch(folded, (list) => {
+    for (const p of list) void learnt.follow(p.id, p.run, p.state)
+  })
+  return computed(() =>
+    folded.value.map(p => ({ ...p, runFor: (batch: number) => learnt.runFor(p.id, p.run, batch) })),
+  )
+}
+
 /**
  * What a wall display shows: the live pours of one workshop, by a link and without signing in. What it last heard stays
  * on when the network goes.
  */
 export const useWall = defineStore('wall', () => {
-  const cache = useCache(), latest = latestOnly(), learning = learntRuns()
+  const cache = useCache(), latest = latestOnly()
   const answer = shallowRef<WallAnswer>()
   const connected = ref(false)
   /** When the server was last heard, on this device's own clock. */
@@ -73,12 +85,5 @@ export const useWall = defineStore('wall', () => {
     connected.value = false
     cache.show([])
   }
-  const folded = computed(() => (answer.value?.pours ?? []).flatMap(({ id }) => cache.pourOf(id) ?? []))
-  watch(folded, (list) => {
-    for (const p of list) void learning.follow(p.id, p.run, p.state)
-  })
-  const pours = computed(() =>
-    folded.value.map(p => ({ ...p, runFor: (batch: number) => learning.runFor(p.id, p.run, batch) })),
-  )
-  return { answer, pours, connected, heardAt, refused, start, stop }
+  return { answer, pours: learning(answer), connected, heardAt, refused, start, stop }
 })
