@@ -30,20 +30,29 @@ function confirmed(pour: string, lot: readonly Waiting[], fates: readonly Fate[]
 }
 
 /**
+ * What came of a request that was not answered as wanted.
+ * @param entries in it @param trouble is told what the server says of itself @param setAside keeps what is refused
+ */
+async function endOfFailure(
+  error: unknown,
+  entries: number,
+  trouble: Ref<string>,
+  setAside: (sentence: string) => Promise<void>,
+): Promise<End | 'taken'> {
+  if (!(error instanceof Refused)) return 'later'
+  trouble.value = error.ours && error.status > 500 ? error.sentence : ''
+  const end = endOf(error, entries)
+  if (end !== 'set-aside') return end
+  await setAside(error.sentence)
+  return 'taken'
+}
+
+/**
  * Sends one pour: first itself where it was begun here, then its entries in order.
  * @param trouble what the server itself said why it cannot take anything now: its database is away, or its disk full
  */
 export function pourSending({ begun, unsent }: InHand, settling: Settling, holder: Holder, trouble: Ref<string>) {
   const session = useSession(), clock = useClock()
-  /** @param setAside keeps what is refused for good @returns what came of a request that was not answered as wanted */
-  async function failed(error: unknown, entries: number, setAside: (sentence: string) => Promise<void>): Promise<End | 'taken'> {
-    if (!(error instanceof Refused)) return 'later'
-    trouble.value = error.ours && error.status > 500 ? error.sentence : ''
-    const end = endOf(error, entries)
-    if (end !== 'set-aside') return end
-    await setAside(error.sentence)
-    return 'taken'
-  }
   async function sendLot(pour: string, lot: readonly Waiting[]): Promise<End | 'taken'> {
     // Of a pour that is not held here, nothing is asked for.
     const after = holder.had(pour) ?? MOST_INT, person = session.person?.id
@@ -59,7 +68,7 @@ export function pourSending({ begun, unsent }: InHand, settling: Settling, holde
       return await settling.settle(lot, answer.fates) ? 'taken' : 'later'
     }
     catch (error) {
-      const end = await failed(error, lot.length, sentence => settling.setAside(lot, sentence))
+      const end = await endOfFailure(error, lot.length, trouble, sentence => settling.setAside(lot, sentence))
       return end === 'smaller' ? sendHalves(pour, lot) : end
     }
   }
@@ -75,7 +84,7 @@ export function pourSending({ begun, unsent }: InHand, settling: Settling, holde
       holder.started(answer)
     }
     catch (error) {
-      return failed(error, 1, sentence => settling.markStarts([start], sentence))
+      return endOfFailure(error, 1, trouble, sentence => settling.markStarts([start], sentence))
     }
     await settling.isThere(start)
     return 'taken'

@@ -5,7 +5,7 @@ import { rescue, type Advice } from './rescue'
 import { actWords, NEVER_WORDS, rescueReasonWords } from './words'
 import { freezeRun, type FrozenRun } from '../plan/run'
 import { foldPour } from '../pour/fold'
-import { TROUBLES, type TroubleId } from '../pour/troubles'
+import { TROUBLES, type TroubleId } from '../pour/defects'
 
 const lantern: MouldFacts = {
   id: 'lantern',

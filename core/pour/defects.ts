@@ -1,4 +1,5 @@
-import { DEFECT_WORDS, type DefectWords } from './words'
+import { DEFECT_WORDS, TROUBLE_WORDS, type DefectWords } from './words'
+
 /** What can be wrong with a cast, in the trade's words. */
 export type DefectId
   = | 'surface-bubbles'
@@ -47,3 +48,19 @@ const WORDS = new Map<string, string>(DEFECTS.map(d => [d.id, d.words]))
 export function defectWords(id: string): string {
   return WORDS.get(id) ?? id
 }
+
+/** What can go wrong on the bench, as it is told. What to do about each: core/bench/rescue.ts. */
+const TROUBLE_FACTS = [
+  { id: 'too-fast' },
+  { id: 'will-not-set' },
+  { id: 'lumps' },
+  { id: 'leak' },
+  { id: 'short' },
+  { id: 'water-on-top' },
+  { id: 'frozen-in' },
+  { id: 'on-skin' },
+] as const
+
+export const TROUBLES = TROUBLE_FACTS.map(x => ({ ...x, ...TROUBLE_WORDS[x.id] }))
+export type TroubleId = typeof TROUBLE_FACTS[number]['id']
+export const troubleWords = (id: TroubleId) => TROUBLES.find(t => t.id === id)!.words

@@ -1,8 +1,7 @@
 import type { PlaceId } from '../drying/cast'
 import type { Air } from '../drying/air'
 import type { Celsius, Kilograms, Metres, Seconds } from '../units/quantity'
-import type { DefectId } from './defects'
-import type { TroubleId } from './troubles'
+import type { DefectId, TroubleId } from './defects'
 import type { Sign, Stage } from '../plan/stages'
 import type { CauseId } from './causes'
 

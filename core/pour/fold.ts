@@ -10,8 +10,7 @@ import {
   type PourEvent,
   type Verdict,
 } from './events'
-import type { DefectId } from './defects'
-import type { TroubleId } from './troubles'
+import type { DefectId, TroubleId } from './defects'
 import type { CauseId } from './causes'
 import { castsOf, stepsOf, type FrozenRun, type RunCast, type RunStep } from '../plan/run'
 import type { Sign, Stage } from '../plan/stages'

@@ -1,7 +1,6 @@
 import type { CauseId } from './causes'
-import type { DefectId } from './defects'
+import type { DefectId, TroubleId } from './defects'
 import type { DryFor, DryingAdvice } from './drying'
-import type { TroubleId } from './troubles'
 
 /** What can go wrong on the bench, as it is told. */
 export interface TroubleWords {

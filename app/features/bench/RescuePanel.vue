@@ -2,7 +2,7 @@
 import Dialog from 'primevue/dialog'
 import { rescue } from '~core/bench/rescue'
 import { actWords, NEVER_WORDS, rescueReasonWords } from '~core/bench/words'
-import { TROUBLES, troubleWords, type TroubleId } from '~core/pour/troubles'
+import { TROUBLES, troubleWords, type TroubleId } from '~core/pour/defects'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useClock } from '~/sync/clock'
 import { useRun } from '~/sync/run'
