@@ -16,7 +16,7 @@ import { powderClassIdSchema } from './library'
 const keys = <T extends string>(record: Readonly<Record<T, unknown>>) => Object.keys(record) as [T, ...T[]]
 
 /** A lab mix as the browser keeps it. Bounds only keep out nonsense; what can be worked out is for the core to say. */
-export const labMixSchema = z.object({
+const labMixSchema = z.object({
   classId: powderClassIdSchema,
   ratio: z.number().min(0.05).max(3),
   waterTemperature: z.number().min(-20).max(110),

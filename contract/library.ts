@@ -65,7 +65,7 @@ const shapeSchema = z.discriminatedUnion('kind', [
 const sides = z.object({ width: positive, length: positive })
 
 /** One gauging as it was measured. Bounds keep out nonsense; whether it can be worked out is for the core to say. */
-export const gaugeSchema = z.discriminatedUnion('how', [
+const gaugeSchema = z.discriminatedUnion('how', [
   z.object({ how: z.literal('water-weight'), mass: positive, temperature: z.number().min(0).max(60) }),
   z.object({ how: z.literal('water-jug'), reading: positive, step: positive }),
   z.object({ how: z.literal('water-part'), water: positive, share: z.number().min(0.02).max(1) }),
@@ -111,7 +111,7 @@ const photoScaleSchema = z.discriminatedUnion('how', [
 ]) satisfies z.ZodType<PhotoScale>
 
 /** A print in the ground: where and when it was found, what may have made it, and what was measured in its photo. */
-export const impressionSchema = z.object({
+const impressionSchema = z.object({
   place: z.string().trim().max(200),
   on: z.iso.date('Say on which day, as year-month-day.'),
   believed: z.string().trim().max(200),
@@ -130,7 +130,7 @@ export const impressionSchema = z.object({
 })
 export type Impression = z.infer<typeof impressionSchema>
 
-export const MOULD_KINDS = ['block', 'skin', 'parts', 'open', 'press', 'waste', 'impression', 'print'] as const
+const MOULD_KINDS = ['block', 'skin', 'parts', 'open', 'press', 'waste', 'impression', 'print'] as const
 
 export const mouldSchema = z.object({
   name,

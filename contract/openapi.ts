@@ -105,7 +105,7 @@ function operationOf(contract: Contract, named: Named): Json {
 }
 
 /** @returns the whole description, as it is written to its file. */
-export function describeInterface(): Json {
+function describeInterface(): Json {
   const paths: Record<string, Record<string, Json>> = {}, named: Named = {}
   for (const [name, contract] of Object.entries(ROUTES)) {
     const [method, path] = name.split(' ') as [string, string]

@@ -229,7 +229,7 @@ export interface EventsAnswer {
  * entry of another pour.
  */
 export const ENTRY_FAULTS = ['unreadable', 'batch', 'cast', 'elsewhere', 'full'] as const
-export type EntryFault = typeof ENTRY_FAULTS[number]
+type EntryFault = typeof ENTRY_FAULTS[number]
 /** What became of one entry. Only what is `stored` or `known` may leave the device that sent it. */
 export type Fate
   = | { readonly id: string, readonly fate: 'stored' | 'known' }

@@ -3,7 +3,7 @@ import type { Plan } from '~core/plan/types'
 import { planSchema } from './plan'
 
 /** How a mix is made, without what it is poured into: small enough to send to a friend. SI units; docs/formats.md. */
-export const RECIPE_FORMAT = 'nine-ripples recipe'
+const RECIPE_FORMAT = 'nine-ripples recipe'
 const mix = planSchema.pick({
   name: true,
   endUse: true,
@@ -25,7 +25,7 @@ export const recipeSchema = z.object({
   version: z.literal(1, 'This recipe is of a newer kind; bring this program up to date first.'),
   mix,
 })
-export type Recipe = z.infer<typeof recipeSchema>
+type Recipe = z.infer<typeof recipeSchema>
 
 export function recipeOf(plan: Plan): Recipe {
   return { format: RECIPE_FORMAT, version: 1, mix: mix.parse(plan) }

@@ -36,7 +36,7 @@ export function database(): Promise<{ db: Db, pool: pg.Pool }> {
   return opened
 }
 
-export type DatabaseTrouble = 'database-away' | 'database-full' | 'database-newer'
+type DatabaseTrouble = 'database-away' | 'database-full' | 'database-newer'
 
 /**
  * What keeps the database from answering: it is not there, has no room left, or was written by a newer version.

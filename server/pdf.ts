@@ -4,7 +4,7 @@ import { labelsPdf } from './formats/labels'
 import type { Label } from '~core/formats/labels'
 
 /** Where a label's code leads. */
-export const labelAddress = (event: H3Event) =>
+const labelAddress = (event: H3Event) =>
   `${askedAt(event)?.origin ?? ''}/l/`
 
 /** Answers with labels as a file to print. */

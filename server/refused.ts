@@ -1,7 +1,7 @@
 import { ANSWERS } from './words'
 
 /** What the server will not do. The code decides; its HTTP status and sentence stand in words.ts. */
-export type RefusalCode = keyof typeof ANSWERS
+type RefusalCode = keyof typeof ANSWERS
 
 /**
  * A refusal of the product's own, wherever it is found: route.ts answers with its status, its sentence and the field it

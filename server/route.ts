@@ -34,7 +34,7 @@ export function refuse(status: number, sentence: string, field?: string): H3Erro
 type Person = NonNullable<Awaited<ReturnType<typeof personById>>>
 type Part<C, K extends string> = C extends { readonly [N in K]: infer S extends z.ZodType } ? z.output<S> : undefined
 
-export interface PublicCall<N extends RouteName> {
+interface PublicCall<N extends RouteName> {
   readonly event: H3Event
   readonly db: Db
   readonly params: Part<Routes[N], 'params'>

@@ -107,11 +107,14 @@ const lastRow = ref('')
 const heading = ref<HTMLElement>()
 /** Frames in which a list that has only now come draws its first rows. */
 const FRAMES = 6
+/** The focus is nowhere, or in a dialog that is on its way out. */
+const isLost = () => document.activeElement === document.body || document.activeElement?.closest('[role=dialog]')
+/** Unless somebody has gone on by themselves meanwhile. */
 async function focusRow() {
   const row = () => document.getElementById(`act-${lastRow.value}`)
   for (let frame = 0; lastRow.value && !row() && frame < FRAMES; frame++)
     await new Promise(requestAnimationFrame)
-  if (lastRow.value) (row() ?? heading.value)?.focus()
+  if (lastRow.value && isLost()) (row() ?? heading.value)?.focus()
 }
 useEventListener(document, 'pointerdown', () => {
   lastRow.value = ''

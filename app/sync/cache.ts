@@ -12,7 +12,7 @@ import { useRecords } from './records'
 import { useSession } from './session'
 
 /** A pour as this browser has it: with what waits here to be sent, and all that lists read of it. */
-export interface FoldedPour extends PourAnswer {
+interface FoldedPour extends PourAnswer {
   readonly state: PourState
   /** Worked out when a list first asks. */
   readonly summary: PourSummary

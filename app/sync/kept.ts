@@ -36,7 +36,7 @@ async function keepUnless(over: () => boolean, answer: Answers['answers']['value
 }
 
 /** Whether it was answered from here; `at` is when the server said it, in this device's milliseconds. */
-export interface Answered<T> { readonly value: T, readonly at: number, readonly fromHere: boolean }
+interface Answered<T> { readonly value: T, readonly at: number, readonly fromHere: boolean }
 
 /** What a question is kept under: its address without what all have in common. */
 function keyOf<N extends Answering>(name: N, ...given: Rest<N>): string {

@@ -2,7 +2,7 @@ import type { EventsAnswer, LiveMessage } from '~contract/pour'
 import type { Stands } from './changes'
 
 /** What the tabs of one browser tell each other. `key` is whose it is: other people's tabs leave it alone. */
-export type TabMessage
+type TabMessage
   // What waits to be sent has changed: it is read anew.
   = | { readonly what: 'outbox', readonly key: string }
     // What the server said to a pour's entries.

@@ -18,7 +18,7 @@ export interface Contract {
   /** Instead of an answer of JSON: a file or a stream of this media type. */
   readonly gives?: string
 }
-export type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
+type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
 export type Table = Readonly<Record<`${Method} ${string}`, Contract>>
 
 export const byId = z.object({ id: z.uuid() })

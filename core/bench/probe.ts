@@ -32,7 +32,7 @@ export function probeFrom(
   }
 }
 
-export interface ProbeSays {
+interface ProbeSays {
   readonly probe: Probe /** Record this reading. */
   readonly record?: Celsius /** It was warmest then, and has begun to cool. */
   readonly warmestAt?: Seconds

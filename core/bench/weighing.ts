@@ -5,7 +5,7 @@
  */
 
 /** One line of a scale (docs/devices.md). `boot` changes whenever it was switched on anew. */
-export interface ScaleReading {
+interface ScaleReading {
   readonly at: number
   readonly grams: number
   readonly boot: string

@@ -101,13 +101,13 @@ export function wetFace(area: number, { place: where, air }: Standing): WetFace 
 /**
  * Free water that air leaves in a cast for good, as a share of its dry mass (order of magnitude, engineering guess).
  */
-export function equilibrium(humidity: number): number {
+function equilibrium(humidity: number): number {
   return 0.001 + 0.004 * humidity ** 6
 }
 
 /** What scatters: speed of evaporation and where the face falls dry, as multipliers. */
-export interface DryingScatter { readonly speed: number, readonly dryFace: number }
-export const DRYING_CENTRE: DryingScatter = { speed: 1, dryFace: 1 }
+interface DryingScatter { readonly speed: number, readonly dryFace: number }
+const DRYING_CENTRE: DryingScatter = { speed: 1, dryFace: 1 }
 
 /**
  * Rates of one cast in one place: water a second while the face is wet, free water at which it falls dry, and what it

@@ -10,7 +10,7 @@ import { choleskyRoot, solveLinear } from '../numeric/linear'
 
 export interface Weighed { readonly at: Seconds, readonly mass: Kilograms }
 /** “Still cold to the cheek” or “feels dry”: counts for less than a weight. */
-export interface Felt { readonly at: Seconds, readonly how: 'cold' | 'dry' }
+interface Felt { readonly at: Seconds, readonly how: 'cold' | 'dry' }
 
 export interface DryingRecord {
   readonly body: Body

@@ -2,7 +2,7 @@ import type { PlaceId } from './cast'
 import type { SteadyCode } from './weighings'
 
 /** Where a cast stands. */
-export interface PlaceWords {
+interface PlaceWords {
   readonly name: string
 }
 

@@ -11,7 +11,7 @@ import { centreMoments, type MomentsInput } from '../setting/moments'
  */
 export const CUP = { powder: 0.1 as Kilograms, soakMinutes: 1, stirMinutes: 1, section: 0.03, siftSeconds: 20 } as const
 
-export interface CupRecipe { readonly powder: Kilograms, readonly water: Kilograms }
+interface CupRecipe { readonly powder: Kilograms, readonly water: Kilograms }
 export function cupRecipe(classId: PowderClassId): CupRecipe {
   const powder = powderClass(classId),
     { water } = solveMix({ powder, ratio: powder.ratio.recommended, waterTemperature: 20 }, {
@@ -50,7 +50,7 @@ export function cupExpected(classId: PowderClassId, celsius: Celsius): Seconds {
   return centreMoments(cupInput(classId, celsius)).glossGone
 }
 
-export interface Litre {
+interface Litre {
   readonly low: KilogramsPerCubicMetre
   readonly high: KilogramsPerCubicMetre
   readonly mean: KilogramsPerCubicMetre

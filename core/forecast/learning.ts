@@ -342,7 +342,7 @@ function drawnAround(prior: Prior, seen: readonly Observation[], from: Candidate
   return { z, weight }
 }
 
-export interface Learnt {
+interface Learnt {
   /** By kind of mould, in the order of the priors given. */
   readonly moments: readonly Moments[]
   readonly taught?: Taught

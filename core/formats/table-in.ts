@@ -11,7 +11,7 @@ import { UNITS, type Unit, type UnitKind, type UnitPreferences } from '../units/
  */
 
 export type TableKind = 'moulds' | 'bags' | 'pours'
-export interface TableField {
+interface TableField {
   readonly id: string
   readonly required?: boolean
   /** Beginnings of words that a head may have. */
@@ -109,7 +109,7 @@ export interface PourRow {
   readonly defects: readonly DefectId[]
   readonly note: string
 }
-export interface RowOf { readonly moulds: MouldRow, readonly bags: BagRow, readonly pours: PourRow }
+interface RowOf { readonly moulds: MouldRow, readonly bags: BagRow, readonly pours: PourRow }
 
 /** What is here already, to which names of a table can belong. */
 export interface Known {
@@ -123,7 +123,7 @@ export interface Reading {
   readonly today: string
 }
 
-export interface RowProblem {
+interface RowProblem {
   /** Line of the table as a spreadsheet counts it, the head being 1. */ readonly line: number
   readonly field: string
   readonly why: CellProblem
@@ -141,7 +141,7 @@ export type CellProblem
     | { readonly code: 'not-been', readonly day: string }
     | { readonly code: 'pieces-more', readonly judged: number, readonly pieces: number }
     | { readonly code: 'no-mix', readonly ratio: number }
-export interface ReadTable<K extends TableKind> {
+interface ReadTable<K extends TableKind> {
   readonly rows: readonly { readonly line: number, readonly row: RowOf[K] }[]
   readonly problems: readonly RowProblem[]
 }

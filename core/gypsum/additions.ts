@@ -6,9 +6,9 @@ export type AdditionId
     | 'salt' | 'potassium-sulfate' | 'ground-gypsum' | 'citrate' | 'borax' | 'polymer'
 
 /** How well the effect on the set is known; it widens the ranges and is said beside the dose. */
-export type Sureness = 'physics' | 'order of magnitude' | 'direction only'
+type Sureness = 'physics' | 'order of magnitude' | 'direction only'
 
-export interface AdditionKind extends AdditionWords {
+interface AdditionKind extends AdditionWords {
   readonly id: AdditionId
   /** Someone can be hurt by it: its words have a caution. */
   readonly cautioned?: true

@@ -13,7 +13,7 @@ export type EndUseId
     | 'investment'
     | 'outdoors'
 
-export interface EndUse extends EndUseWords {
+interface EndUse extends EndUseWords {
   readonly id: EndUseId
   /** Someone can be hurt by it: its words have a caution. */
   readonly cautioned?: true

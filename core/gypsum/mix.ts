@@ -29,7 +29,7 @@ export function powderSpecificVolume(powder: PowderClass): number {
   return powder.purity / DENSITY[powder.crystal] + (1 - powder.purity) / powder.inertDensity
 }
 
-export interface MixRecipe {
+interface MixRecipe {
   readonly powder: PowderClass
   readonly ratio: WaterRatio
   readonly waterTemperature: Celsius

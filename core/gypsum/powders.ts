@@ -278,9 +278,3 @@ export function powderClass(id: PowderClassId): PowderClass {
 export function powderInSentence(powder: PowderClass): string {
   return powder.name.charAt(0).toLowerCase() + powder.name.slice(1)
 }
-
-/** True when every word typed occurs in the name or in what the class is also called. */
-export function powderMatches(powder: PowderClass, typed: string): boolean {
-  const text = [powder.name, powder.id, ...powder.alsoCalled].join(' ').toLowerCase()
-  return typed.toLowerCase().split(/\s+/).every(word => text.includes(word))
-}

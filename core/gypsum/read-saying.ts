@@ -6,7 +6,7 @@ import { ratioOf, type Scoop } from './schools'
 
 /** Reads a rule of thumb as people type it. */
 
-export type Understood
+type Understood
   = | { readonly ok: true, readonly readings: readonly Reading[] }
     | { readonly ok: false, readonly code: UnreadSaying }
 /** Why what was typed says no ratio. */

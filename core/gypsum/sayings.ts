@@ -184,7 +184,7 @@ export function bowlDepth(radius: Metres, volume: CubicMetres): Metres {
   return bisect(0, 2 * radius, h => Math.PI * h * h * (3 * radius - h) / 3 - volume)
 }
 
-export type Fit = 'right' | 'near' | 'wrong'
+type Fit = 'right' | 'near' | 'wrong'
 /** How a ratio sits with a powder. */
 export type RatioVerdict
   = | { readonly code: 'within' | 'scatters', readonly fit: Fit, readonly powder: PowderClass, readonly said: Span }
@@ -203,7 +203,7 @@ export function ratioVerdict(powder: PowderClass, said: Estimate<WaterRatio>): R
 }
 
 /** What really comes of a yield saying: its numbers as each needs them; volumes m3, lengths m, shares of 1. */
-export type YieldOutcome
+type YieldOutcome
   = | { readonly code: 'two-thirds-water', readonly made: CubicMetres, readonly wanted: CubicMetres }
     | {
       readonly code: 'third-to-half-water'

@@ -7,7 +7,7 @@ import type { PowderClass, Span } from './powders'
 /** How people measure and bring powder and water together. */
 export type SchoolId = 'weighed' | 'saturation' | 'scoops' | 'bag' | 'dumped'
 
-export interface School extends SchoolWords {
+interface School extends SchoolWords {
   readonly id: SchoolId
 }
 
@@ -113,7 +113,7 @@ export type SchoolAdviceCode
     | 'dumped-investment'
     | 'dumped'
 
-export interface SchoolAdvice {
+interface SchoolAdvice {
   readonly fit: 'suits' | 'possible' | 'against'
   readonly code: SchoolAdviceCode
 }

@@ -4,7 +4,7 @@ import { withWords } from '../units/sentences'
  * Stirring tools: how many spatula turns a minute each is worth (engineering guess, fitted only between 20 and 200
  * turns) and the air it leaves in a mix.
  */
-export const STIR_FACTS = {
+const STIR_FACTS = {
   'spatula': { turnsPerMinute: 110 },
   'hand': { turnsPerMinute: 60 },
   'whisk': { turnsPerMinute: 60 },

@@ -200,7 +200,7 @@ export const SCHOOL_WORDS: Readonly<Record<SchoolId, SchoolWords>> = {
 }
 
 /** Tools to stir with. */
-export interface StirWords {
+interface StirWords {
   readonly name: string
 }
 

@@ -91,7 +91,7 @@ const EFFECTS: Sentences<Effect, [UnitPreferences]> = {
 }
 
 /** What was moved, one by one. */
-export const leverWords = (moved: LeverMoved, prefs: UnitPreferences = METRIC) => sentenceOf(LEVERS, moved, prefs)
+const leverWords = (moved: LeverMoved, prefs: UnitPreferences = METRIC) => sentenceOf(LEVERS, moved, prefs)
 
 /** What a change of mix does, in one sentence. */
 export function changeWords({ moved, effects }: LabChange, prefs: UnitPreferences = METRIC): string {

@@ -4,7 +4,7 @@
  * (NIST/SEMATECH e-Handbook of Statistical Methods, §6.3.2.2, from memory). Runs are counted about the median, which
  * one value far out does not move.
  */
-export interface ControlChart {
+interface ControlChart {
   readonly centre: number
   readonly low: number
   readonly high: number

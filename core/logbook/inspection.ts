@@ -28,9 +28,9 @@ export function expectedExpansion(
  * What a rule or caliper can be trusted with: half a millimetre, or a thousandth of what is long (common practice, no
  * source).
  */
-export const RULE: Metres = 0.0005
+const RULE: Metres = 0.0005
 
-export interface Judged {
+interface Judged {
   readonly fits: boolean
   /** What it should be, with the expansion in it; a limit that is open is undefined. */
   readonly low?: Metres
@@ -56,7 +56,7 @@ export function judgeMeasure(
   return { fits: off === 0, low, high, off }
 }
 
-export interface WeightFound {
+interface WeightFound {
   /** Of what it should weigh then, 80 % range, kg. */
   readonly low: number
   readonly high: number
@@ -81,13 +81,13 @@ export function weightFound(run: FrozenRun, state: PourState, cast: CastState): 
   }
 }
 
-export interface CheckItem {
+interface CheckItem {
   /** What is measured: an id of the lists below, or what someone called it. Its name: `measureName`. */
   readonly what: string
   readonly least?: Metres
   readonly most?: Metres
 }
-export interface CheckList extends CheckListWords {
+interface CheckList extends CheckListWords {
   readonly id: CheckListId
   readonly items: readonly CheckItem[]
 }

@@ -116,7 +116,7 @@ export interface Tally {
   readonly counts: Counts
 }
 
-export function monthOf(at: Instant): string {
+function monthOf(at: Instant): string {
   return new Date(at).toISOString().slice(0, 7)
 }
 

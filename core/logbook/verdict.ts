@@ -14,7 +14,7 @@ export function sampleOf(values: readonly number[]): Sample {
  */
 const Z_TWO_SIDED_5 = 1.959964, Z_80 = 0.841621
 /** Fewer pours than this on a side say nothing, whatever they look like. */
-export const FEWEST = 3
+const FEWEST = 3
 /** More pours than this on a side nobody makes to settle a question. */
 const MOST = 2000
 

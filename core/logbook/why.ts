@@ -59,7 +59,7 @@ export type Said
  * of odds. Without `said` it is silence that speaks.
  */
 interface Weighed { readonly weight: number, readonly said?: Said }
-export interface Evidence extends Weighed { readonly said: Said }
+interface Evidence extends Weighed { readonly said: Said }
 
 export interface Likely {
   readonly cause: CauseId

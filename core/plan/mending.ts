@@ -1,5 +1,4 @@
-import { waterDensity } from '../gypsum/mix'
-import type { Celsius, CubicMetres, Kilograms, WaterRatio } from '../units/quantity'
+import type { Kilograms, WaterRatio } from '../units/quantity'
 
 /** What to add when something else was weighed than was planned. */
 
@@ -14,9 +13,4 @@ export function ratioRestored(
   return actual < target
     ? { add: 'water', mass: target * powder - water }
     : { add: 'powder', mass: water / target - powder }
-}
-
-/** Volume of a mass of water at its temperature, for the jug. */
-export function jugOf(water: Kilograms, t: Celsius): CubicMetres {
-  return water / waterDensity(t)
 }

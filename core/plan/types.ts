@@ -35,7 +35,7 @@ export interface MouldFacts extends Partial<Pick<ReadyFacts, 'halves' | 'cradle'
   readonly cost?: number
 }
 
-export interface BucketFacts { readonly id: string, readonly name: string, readonly vessel: Vessel }
+interface BucketFacts { readonly id: string, readonly name: string, readonly vessel: Vessel }
 
 /**
  * What one pour taught of its bag's speed: mean and standard deviation of the logarithm of its rate against its class.

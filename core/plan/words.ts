@@ -18,7 +18,7 @@ import type { Sign, Stage, Step } from './stages'
 /** What the planning of a pour says. Nothing reads these sentences. */
 
 /** Ways of working in coats. */
-export interface CoatWayWords {
+interface CoatWayWords {
   readonly name: string
   readonly how: string
 }
@@ -266,7 +266,7 @@ const WATER_ADVICE: Sentences<WaterAdvice> = {
 }
 export const waterAdviceWords = (advice: WaterAdvice) => sentenceOf(WATER_ADVICE, advice)
 
-export interface StepWords {
+interface StepWords {
   readonly instruction: string
   readonly detail: string
   /** What the one big button says: what the person has just finished. */

@@ -36,7 +36,7 @@ export function elapsedBetween(from: Reading, to: Reading): { readonly elapsed: 
 /** What was told before its time could be trusted: the readings then, and the moment that it was taken for. */
 export interface Told { readonly at: Reading, readonly recordedAt: Instant }
 
-export interface Settled { readonly shift: number, readonly doubt: number }
+interface Settled { readonly shift: number, readonly doubt: number }
 
 /**
  * When something was really told, now that the server is heard again.

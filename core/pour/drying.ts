@@ -100,7 +100,7 @@ export interface DryingSummary {
 /** Below this a wet face gives off so little that a cast does not dry: 12 g/(m2 h) (engineering guess). */
 const STUCK = 12 / 3.6e6
 
-export interface DryingDates {
+interface DryingDates {
   readonly readyFrom?: Instant
   readonly readyTo?: Instant
   readonly drying?: DryingSummary

@@ -15,7 +15,7 @@ import type { CauseId } from './causes'
 import { castsOf, stepsOf, type FrozenRun, type RunCast, type RunStep } from '../plan/run'
 import type { Sign, Stage } from '../plan/stages'
 
-export interface StageEntered {
+interface StageEntered {
   readonly stage: Stage
   readonly at: Instant /** Nobody said so; it follows from a later stage. */
   readonly inferred: boolean
@@ -121,7 +121,7 @@ function plannedLength(run: FrozenRun, step: RunStep): Seconds {
   }
 }
 
-export type StageTold = PourEvent & { readonly kind: 'stage' }
+type StageTold = PourEvent & { readonly kind: 'stage' }
 type Entered = (StageEntered | undefined)[]
 
 /**

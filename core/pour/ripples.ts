@@ -6,7 +6,7 @@ import type { Milestone, Tone } from './milestones'
  * Radius is log(1 + t / 30 s), so that a minute and a week share one picture. Units are those of `size`, the edge of
  * the square.
  */
-export interface RippleArc {
+interface RippleArc {
   readonly id: string
   readonly word: string
   readonly tone: Tone

@@ -3,7 +3,7 @@ import type { DefectId, TroubleId } from './defects'
 import type { DryFor, DryingAdvice } from './drying'
 
 /** What can go wrong on the bench, as it is told. */
-export interface TroubleWords {
+interface TroubleWords {
   readonly words: string
 }
 

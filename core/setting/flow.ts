@@ -49,7 +49,7 @@ export function freshMix(
 }
 
 /** Viscosity of water, Pa s, 0 to 100 degC. Vogel form with constants from memory, within 2.5 % of handbook values. */
-export function waterViscosity(t: Celsius): number {
+function waterViscosity(t: Celsius): number {
   return 2.414e-5 * 10 ** (247.8 / (t + 133.15))
 }
 
@@ -104,7 +104,7 @@ const DRIVING_FACTS: Readonly<Record<Driving, { readonly acceleration: number }>
 export const DRIVING = withWords(DRIVING_FACTS, DRIVING_WORDS)
 
 /** Stress that shaking puts into a mix of this depth, Pa; a third of the depth, at most 20 mm, is shaken as one. */
-export function drivingStress(mix: FreshMix, driving: Driving, depth: Metres): number {
+function drivingStress(mix: FreshMix, driving: Driving, depth: Metres): number {
   return 0.3 * mix.density * DRIVING[driving].acceleration * Math.min(0.02, depth / 3)
 }
 
@@ -115,7 +115,7 @@ export interface Thickening {
   readonly temperature: ArrayLike<number>
 }
 
-export interface Clearing {
+interface Clearing {
   /** When shaking stops helping, seconds after wetting. */
   readonly until: Seconds
   /** Smallest bubble that has reached the top from the given depth by then, m; Infinity when none has. */

@@ -64,7 +64,7 @@ export interface SettingInput {
 }
 
 /** What scatters from pour to pour; multipliers of the class's own constants except where said. */
-export interface Scatter {
+interface Scatter {
   readonly rate: number
   readonly seeds: number
   readonly tail?: TailExponent
@@ -109,7 +109,7 @@ export interface SettingMoments {
  * Where the heat went, J per square metre of mould face (per radian and metre, per steradian for round bodies):
  * released = stored + lost.
  */
-export interface HeatLedger { readonly released: number, readonly stored: number, readonly lost: number }
+interface HeatLedger { readonly released: number, readonly stored: number, readonly lost: number }
 
 export interface SettingRun {
   readonly moments: SettingMoments
@@ -144,7 +144,7 @@ export const AFTER_WARMEST: Seconds = 300
 const USUAL_HUMIDITY = 0.5
 
 /** Constants of one mix that the integration, the milestones and the hardening share. */
-export interface SettingMix {
+interface SettingMix {
   readonly amounts: Mix
   readonly fresh: FreshMix
   /** Rate at 21 degC, 1/s. */

@@ -41,7 +41,7 @@ export interface Moments {
 }
 
 /** What a mix becomes, each with its range. */
-export type OutcomeEstimates = { readonly [K in keyof Outcome]: Estimate }
+type OutcomeEstimates = { readonly [K in keyof Outcome]: Estimate }
 
 export interface Forecast { readonly moments: Moments, readonly outcome: OutcomeEstimates }
 

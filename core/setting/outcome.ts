@@ -34,7 +34,7 @@ export interface Outcome {
 export const PAINT_MOISTURE = 0.05
 
 /** Multipliers of what the laws here are least sure of. */
-export interface OutcomeScatter { readonly flow: number, readonly strength: number, readonly expansion: number }
+interface OutcomeScatter { readonly flow: number, readonly strength: number, readonly expansion: number }
 const NONE: OutcomeScatter = { flow: 1, strength: 1, expansion: 1 }
 
 /**

@@ -44,7 +44,7 @@ export const MATERIAL_WORDS: Readonly<Record<MouldMaterial, MaterialWords>> = {
 }
 
 /** What the heat of a cast can get out of. */
-export interface CastShapeWords {
+interface CastShapeWords {
   readonly name: string
 }
 
@@ -64,7 +64,7 @@ export const CAST_SHAPE_WORDS: Readonly<Record<CastShape, CastShapeWords>> = {
 }
 
 /** What is behind the mould. */
-export interface SurroundingWords {
+interface SurroundingWords {
   readonly name: string
 }
 
@@ -84,7 +84,7 @@ export const SURROUNDING_WORDS: Readonly<Record<Surroundings, SurroundingWords>>
 }
 
 /** What drives bubbles out. */
-export interface DrivingWords {
+interface DrivingWords {
   readonly name: string
 }
 

@@ -3,7 +3,7 @@
  * but a mass can never be handed to something that wants a volume.
  */
 declare const unitBrand: unique symbol
-export type Quantity<U extends string> = number & { readonly [unitBrand]?: U }
+type Quantity<U extends string> = number & { readonly [unitBrand]?: U }
 
 export type Kilograms = Quantity<'kg'>
 export type CubicMetres = Quantity<'m3'>
@@ -37,8 +37,3 @@ export interface Estimate<Q extends number = number> {
 
 /** Half-width of an 80 % interval in standard deviations of a normal distribution. */
 export const Z80 = 1.2815515655446004
-
-/** The same estimate in other units or scaled; `f` must be increasing. */
-export function mapEstimate<A extends number, B extends number>(e: Estimate<A>, f: (a: A) => B): Estimate<B> {
-  return { value: f(e.value), low: f(e.low), high: f(e.high), basis: e.basis }
-}

@@ -4,7 +4,7 @@
  */
 
 /** Anything that is said: a code, and the numbers its sentence needs. */
-export interface Coded { readonly code: string }
+interface Coded { readonly code: string }
 
 /** The member of a union whose code can be `K`; several codes may share one. */
 type Of<C extends Coded, K> = C extends unknown ? K extends C['code'] ? C : never : never

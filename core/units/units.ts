@@ -60,7 +60,7 @@ export const UNITS = {
   h: scaled('time', 'h', 3600, 'hr', 'hrs', 'hour', 'hours'),
 } as const satisfies Record<string, Unit>
 
-export type UnitId = keyof typeof UNITS
+type UnitId = keyof typeof UNITS
 
 /** Which unit a bare number means, and which a value is shown in. */
 export interface UnitPreferences {

@@ -15,7 +15,7 @@ export interface WholePour {
   readonly createdAt: Date
   readonly entries: readonly WholeEntry[]
 }
-export interface WholeEntry {
+interface WholeEntry {
   readonly event: SentEvent
   readonly actor: string
   readonly skewMs: number

@@ -13,7 +13,7 @@ import type { UnitPreferences } from '~core/units/units'
 type Json<T extends object> = JSONColumnType<T>
 type BigintAsNumber = ColumnType<number, number, number>
 
-export interface WorkshopTable {
+interface WorkshopTable {
   id: string
   name: string
   units: Json<UnitPreferences>
@@ -22,7 +22,7 @@ export interface WorkshopTable {
   demo: boolean
   created_at: Generated<Date>
 }
-export interface PersonTable {
+interface PersonTable {
   id: string
   workshop_id: string
   name: string
@@ -32,7 +32,7 @@ export interface PersonTable {
   archived_at: Date | null
   created_at: Generated<Date>
 }
-export interface LibraryItemTable {
+interface LibraryItemTable {
   id: string
   workshop_id: string
   kind: LibraryKind
@@ -41,7 +41,7 @@ export interface LibraryItemTable {
   revision: Generated<number>
   archived_at: Date | null
 }
-export interface PlanTable {
+interface PlanTable {
   id: string
   workshop_id: string
   schema_version: number
@@ -50,7 +50,7 @@ export interface PlanTable {
   updated_at: Date
   archived_at: Date | null
 }
-export interface PourTable {
+interface PourTable {
   id: string
   workshop_id: string
   plan_id: string | null
@@ -58,7 +58,7 @@ export interface PourTable {
   started_by: string
   created_at: Generated<Date>
 }
-export interface PourEventTable {
+interface PourEventTable {
   id: string
   workshop_id: string
   pour_id: string
@@ -81,7 +81,7 @@ export interface PourEventTable {
   /** By how much its moment may be otherwise. */
   doubt_ms: BigintAsNumber | null
 }
-export interface PourProjectionTable {
+interface PourProjectionTable {
   pour_id: string
   workshop_id: string
   status: string
@@ -98,7 +98,7 @@ export interface PourProjectionTable {
   /** The number of its last entry. */
   seq: number
 }
-export interface CastProjectionTable {
+interface CastProjectionTable {
   pour_id: string
   workshop_id: string
   cast_id: string
@@ -108,7 +108,7 @@ export interface CastProjectionTable {
   body: Json<CastSummary>
 }
 
-export interface TallyTable {
+interface TallyTable {
   workshop_id: string
   series: Series
   key: string
@@ -126,11 +126,11 @@ export interface TallyTable {
   took_mm3: BigintAsNumber
 }
 /** Every word that some pour of a workshop was found by, once. */
-export interface LogbookWordTable {
+interface LogbookWordTable {
   workshop_id: string
   word: string
 }
-export interface LogbookViewTable {
+interface LogbookViewTable {
   id: string
   workshop_id: string
   name: string
@@ -138,7 +138,7 @@ export interface LogbookViewTable {
   created_at: Generated<Date>
 }
 
-export interface MeshTable {
+interface MeshTable {
   id: string
   workshop_id: string
   mould_id: string
@@ -149,14 +149,14 @@ export interface MeshTable {
   sha256: string | null
   created_at: Generated<Date>
 }
-export interface MeshPartTable {
+interface MeshPartTable {
   mesh_id: string
   part: number
   workshop_id: string
   data: Buffer
 }
 
-export interface LinkTable {
+interface LinkTable {
   id: string
   workshop_id: string
   kind: LinkKind
@@ -165,7 +165,7 @@ export interface LinkTable {
   created_at: Generated<Date>
 }
 
-export interface PhotoTable {
+interface PhotoTable {
   id: string
   workshop_id: string
   mould_id: string | null

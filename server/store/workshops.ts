@@ -13,7 +13,7 @@ import { Refused } from '../refused'
  * workshop itself.
  */
 
-export interface NewPerson {
+interface NewPerson {
   readonly name: string
   readonly email: string
   readonly passwordHash: string

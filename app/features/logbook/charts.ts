@@ -146,7 +146,7 @@ export function defectsChart(defects: readonly KeyTally[]): Drawn {
   }
 }
 
-export interface SetChart extends Drawn { readonly says: string }
+interface SetChart extends Drawn { readonly says: string }
 
 /** What the chart of set times says in one sentence. */
 function setSays(

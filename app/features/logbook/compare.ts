@@ -16,7 +16,7 @@ import type { UnitPreferences } from '~core/units/units'
 import type { PourAnswer } from '~contract/pour'
 
 /** One pour among several: its letter, what was planned and what came of it. */
-export interface Compared {
+interface Compared {
   readonly id: string
   readonly letter: string
   readonly run: FrozenRun

@@ -5,7 +5,7 @@ import type { BatchFill } from '~core/plan/types'
  * Layout of the cut drawing: bucket and moulds of one batch side by side, to one scale, standing on one table. Units:
  * the drawing's own.
  */
-export interface CutMould {
+interface CutMould {
   readonly x: number
   readonly width: number
   readonly depth: number
@@ -14,7 +14,7 @@ export interface CutMould {
   readonly count: number
   readonly volume: number
 }
-export interface CutLevel {
+interface CutLevel {
   readonly id: 'water' | 'final' | 'safe'
   readonly y: number
   readonly half: number /** Height of its label, moved so that labels do not touch. */

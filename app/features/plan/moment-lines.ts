@@ -8,7 +8,7 @@ import { formatDuration, formatDurationRange, formatFine, formatTemperature } fr
 import type { UnitPreferences } from '~core/units/units'
 
 /** What to expect of a plan, a line each, counted from the moment powder meets water. */
-export interface MomentLine {
+interface MomentLine {
   readonly when: string
   readonly what: string
   readonly tone: string

@@ -25,7 +25,7 @@ import { useSession } from '~/sync/session'
 
 const FORECAST_AFTER_MS = 60
 
-export function emptyPlan(): Plan {
+function emptyPlan(): Plan {
   const powder = powderClass('casting-plaster')
   return {
     name: '',

@@ -7,7 +7,7 @@ import type { DryingRecord, DryingForecast } from '~core/drying/weighings'
 export const CURVE = { width: 560, height: 250, left: 64, right: 14, top: 14, bottom: 34 } as const
 const POINTS = 60, DAY = 86_400, MARGIN = 1.15
 
-export interface DryingCurve {
+interface DryingCurve {
   readonly line: string
   readonly band: string
   readonly dots: readonly { readonly x: number, readonly y: number }[]

@@ -159,7 +159,7 @@ export function differencesOf(change: Change, units: UnitPreferences): Differenc
 export type Choice = 'mine' | 'theirs' | 'both'
 
 /** What is said of a thing in two versions, and what each way out of it is called; some are no way out. */
-export interface ChoiceWords {
+interface ChoiceWords {
   readonly met: string
   readonly mine: string
   readonly theirs: string

@@ -3,7 +3,7 @@ import type { CubicMetres, Kilograms, Metres } from '../../units/quantity'
 /** What goes around a hand, foot or model: the container, and the soft one-use impression that fills it. */
 
 /** Clear all round and below, m (common practice). */
-export const CLEARANCE: Metres = 0.025
+const CLEARANCE: Metres = 0.025
 
 export interface Around {
   /** Inside measures of the round container, m. */

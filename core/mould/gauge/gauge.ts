@@ -62,7 +62,7 @@ export type GaugeProblem
     | 'no-pours'
     | 'not-told'
 
-export interface GaugeResult {
+interface GaugeResult {
   readonly volume: CubicMetres
   /** Relative standard deviation. */
   readonly doubt: number

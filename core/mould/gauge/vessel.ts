@@ -34,12 +34,12 @@ export function safeHeight(v: Vessel): Metres {
   return Math.max(0, v.height - Math.max(0.025, v.height / 8))
 }
 
-export type MouthShape = 'round' | 'rectangular'
+type MouthShape = 'round' | 'rectangular'
 
 /** What is known of the inside of a mould from its mouth: enough to draw it to scale. */
 export interface Mouth { readonly shape: MouthShape, readonly width: Metres, readonly length: Metres }
 
-export function mouthArea(m: Mouth): number {
+function mouthArea(m: Mouth): number {
   return m.shape === 'round' ? Math.PI / 4 * m.width * m.width : m.width * m.length
 }
 

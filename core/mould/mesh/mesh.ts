@@ -50,7 +50,7 @@ export function measureMesh(positions: Float32Array): MeshMeasures {
   return { triangles: n / 9, volume: volume / 6, area: area / 2, low: [lx, ly, lz], high: [hx, hy, hz] }
 }
 
-export interface Tightness {
+interface Tightness {
   /** Edges with a triangle on one side only, with more than two, and with two that face opposite ways. */
   readonly open: number
   readonly crowded: number
@@ -139,7 +139,7 @@ export const FILE_UNITS: Readonly<Record<FileUnit, { readonly name: string, read
   m: { name: 'Metres', metres: 1 },
 }
 
-export interface UnitChoice {
+interface UnitChoice {
   readonly unit: FileUnit /** Largest side in that unit, m. */
   readonly across: Metres
   readonly volume: CubicMetres

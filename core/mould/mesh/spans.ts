@@ -45,7 +45,7 @@ export const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] +
 /** Columns are turned about up by this, so that walls that run along the axes never lie along a row of columns. */
 const TWIST = 0.3717
 
-export function frameFor(up: Vector): Frame {
+function frameFor(up: Vector): Frame {
   const w = normalised(up)
   const a = normalised(cross(Math.abs(w[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0], w)), b = cross(w, a)
   const c = Math.cos(TWIST), s = Math.sin(TWIST)

@@ -26,7 +26,7 @@ interface NotRead { readonly ok: false, readonly code: ModelProblem }
 interface RawTriangles { readonly ok: true, readonly positions: Float32Array, readonly remarks: readonly ModelRemark[] }
 type RawRead = RawTriangles | NotRead
 
-export type StlRead = (RawTriangles & { readonly measures: MeshMeasures }) | NotRead
+type StlRead = (RawTriangles & { readonly measures: MeshMeasures }) | NotRead
 
 const FARTHEST = 1e7
 

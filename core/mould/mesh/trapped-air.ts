@@ -271,7 +271,7 @@ export interface TiltSearch {
 }
 
 /** Tilts further than this let the pour run out of the hole (engineering guess). */
-export const MOST_TILT = 60 * Math.PI / 180
+const MOST_TILT = 60 * Math.PI / 180
 
 /**
  * The tilt that traps least, up to sixty degrees from upright; of those that trap nearly as little, the smallest. A

@@ -73,7 +73,7 @@ export function withCorner(points: readonly Pixel[], place?: Pixel): readonly Pi
 }
 
 /** What the marks of a print measure together. */
-export interface PrintSize {
+interface PrintSize {
   /** The longest length that was measured, m; at least a centimetre. */
   readonly long: Metres
   readonly width: Metres

@@ -54,7 +54,7 @@ function homography(from: readonly Pixel[], to: readonly Pixel[]): Homography | 
 }
 
 /** A pixel on the ground, m; from any origin. */
-export type OnGround = (p: Pixel) => Pixel
+type OnGround = (p: Pixel) => Pixel
 
 /** Why marks do not give a scale. */
 export type ScaleProblem = 'ruler-length' | 'ruler-short' | 'rectangle-size' | 'corners-crossed' | 'no-rectangle'
