@@ -2,7 +2,7 @@ import { expect, it } from 'vitest'
 import { METRIC } from '~core/units/units'
 import { MOULDS } from '~demo/saltmarsh'
 import type { Change } from '~/sync/kept-changes'
-import { differencesOf } from './words'
+import { choiceWords, differencesOf } from './words'
 
 const change = (mine: object, theirs: object) => ({
   target: { what: 'item', kind: 'mould', id: 'm' },
@@ -20,4 +20,13 @@ it('two versions are set side by side where they read otherwise, and named where
     { field: 'how many there are', mine: '2', theirs: 'not said' },
     { field: 'cost' },
   ])
+})
+
+it('nothing is kept as two where one of the versions is that it was put away', () => {
+  const changed = change({}, { name: 'Theirs' }), away = { ...changed, body: undefined },
+    gone = { ...changed, conflict: { here: away } } as unknown as Change
+  expect(Object.keys(choiceWords(changed).ways)).toEqual(['both', 'mine', 'theirs'])
+  expect(choiceWords(away).ways).toEqual({ mine: 'Put it away', theirs: 'Keep it as it was changed' })
+  expect(choiceWords(gone).ways).toEqual({ both: 'Keep it as a new one', theirs: 'Leave it put away' })
+  expect(choiceWords(gone).met).toContain('one tab')
 })
