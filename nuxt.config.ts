@@ -28,7 +28,7 @@ const working = process.env.NUXT_DEV_FOLDER
 
 // Rendered in the browser: the product lives behind a sign-in and must open without a network later on.
 export default defineNuxtConfig({
-  modules: ['@pinia/nuxt', 'nuxt-auth-utils', 'nuxt-security', ...working ? [] : ['@nuxt/eslint']],
+  modules: ['@pinia/nuxt', 'nuxt-security', ...working ? [] : ['@nuxt/eslint']],
   ssr: false,
   components: false,
   imports: { autoImport: true, scan: false },
@@ -60,7 +60,14 @@ export default defineNuxtConfig({
     demoMode: false,
     // Tests ask that every answer be held against its contract; the development server always does.
     public: { checkAnswers: false },
-    session: { maxAge: 60 * 60 * 24 * 30, password: '' },
+    /** What secrets in the database are sealed with. */
+    serverKey: '',
+    /** Asked of a first owner who comes over the network. */
+    ownerCode: '',
+    /** Proxies whose word for where a request comes from is believed, as addresses or ranges. */
+    trustedProxy: '',
+    /** Several workshops, each opened by an invitation. */
+    many: false,
   },
   buildDir: working ?? '.nuxt',
   alias: { '~core': core, '~contract': contract, '~demo': demo },
@@ -83,6 +90,7 @@ export default defineNuxtConfig({
     typescript: { strict: true },
     esbuild: { options: { target: 'es2022' } },
     // While it is worked on, the first page matters more than a lean bundle.
+    ...!working && { entry: fileURLToPath(new URL('./server/entry.ts', import.meta.url)) },
     ...working && { sourceMap: false, rollupConfig: { output: {}, treeshake: false } },
     alias: { '~core': core, '~contract': contract, '~demo': demo },
   },
@@ -137,8 +145,6 @@ export default defineNuxtConfig({
       }
     },
   },
-  // Only the server's half is used: who is signed in the browser asks by a route of ours.
-  auth: { loadStrategy: 'none' },
   eslint: { config: { stylistic: { braceStyle: 'stroustrup', quotes: 'single', semi: false } } },
   security: {
     headers: {

@@ -25,7 +25,7 @@ export default defineConfig({
         '--disable-quic',
         '--use-angle=swiftshader',
         '--enable-unsafe-swiftshader',
-        '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost',
+        '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.*, EXCLUDE localhost',
       ],
     },
   },

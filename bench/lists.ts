@@ -15,7 +15,7 @@ import { castRows, confirmedCauses, pourRows } from '../server/store/pours'
 import { connect, migrateToLatest } from '../server/store/open'
 import { recordEvents, startPour } from '../server/store/recording'
 import { within } from '../server/store/scope'
-import { createWorkshop } from '../server/store/workshops'
+import { createWithOwner } from '../server/store/workshops'
 
 /**
  * Lists of a workshop of many seasons, straight from the store: 100 000 pours of three casts, of which some stand open;
@@ -25,8 +25,8 @@ const POURS = 100_000, CASTS = 3, OPEN = 20, TIMES = 200
 const cluster = await startCluster(join(mkdtempSync(join(tmpdir(), 'ripples-')), 'pg'), { throwaway: true })
 const { db, pool } = connect(cluster.url('postgres'))
 await migrateToLatest(db)
-const { workshopId } = await createWorkshop(db, { name: 'Lists', units: METRIC, clock: REAL_TIME, demo: false }, {
-  name: 'L', email: 'l@example.org', passwordHash: 'x', role: 'owner',
+const { workshopId } = await createWithOwner(db, { name: 'Lists', units: METRIC, clock: REAL_TIME, demo: false }, {
+  name: 'L', email: 'l@example.org', passwordHash: 'x',
 })
 const scope = within(db, workshopId), ids = makeIds(chance(3)), NOW = Date.now(), DAY = 86_400_000
 const frozen = freezeRun({ ...planOf(ids, WISHES.lanterns), bag: undefined }, {

@@ -68,7 +68,7 @@ function serve(databaseUrl, port) {
       NUXT_DATABASE_URL: databaseUrl,
       NUXT_DEMO_MODE: 'true',
       // Given here, it is not written to a file.
-      NUXT_SESSION_PASSWORD: 'only for work on this machine, never elsewhere',
+      NUXT_SERVER_KEY: 'only for work on this machine, never elsewhere',
       // What it makes of the sources lies apart from what the types and the build are read from.
       NUXT_DEV_FOLDER: join(HOME, 'nuxt'),
       NUXT_TELEMETRY_DISABLED: '1',

@@ -28,3 +28,12 @@ export async function choosePort(host, first) {
   for (let port = first; port < first + 20; port++) if (await isFree(host, port)) return port
   throw new Plain(`Ports ${first} to ${first + 19} are all in use. Choose one with PORT=…`)
 }
+
+/**
+ * The port that was asked for with PORT, or where to begin to try: whoever listens tries them one after the other, so
+ * that two that start at once do not take the same.
+ * @param {string} host @param {number} first @throws Plain when the one asked for is none, or is taken
+ */
+export async function wantedPort(host, first) {
+  return process.env.PORT === undefined ? { port: first, tries: 20 } : { port: await choosePort(host, first), tries: 1 }
+}

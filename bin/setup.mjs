@@ -40,6 +40,8 @@ export function debianPackages({ chromium }) {
   const missing = [
     ...(postgresPrograms() ? [] : ['postgresql']),
     ...(chromium && !existsSync('/usr/bin/chromium') ? ['chromium'] : []),
+    // A browser of its own that trusts one more authority, for the tests of sharing.
+    ...(chromium && !existsSync('/usr/bin/certutil') ? ['libnss3-tools'] : []),
   ]
   if (missing.length === 0) return
   const byHand = `Install ${missing.length > 1 ? 'them' : 'it'} with:  sudo apt-get install ${missing.join(' ')}`

@@ -1,25 +1,36 @@
 // @ts-check
 import { spawn, spawnSync } from 'node:child_process'
-import { randomBytes } from 'node:crypto'
-import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { randomBytes, randomInt } from 'node:crypto'
+import { chmodSync, existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { startCluster } from './cluster.mjs'
-import { choosePort } from './port.mjs'
+import { wantedPort } from './port.mjs'
 import { buildIfChanged, checkNode, DATA, debianPackages, npmPackages, ROOT } from './setup.mjs'
 import { giveUp, Plain, say } from './say.mjs'
 
 const USAGE = `bin/start            the demo workshop, with all set-up
 bin/start --fresh-demo   the demo workshop made anew
 bin/start --no-demo      your own workshop, empty at first
+bin/start --share        your own workshop, for phones on this network too
+bin/start --many         several workshops; bin/owner invites to the first of each
 DATABASE_URL=…           use a database you already have (your own workshop there; add --demo for the demo)
-HOST, PORT               where to serve; 127.0.0.1 and 4780 unless said`
+HOST, PORT               where to serve; 127.0.0.1 and 4780 unless said
+SHARE_PORT, SHARE_PLAIN_PORT  where phones are served; 4743 and 4723 unless said`
 
-const KNOWN = ['--fresh-demo', '--no-demo', '--demo', '--help']
+const KNOWN = ['--fresh-demo', '--no-demo', '--demo', '--share', '--many', '--help']
 
-function sessionPassword() {
+/** What secrets in the database are sealed with; readable by whoever starts the product, and nobody else. */
+function serverKey() {
   const file = join(DATA, 'session-key')
   if (!existsSync(file)) writeFileSync(file, randomBytes(36).toString('base64url'), { mode: 0o600 })
+  chmodSync(file, 0o600)
   return readFileSync(file, 'utf8')
+}
+
+/** Told to nobody but who stands before this screen; without letters that read like others. */
+function ownerCode() {
+  const letters = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789'
+  return Array.from({ length: 8 }, () => letters[randomInt(letters.length)]).join('')
 }
 
 /** The least user that can read the built server, when started as root. */
@@ -48,11 +59,13 @@ function readyDatabase(url, flags) {
   if (seed.status !== 0) throw new Plain(seed.stderr.trim() || 'The database could not be made ready.')
 }
 
-/** @param {string} host @param {number} port @param {string} url @param {boolean} demo */
-function startServer(host, port, url, demo) {
+/**
+ * @param {{ host: string, port: number, tries: number, url: string, demo: boolean, many: boolean, code: string }} as
+ */
+function startServer({ host, port, tries, url, demo, many, code }) {
   return spawn(process.execPath, [join(ROOT, '.output/server/index.mjs')], {
     cwd: '/',
-    stdio: ['ignore', 'ignore', 'inherit'],
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     detached: true,
     ...lesserUser(),
     env: {
@@ -60,13 +73,32 @@ function startServer(host, port, url, demo) {
       NODE_ENV: 'production',
       NITRO_HOST: host,
       NITRO_PORT: String(port),
-      HOST: host,
-      PORT: String(port),
+      NITRO_PORT_TRIES: String(tries),
       NITRO_SHUTDOWN_TIMEOUT: '2000',
       NUXT_DATABASE_URL: url,
       NUXT_DEMO_MODE: String(demo),
-      NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? sessionPassword(),
+      NUXT_MANY: String(many),
+      NUXT_OWNER_CODE: code,
+      NUXT_SERVER_KEY: process.env.NUXT_SERVER_KEY ?? serverKey(),
     },
+  })
+}
+
+/**
+ * The next thing of this kind that the server tells. @param {import('node:child_process').ChildProcess} server
+ * @param {'listening' | 'shared'} what @returns {Promise<any>}
+ */
+function told(server, what) {
+  return new Promise((resolve, reject) => {
+    const hear = (/** @type {any} */ message) => {
+      if (message?.fault) reject(new Plain(message.fault.code === 'EADDRINUSE'
+        ? `Port ${message.fault.port} is in use by another program. Choose another with PORT=… (SHARE_PORT=… for phones), or leave it out.`
+        : `The server could not open port ${message.fault.port ?? ''} (${message.fault.code}).`))
+      if (!message?.[what]) return
+      server.off('message', hear)
+      resolve(message[what])
+    }
+    server.on('message', hear)
   })
 }
 
@@ -89,10 +121,13 @@ function stopTogether(server, ended) {
   })
 }
 
-/** @param {string} address */
+/** @param {string} address @returns {Promise<{ needsOwner: boolean }>} */
 async function answers(address) {
-  const asked = `${address.replace('0.0.0.0', '127.0.0.1')}/api/session`
-  for (let tries = 0; !await fetch(asked).then(r => r.ok, () => false); tries++) {
+  const asked = `${address.replace('0.0.0.0', '127.0.0.1').replace('[::]', '[::1]')}/api/session`
+  for (let tries = 0; ; tries++) {
+    // Where nothing secret is told over plain http, a refusal is an answer too.
+    const answer = await fetch(asked).then(r => r.ok || r.status === 403 ? r.json() : undefined, () => undefined)
+    if (answer) return { needsOwner: answer.needsOwner === true }
     if (tries > 300) throw new Plain('The server did not answer within a minute.')
     await new Promise(resolve => setTimeout(resolve, 50 + tries))
   }
@@ -106,11 +141,11 @@ async function main() {
     if (unknown) throw new Plain(`\n“${unknown}” is not understood.`)
     return
   }
-  const own = process.env.DATABASE_URL
-  const demo = args.includes('--demo') || args.includes('--fresh-demo') || (!own && !args.includes('--no-demo'))
+  const own = process.env.DATABASE_URL, share = args.includes('--share'), many = args.includes('--many')
+  const plain = !own && !share && !many && !args.includes('--no-demo')
+  const demo = args.includes('--demo') || args.includes('--fresh-demo') || plain
   checkNode()
-  const host = process.env.HOST ?? '127.0.0.1'
-  const port = await choosePort(host, 4780)
+  const host = process.env.HOST ?? '127.0.0.1', { port, tries } = await wantedPort(host, 4780)
   if (!own) debianPackages({ chromium: false })
   npmPackages()
   const cluster = own ? undefined : await startCluster(join(DATA, 'postgres'))
@@ -119,16 +154,43 @@ async function main() {
     buildIfChanged()
     const seed = args.includes('--fresh-demo') ? '--fresh-demo' : '--demo'
     readyDatabase(url, [...(own ? [] : ['--create']), ...(demo ? [seed] : [])])
-    stopTogether(startServer(host, port, url, demo), () => cluster?.stop())
-    const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`
-    await answers(address)
-    const which = demo ? '  (the demo workshop, Saltmarsh Lane)' : ''
-    say(`\n  Nine Ripples is at ${address}${which}\n  Ctrl-C stops it; the records stay.\n`)
+    const code = ownerCode(), server = startServer({ host, port, tries, url, demo, many, code })
+    stopTogether(server, () => cluster?.stop())
+    await serve(server, { host, url, demo, share, code })
   }
   catch (error) {
     cluster?.stop()
     throw error
   }
+}
+
+/**
+ * Says where the server is once it is there, and opens its doors on the network if it is to be shared.
+ * @param {import('node:child_process').ChildProcess} server
+ * @param {{ host: string, url: string, demo: boolean, share: boolean, code: string }} as
+ */
+async function serve(server, { host, url, demo, share, code }) {
+  const { port } = await told(server, 'listening')
+  const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`
+  const { needsOwner } = await answers(address)
+  const which = demo ? '  (the demo workshop, Saltmarsh Lane)' : ''
+  say(`\n  Nine Ripples is at ${address}${which}`)
+  /** @type {string[]} */
+  let addresses = []
+  if (share) {
+    // Loaded only where it is wanted: certificates are no part of a start on loopback.
+    const { keepShared, saySharing } = await import('./share.mjs')
+    const first = told(server, 'shared')
+    await keepShared(order => server.connected && server.send({ share: order }))
+    const facts = await first
+    addresses = facts.addresses
+    await saySharing(facts)
+    if (needsOwner) say(`  The first owner, from a phone, types this code:  ${code.slice(0, 4)} ${code.slice(4)}\n`)
+  }
+  say('  Ctrl-C stops it; the records stay.\n')
+  // For bin/owner, which prints links.
+  const database = new URL(url).pathname.slice(1)
+  writeFileSync(join(DATA, 'running.json'), JSON.stringify({ addresses: [...addresses, address], database }), { mode: 0o600 })
 }
 
 main().catch(giveUp)

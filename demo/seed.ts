@@ -7,7 +7,9 @@ import type { Db } from '../server/store/open'
 import { within, type Scope } from '../server/store/scope'
 import { saveItem, savePlan, worldOf } from '../server/store/library'
 import { recordEvents, startPour } from '../server/store/recording'
-import { addPerson, createWorkshop } from '../server/store/workshops'
+import { createAccount } from '../server/store/accounts'
+import { addPerson } from '../server/store/people'
+import { createWorkshop } from '../server/store/workshops'
 import { tell, type Telling } from './history'
 import { chance } from './random'
 import { BAGS, BUCKETS, makeIds, MOULDS, planOf, WISHES, type Ids, type WishKey } from './saltmarsh'
@@ -69,20 +71,17 @@ export async function seedDemo(db: Db, now: number, { fresh = false, seed = 9 } 
   await db.deleteFrom('workshop').where('demo', '=', true).execute()
   const c = chance(seed)
   const email = (name: string) => `${name}-${randomBytes(3).toString('hex')}@saltmarsh.invalid`
+  await db.deleteFrom('account').where('email', 'like', '%@saltmarsh.invalid').execute()
+  const account = (name: string) => createAccount(db, { email: email(name), passwordHash: noPassword() })
   const { workshopId, personId } = await createWorkshop(db, {
     name: 'Saltmarsh Lane',
     units: METRIC,
     clock: REAL_TIME,
     demo: true,
-  }, { name: 'Marl Quillhouse', email: email('marl'), passwordHash: noPassword(), role: 'owner' })
+  }, { accountId: await account('marl'), name: 'Marl Quillhouse' })
   const scope = within(db, workshopId)
-  const second = await addPerson(scope, {
-    name: 'Isbet Fennimore',
-    email: email('isbet'),
-    passwordHash: noPassword(),
-    role: 'member',
-  })
-  await addPerson(scope, { name: 'Evening class', email: email('class'), passwordHash: noPassword(), role: 'viewer' })
+  const second = await addPerson(scope, { accountId: await account('isbet'), name: 'Isbet Fennimore', role: 'member' })
+  await addPerson(scope, { accountId: await account('class'), name: 'Evening class', role: 'viewer' })
 
   // Ids are keys of the whole database: a second demo beside an old backup must not meet them again.
   const unique = chance(seed + (now % 1e9))
@@ -103,7 +102,7 @@ export async function seedDemo(db: Db, now: number, { fresh = false, seed = 9 } 
   }
   for (const chapter of CHAPTERS) {
     const run = await runFor(chapter.wish)
-    const actor = c.next() < 0.6 ? personId : second.id
+    const actor = c.next() < 0.6 ? personId : second
     const pour = unique.id()
     const events = tell(
       run,

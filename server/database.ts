@@ -14,6 +14,7 @@ export function database(): Promise<{ db: Db, pool: pg.Pool }> {
     const { databaseUrl } = useRuntimeConfig()
     if (!databaseUrl) throw new Error('No database: set NUXT_DATABASE_URL, or start with bin/start.')
     const connection = connect(databaseUrl)
+    // Brought up to date without limits of time, then served with them.
     try {
       await migrateToLatest(connection.db)
       await bringUpToDate(
@@ -24,11 +25,10 @@ export function database(): Promise<{ db: Db, pool: pg.Pool }> {
           ),
       )
     }
-    catch (error) {
+    finally {
       await connection.pool.end()
-      throw error
     }
-    return connection
+    return connect(databaseUrl, true)
   })().catch((error) => {
     opened = undefined
     throw error
@@ -36,18 +36,21 @@ export function database(): Promise<{ db: Db, pool: pg.Pool }> {
   return opened
 }
 
-type DatabaseTrouble = 'database-away' | 'database-full' | 'database-newer'
+type DatabaseTrouble = 'database-away' | 'database-busy' | 'database-full' | 'database-newer'
 
 /**
  * What keeps the database from answering: it is not there, has no room left, or was written by a newer version.
  * By PostgreSQL's classes 08 (connection exception), 53 (insufficient resources; 53100 is a full disk) and 57P
  * (operator intervention), 3D000 (no such database), 55000 said of a database that takes no connections; the system's
- * own refusals; and what the driver says of a connection that broke or never came.
+ * own refusals; and what the driver says of a connection that broke or never came. Busy by 57014 (a question that took
+ * too long), 55P03 (a lock that was not had in time), 25P03 (a transaction left lying) and class 40 (rolled back for
+ * another's sake, 40P01 a deadlock).
  */
 export function databaseTrouble(error: unknown): DatabaseTrouble | undefined {
   const { code = '', cause, errors = [] } = error as { code?: string, cause?: unknown, errors?: readonly unknown[] }
   const said = String(error)
   if (code === '53100' || code === 'ENOSPC') return 'database-full'
+  if (/^(57014|55P03|25P03|40)/.test(code)) return 'database-busy'
   if (/previously executed migration .* is missing/.test(said)) return 'database-newer'
   if (
     /^(ECONN|ENOTFOUND|ETIMEDOUT|EHOSTUNREACH|EPIPE|08|53|57P|3D000)/.test(code)

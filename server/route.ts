@@ -1,8 +1,8 @@
 import {
   createError,
   defineEventHandler,
-  getCookie,
   getQuery,
+  getRequestHeader,
   getRouterParams,
   readBody,
   setResponseHeader,
@@ -10,8 +10,8 @@ import {
   type EventHandler,
   type H3Event,
 } from 'h3'
-import { getUserSession, useRuntimeConfig } from '#imports'
-import { ROUTE_HEADER } from '~contract/route-header'
+import { useRuntimeConfig } from '#imports'
+import { PERSON_HEADER, ROUTE_HEADER } from '~contract/route-header'
 import { holdable } from '~contract/text'
 import { plainly, type z } from '~contract/zod'
 import type { Role } from '~contract/account'
@@ -20,8 +20,7 @@ import type { Contract } from '~contract/routes/route'
 import { workshopTime } from '~contract/clock'
 import { database, databaseTrouble } from './database'
 import { ANSWERS } from './words'
-import { LastUsed } from './last-used'
-import { personById } from './store/workshops'
+import { whoIs, type Here } from './auth/session'
 import { within, type Scope } from './store/scope'
 import type { Db } from './store/open'
 import { Refused } from './refused'
@@ -31,7 +30,6 @@ export function refuse(status: number, sentence: string, field?: string): H3Erro
   return createError({ statusCode: status, message: sentence, data: { sentence, field } })
 }
 
-type Person = NonNullable<Awaited<ReturnType<typeof personById>>>
 type Part<C, K extends string> = C extends { readonly [N in K]: infer S extends z.ZodType } ? z.output<S> : undefined
 
 interface PublicCall<N extends RouteName> {
@@ -42,7 +40,7 @@ interface PublicCall<N extends RouteName> {
   readonly body: Part<Routes[N], 'body'>
 }
 export interface Call<N extends RouteName> extends PublicCall<N> {
-  readonly person: Person
+  readonly person: Here
   readonly scope: Scope
   /** The workshop's clock. */
   readonly now: number
@@ -96,10 +94,18 @@ export const DONE = { ok: true } as const
 
 const RANK: Record<Role, number> = { viewer: 0, member: 1, owner: 2 }
 
-/** The role is read from the database each time, and every query is scoped. */
-async function admit(event: H3Event, role: Role): Promise<Person> {
-  const person = await whoIs(event)
+/**
+ * Who they are and what they may do is read from the database each time, and every query is scoped. A page that was
+ * opened as somebody else, or in another workshop, changes nothing here.
+ */
+async function admit(event: H3Event, role: Role): Promise<Here> {
+  const { db } = await database(), person = await whoIs(event, db)
   if (!person) throw refuse(401, 'Sign in first.')
+  const meant = getRequestHeader(event, PERSON_HEADER)
+  if (meant !== undefined && meant !== person.id) throw refuse(
+    401,
+    'This browser is signed in as someone else by now, or in another workshop. Open the page anew.',
+  )
   if (RANK[person.role] < RANK[role]) throw refuse(
     403,
     role === 'owner'
@@ -143,28 +149,13 @@ export function serve<N extends RouteName>(
   }))
 }
 
-/**
- * Whose a sealed cookie is, for as long as it was looked into lately: opening a seal derives keys, and every entry of a
- * pour comes with one.
- */
-const SEALS_LOOKED_INTO_MS = 60_000
-const seals = new LastUsed<{ readonly id: string, readonly until: number }>(2000)
-
-export async function whoIs(event: H3Event): Promise<Person | undefined> {
-  const seal = getCookie(event, useRuntimeConfig().session.name ?? 'nuxt-session'),
-    known = seal === undefined ? undefined : seals.get(seal)
-  let id = known && known.until > Date.now() ? known.id : undefined
-  if (id === undefined) {
-    id = (await getUserSession(event)).user?.id
-    if (id === undefined) return undefined
-    if (seal !== undefined) seals.set(seal, { id, until: Date.now() + SEALS_LOOKED_INTO_MS })
-  }
-  const { db } = await database()
-  return personById(db, id)
-}
-
 export function demoMode(): boolean {
   return String(useRuntimeConfig().demoMode) === 'true'
+}
+
+/** Whether anyone with an invitation may open a workshop of their own. */
+export function manyMode(): boolean {
+  return String(useRuntimeConfig().many) === 'true'
 }
 
 export function found<T>(thing: T | undefined | null | false, sentence: string): T {

@@ -31,6 +31,10 @@ export const ANSWERS = {
     status: 503,
     sentence: 'The workshop’s records cannot be reached just now. Nothing is lost; it is tried again by itself.',
   },
+  'database-busy': {
+    status: 503,
+    sentence: 'The workshop’s records are busy just now, and this was given up. Nothing was changed; it is tried again by itself.',
+  },
   // RFC 4918, 507 Insufficient Storage.
   'database-full': {
     status: 507,
@@ -40,8 +44,32 @@ export const ANSWERS = {
     status: 503,
     sentence: 'The workshop’s records were written by a newer version. Bring this server up to date; what you entered waits here.',
   },
+  'too-many-tries': { status: 429, sentence: 'Too many tries. Wait a moment and try again.' },
+  'busy': { status: 503, sentence: 'Too many are at this door just now. Wait a moment and try again.' },
+  'common-password': {
+    status: 422,
+    sentence: 'Many people have that password, and it is the first to be tried. Put a few unlikely words together.',
+  },
+  'own-name': {
+    status: 422,
+    sentence: 'That is little more than a name of yours. Put a few unlikely words together.',
+  },
+  'no-account': { status: 409, sentence: 'This is only a name in the record: nobody signs in with it.' },
+  'belongs-elsewhere': {
+    status: 409,
+    sentence: 'They belong to another workshop too, so this one cannot open their account. They can change the password themselves, or bin/owner can, on the server.',
+  },
+  'too-many-invitations': { status: 409, sentence: 'Fifty invitations are out. Take back the ones nobody uses.' },
+  'one-workshop': { status: 409, sentence: 'This server keeps one workshop. Start it with --many to open others.' },
+  'too-many-streams': { status: 503, sentence: 'As many pages of this workshop are open as the server can tell of changes. Close some of them.' },
   'last-owner': { status: 409, sentence: 'A workshop needs an owner: make someone else one first.' },
 } as const satisfies Readonly<Record<string, { readonly status: number, readonly sentence: string }>>
+
+/** How long whoever guessed too often has to wait. */
+export function waitWords(seconds: number): string {
+  const wait = seconds <= 60 ? `${Math.ceil(seconds)} s` : `${Math.ceil(seconds / 60)} min`
+  return `Too many tries. Wait ${wait} and try again.`
+}
 
 /** Why one entry is not taken, with what its sentence needs. */
 export type NotTaken

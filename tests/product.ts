@@ -48,7 +48,7 @@ export async function launch(base: string, { demo }: { readonly demo: boolean })
         NUXT_DATABASE_URL: databaseUrl,
         NUXT_DEMO_MODE: String(demo),
         NUXT_PUBLIC_CHECK_ANSWERS: 'true',
-        NUXT_SESSION_PASSWORD: 'only for tests: thirty-two characters and more',
+        NUXT_SERVER_KEY: 'only for tests: thirty-two characters and more',
       },
     })
     const deadline = Date.now() + 240_000

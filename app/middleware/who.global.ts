@@ -34,6 +34,8 @@ async function admit(to: RouteLocationNormalized) {
     }
   }
   const here = session.person !== undefined
+  // Whoever holds an invitation, or a link to a new password.
+  if (to.path.startsWith('/enter/')) return
   if (!here && to.path !== '/sign-in')
     return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
   if (here) {

@@ -1,50 +1,37 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
 import SelectButton from 'primevue/selectbutton'
 import { METRIC, US_CUSTOMARY } from '~core/units/units'
 import RippleMark from '~/ui/RippleMark.vue'
-import { Refused } from '~/sync/api'
+import TextField from '~/ui/TextField.vue'
 import { useSession } from '~/sync/session'
+import { useAttempt } from '~/ui/attempt'
 
 definePageMeta({ layout: 'bare' })
-const session = useSession(), route = useRoute()
+const session = useSession(), route = useRoute(), { trouble, busy, says, attempt } = useAttempt()
 const first = computed(() => session.facts?.needsOwner === true && !session.facts.demo)
-const form = reactive({ workshop: '', name: '', email: '', password: '', units: 'metric' as 'metric' | 'us' })
-const busy = ref(false)
-const trouble = ref<{ sentence: string, field?: string }>()
+const form = reactive({
+  workshop: '', name: '', email: '', password: '', code: '', units: 'metric' as 'metric' | 'us',
+})
 const UNIT_CHOICES = [{ id: 'metric', name: 'g, ml, mm, °C' }, { id: 'us', name: 'lb, cups, in, °F' }]
+/** Asked for once the password was right and the account wants a second thing. */
+const wantsCode = ref(false)
 
 async function go(work: () => Promise<void>) {
-  busy.value = true
-  trouble.value = undefined
-  try {
+  await attempt(async () => {
     await work()
     const to = String(route.query.to ?? '/')
     await navigateTo(to.startsWith('/') && !to.startsWith('//') ? to : '/')
-  }
-  catch (error) {
-    trouble.value = error instanceof Refused
-      ? { sentence: error.sentence, field: error.field }
-      : { sentence: 'That did not work. Try it again.' }
-  }
-  finally {
-    busy.value = false
-  }
+  })
+  wantsCode.value ||= says('code') !== undefined
 }
-const enter = () =>
-  go(() =>
-    first.value
-      ? session.createOwner({
-          workshop: form.workshop,
-          name: form.name,
-          email: form.email,
-          password: form.password,
-          units: form.units === 'us' ? US_CUSTOMARY : METRIC,
-        })
-      : session.signIn({ email: form.email, password: form.password }),
-  )
-const says = (field: string) => trouble.value?.field === field ? trouble.value.sentence : undefined
+const units = () => form.units === 'us' ? US_CUSTOMARY : METRIC
+const enter = () => go(() => {
+  const { email, password, code, workshop, name } = form, typed = code === '' ? {} : { code }
+  return first.value
+    ? session.createOwner({ workshop, name, email, password, units: units(), ...typed })
+    : session.signIn({ email, password, ...typed })
+})
 </script>
 
 <template>
@@ -68,45 +55,33 @@ const says = (field: string) => trouble.value?.field === field ? trouble.value.s
         @click="go(session.enterDemo)" />
       <form v-if="!session.facts?.demo || trouble" novalidate @submit.prevent="enter">
         <template v-if="first">
-          <div class="field">
-            <label for="workshop">Name of the workshop</label><InputText
-              id="workshop"
-              v-model="form.workshop"
-              autocomplete="organization"
-              :invalid="says('workshop') !== undefined"
-            />
-            <p v-if="says('workshop')" class="problem">{{ says('workshop') }}</p>
-          </div>
-          <div class="field">
-            <label for="name">Your name</label><InputText
-              id="name"
-              v-model="form.name"
-              autocomplete="name"
-              :invalid="says('name') !== undefined"
-            />
-            <p v-if="says('name')" class="problem">{{ says('name') }}</p>
-          </div>
+          <TextField
+            v-if="session.facts?.needsCode"
+            id="code"
+            v-model="form.code"
+            label="The code in the window where it was started"
+            :wrong="says('code')"
+          />
+          <TextField id="workshop" v-model="form.workshop" label="Name of the workshop" autocomplete="organization" :wrong="says('workshop')" />
+          <TextField id="name" v-model="form.name" label="Your name" autocomplete="name" :wrong="says('name')" />
         </template>
-        <div class="field">
-          <label for="email">E-mail address</label><InputText
-            id="email"
-            v-model="form.email"
-            type="email"
-            autocomplete="username"
-            :invalid="says('email') !== undefined"
-          />
-          <p v-if="says('email')" class="problem">{{ says('email') }}</p>
-        </div>
-        <div class="field">
-          <label for="password">Password{{ first ? ', ten characters or more' : '' }}</label><InputText
-            id="password"
-            v-model="form.password"
-            type="password"
-            :autocomplete="first ? 'new-password' : 'current-password'"
-            :invalid="says('password') !== undefined"
-          />
-          <p v-if="says('password')" class="problem">{{ says('password') }}</p>
-        </div>
+        <TextField id="email" v-model="form.email" label="E-mail address" type="email" autocomplete="username" :wrong="says('email')" />
+        <TextField
+          id="password"
+          v-model="form.password"
+          :label="`Password${first ? ', ten characters or more' : ''}`"
+          type="password"
+          :autocomplete="first ? 'new-password' : 'current-password'"
+          :wrong="says('password')"
+        />
+        <TextField
+          v-if="wantsCode && !first"
+          id="code"
+          v-model="form.code"
+          label="Code from your phone"
+          autocomplete="one-time-code"
+          :wrong="says('code')"
+        />
         <div v-if="first" class="field">
           <span id="units-label" class="strong small">Units</span>
           <SelectButton

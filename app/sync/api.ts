@@ -1,6 +1,6 @@
 import type { Answering, AnswerOf, Given, Giving, RouteName } from '~contract/routes'
 import { pathOf } from '~contract/path'
-import { ROUTE_HEADER } from '~contract/route-header'
+import { PERSON_HEADER, ROUTE_HEADER } from '~contract/route-header'
 
 /**
  * What went wrong with a request, in words; `status` 0 when the server was not reached. `ours` when the product's own
@@ -26,6 +26,12 @@ let check: Check | undefined
 /** In development and tests every answer is held against its contract: app/sync/check-answers.ts. */
 export function checkAnswersBy(by: Check): void {
   check = by
+}
+
+let acting: string | undefined
+/** As whom this page asks: where somebody else is signed in by now, nothing is done in their name. */
+export function actAs(person: string | undefined): void {
+  acting = person
 }
 
 interface Refusal { readonly data?: { readonly sentence?: string, readonly field?: string } }
@@ -55,7 +61,10 @@ async function send<N extends RouteName>(name: N, ...[given]: Rest<N>): Promise<
   const method = name.slice(0, name.indexOf(' ')), { body, bytes } = (given ?? {}) as AnyGiven
   const response = await fetch(addressOf(name, ...[given] as unknown as Where<N>), {
     method,
-    headers: bytes ? { 'content-type': bytes.type } : body === undefined ? {} : { 'content-type': 'application/json' },
+    headers: {
+      ...acting !== undefined && method !== 'GET' && { [PERSON_HEADER]: acting },
+      ...bytes ? { 'content-type': bytes.type } : body !== undefined && { 'content-type': 'application/json' },
+    },
     body: bytes ?? (body === undefined ? undefined : JSON.stringify(body)),
     cache: 'no-store',
     signal: bytes ? undefined : AbortSignal.timeout?.(PATIENCE_MS),

@@ -44,9 +44,12 @@ function hearing() {
     if (message.what === 'clock' || message.what === 'people') void useSession().load().catch(() => {})
     for (const listener of listeners) listener(message)
   }
-  /** A stream does not say why it broke; who is here is not changed by asking: they may be in mid-pour. */
+  /**
+   * A stream does not say why it broke; who is here is not changed by asking: they may be in mid-pour. Whoever is
+   * somebody else by now, or in another workshop, is signed out as far as this page goes.
+   */
   async function askWhy(): Promise<void> {
-    signedOut.value = await ask('GET session').then(s => s.person === undefined, () => false)
+    signedOut.value = await ask('GET session').then(s => s.person?.id !== useSession().person?.id, () => false)
   }
   /** @returns a function that stops listening. */
   function on(listener: (message: Message) => void): () => void {

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, type Ref } from 'vue'
 import { METRIC, type UnitPreferences } from '~core/units/units'
 import type { SessionFacts } from '~contract/account'
-import { ask } from '~/sync/api'
+import { actAs, ask } from '~/sync/api'
 import { forgetAnswers, remembered } from '~/sync/kept'
 import { useChanges } from './changes'
 import { useClock } from './clock'
@@ -10,12 +10,12 @@ import { latestOnly } from './latest'
 
 /** Ways in. */
 function doors(load: () => Promise<void>) {
-  async function signIn(body: { email: string, password: string }): Promise<void> {
+  async function signIn(body: { email: string, password: string, code?: string }): Promise<void> {
     await ask('POST session', { body })
     await load()
   }
   async function createOwner(
-    body: { workshop: string, name: string, email: string, password: string, units: typeof METRIC },
+    body: { workshop: string, name: string, email: string, password: string, units: typeof METRIC, code?: string },
   ): Promise<void> {
     await ask('POST owner', { body })
     await load()
@@ -24,7 +24,12 @@ function doors(load: () => Promise<void>) {
     await ask('POST demo-entrance')
     await load()
   }
-  return { signIn, createOwner, enterDemo }
+  /** Over to another workshop of one's own. */
+  async function goTo(workshop: string): Promise<void> {
+    await ask('PUT session/workshop', { body: { workshop } })
+    await forgetAnswers()
+  }
+  return { signIn, createOwner, enterDemo, goTo }
 }
 
 /** Who is here, as the server last said. */
@@ -38,6 +43,7 @@ function knowing() {
     const asked = performance.now()
     await latest(() => remembered('', 'GET session'), ({ value, at, fromHere }) => {
       facts.value = value
+      actAs(value.person?.id)
       kept.value = fromHere
       // Kept facts tell what time it was there when they were told; the workshop's clock ran on since.
       const since = fromHere ? Date.now() - at : (performance.now() - asked) / 2
@@ -48,6 +54,7 @@ function knowing() {
   async function signOut(): Promise<void> {
     await ask('DELETE session')
     facts.value = undefined
+    actAs(undefined)
     await forgetAnswers()
   }
   return { facts, kept, load, signOut }

@@ -26,5 +26,7 @@ export const PAGE_TITLES: Readonly<Record<string, string>> = {
   'lab-model': 'How the model works',
   'not-taken': 'Not taken',
   'settings': 'Workshop',
+  'account': 'Your account',
+  'enter-token': 'Come in',
   'sign-in': 'Sign in',
 }

@@ -2,6 +2,7 @@ import type { z } from '../zod'
 import { LIBRARY_ROUTES } from './library'
 import { LINK_ROUTES } from './links'
 import { LOGBOOK_ROUTES } from './logbook'
+import { PEOPLE_ROUTES } from './people'
 import { POUR_ROUTES } from './pours'
 import { WORKSHOP_ROUTES } from './workshop'
 
@@ -10,6 +11,7 @@ import { WORKSHOP_ROUTES } from './workshop'
  * (app/sync/api.ts), but for development and tests, where answers are checked by it.
  */
 export const ROUTES = {
+  ...PEOPLE_ROUTES,
   ...WORKSHOP_ROUTES,
   ...LIBRARY_ROUTES,
   ...POUR_ROUTES,

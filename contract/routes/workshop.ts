@@ -1,35 +1,13 @@
-import {
-  ownerSchema,
-  personChangeSchema,
-  personSchema,
-  ROLES,
-  signInSchema,
-  unitsSchema,
-  workshopChangeSchema,
-  type PersonFacts,
-  type SessionFacts,
-} from '../account'
+import { workshopChangeSchema } from '../account'
 import { ARCHIVE_MEDIA } from '../archive'
 import { clockChangeSchema } from '../clock'
 import { importSchema, type Imported } from '../import'
 import { LIBRARY_KINDS } from '../library'
+import { shareFactsSchema } from '../share'
 import type { SetAside } from '../versions'
 import { z } from '../zod'
-import { byId, clockFacts, done, type Table } from './route'
+import { clockFacts, done, type Table } from './route'
 
-const personFacts: z.ZodType<PersonFacts> = z.strictObject({
-  id: z.uuid(),
-  name: z.string(),
-  email: z.string(),
-  role: z.enum(ROLES),
-})
-const sessionFacts: z.ZodType<SessionFacts> = z.strictObject({
-  person: personFacts.optional(),
-  workshop: z.strictObject({ id: z.uuid(), name: z.string(), units: unitsSchema }).optional(),
-  clock: clockFacts,
-  demo: z.boolean(),
-  needsOwner: z.boolean(),
-})
 const setAside: z.ZodType<SetAside> = z.strictObject({
   what: z.enum([...LIBRARY_KINDS, 'plan', 'pour', 'view']),
   id: z.string(),
@@ -38,32 +16,18 @@ const setAside: z.ZodType<SetAside> = z.strictObject({
 })
 const imported: z.ZodType<Imported> = z.strictObject({ rows: z.int() })
 
-/** Who is here, whose workshop it is, and what goes in and out of it as a whole. */
+/** The workshop, and what goes in and out of it as a whole. */
 export const WORKSHOP_ROUTES = {
-  'GET session': { role: 'anyone', about: 'Who is signed in, in which workshop, and what time it is there.', answer: sessionFacts },
-  'POST session': { role: 'anyone', about: 'Signs in.', body: signInSchema, answer: done },
-  'DELETE session': { role: 'anyone', about: 'Signs out.', answer: done },
-  'POST owner': {
-    role: 'anyone',
-    about: 'Makes the first workshop and its owner; once there is one, this door is shut.',
-    body: ownerSchema,
-    answer: done,
-  },
-  'POST demo-entrance': { role: 'anyone', about: 'Enters the demo, where this is one.', answer: done },
-  'GET people': { role: 'viewer', about: 'The people of the workshop.', answer: z.array(personFacts) },
-  'POST people': { role: 'owner', about: 'Adds somebody.', body: personSchema, answer: personFacts },
-  'PATCH people/:id': {
-    role: 'owner',
-    about: 'Changes somebody’s role or password, or takes them out.',
-    params: byId,
-    body: personChangeSchema,
-    answer: done,
-  },
   'PATCH workshop': {
     role: 'owner',
     about: 'Changes the workshop’s name or units.',
     body: workshopChangeSchema,
     answer: done,
+  },
+  'GET share': {
+    role: 'viewer',
+    about: 'How phones on the workshop’s network reach this server, if it is shared.',
+    answer: z.strictObject({ share: shareFactsSchema.optional() }),
   },
   'POST clock': {
     role: 'member',

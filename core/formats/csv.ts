@@ -6,8 +6,8 @@
  */
 export type Cell = string | number | undefined
 
-/** What spreadsheets take for the beginning of a formula. */
-const FORMULA = /^[=+\-@\t\r]/
+/** What spreadsheets take for the beginning of a formula or of a command; in full width too, which some read alike. */
+const FORMULA = /^[=+\-@|\t\r\n＝＋－＠｜]/
 
 export function csvCell(value: Cell): string {
   if (value === undefined) return ''

@@ -1,19 +1,24 @@
 import type { SessionFacts } from '~contract/account'
 import { REAL_TIME, workshopTime } from '~contract/clock'
+import { trustOf } from '../auth/door'
+import { whoIs } from '../auth/session'
 import { anyWorkshop } from '../store/workshops'
-import { demoMode, whoIs, serve } from '../route'
+import { demoMode, manyMode, serve } from '../route'
 
 /** Who is here, what their workshop is called and what time it is there. */
 export default serve('GET session', async ({ event, db }): Promise<SessionFacts> => {
-  const person = await whoIs(event)
-  const demo = demoMode()
-  if (!person)
-    return { clock: { now: workshopTime(REAL_TIME, Date.now()), rate: 1 }, demo, needsOwner: !await anyWorkshop(db) }
+  const person = await whoIs(event, db), shared = trustOf(event) !== 'own'
+  const demo = demoMode() && !shared, here = { needsCode: shared, many: manyMode() }
+  if (!person) {
+    const clock = { now: workshopTime(REAL_TIME, Date.now()), rate: 1 }
+    return { clock, demo, needsOwner: !await anyWorkshop(db), ...here }
+  }
   return {
     person: { id: person.id, name: person.name, email: person.email, role: person.role },
     workshop: { id: person.workshopId, name: person.workshopName, units: person.units },
     clock: { now: workshopTime(person.clock, Date.now()), rate: person.clock.rate },
-    demo: demo && person.demo,
+    demo: demoMode() && person.demo,
     needsOwner: false,
+    ...here,
   }
 })

@@ -14,11 +14,6 @@ import { ArchiveRefused, openArchive, type Archive } from './read'
 import { Refused } from '../refused'
 import { ITEMS, upcastQuery } from '~contract/versions'
 
-/**
- * Nobody's password has this hash, and nobody signs in with an address that no mail reaches: these people are only
- * names of what they wrote.
- */
-const NO_PASSWORD = '!'
 const POURS_AT_ONCE = 50
 const STRANGER = 'Something in this archive belongs to what is not in it; nothing was taken in.'
 
@@ -72,15 +67,11 @@ export async function restoreArchive(
 
 type Count = { -readonly [K in keyof Restored]: number }
 
+/** People without accounts: they are only names of what they wrote. */
 async function restorePeople(inner: Scope, archive: Archive): Promise<void> {
   for await (const { id, name } of archive.lines('people.jsonl')) {
     await inner.insert('person', [{
-      id,
-      name,
-      email: `${id}@archived.invalid`,
-      password_hash: NO_PASSWORD,
-      role: 'viewer',
-      archived_at: new Date(0),
+      id, account_id: null, name, role: 'viewer', archived_at: new Date(0),
     }]).execute()
   }
 }

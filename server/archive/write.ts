@@ -32,12 +32,11 @@ async function* paged<R extends { id: string }>(read: (after: string) => Promise
 
 /** Only those who wrote something: their names belong to what they wrote. Addresses and passwords stay here. */
 async function* people(scope: Scope): Lines<'people.jsonl'> {
-  const rows = await scope.select('person').select(['id', 'name']).orderBy('id')
-    .where(
-      sql<
-        boolean
-      >`exists (select from pour where pour.workshop_id = person.workshop_id and started_by = person.id::text) or exists (select from pour_event e where e.workshop_id = person.workshop_id and actor = person.id::text)`,
-    ).execute()
+  const began = sql<boolean>`exists (select from pour
+    where pour.workshop_id = person.workshop_id and started_by = person.id::text)`
+  const told = sql<boolean>`exists (select from pour_event e
+    where e.workshop_id = person.workshop_id and actor = person.id::text)`
+  const rows = await scope.select('person').select(['id', 'name']).orderBy('id').where(eb => eb.or([began, told])).execute()
   yield* rows
 }
 async function* library(scope: Scope): Lines<'library.jsonl'> {

@@ -5,9 +5,18 @@ import { database } from '../database'
 import { epochOf } from '../store/epoch'
 import { pourEventsAfter } from '../store/pours'
 import { within } from '../store/scope'
+import { Refused } from '../refused'
 
 /** Is told what changed; `lost` when nothing more will be heard, so that a browser comes back and catches up. */
-export interface Listener { readonly tell: (message: LiveMessage) => void, readonly lost: () => void }
+export interface Listener {
+  readonly tell: (message: LiveMessage) => void
+  readonly lost: () => void
+  /** With which it ends. */
+  readonly session?: string
+}
+
+/** Streams of one workshop at one server; a browser has one, however many tabs it has open. */
+export const MOST_STREAMS = 300
 
 const listeners = new Map<string, Set<Listener>>()
 let listening: Promise<void> | undefined
@@ -29,9 +38,13 @@ async function told(workshop: string, message: LiveMessage): Promise<LiveMessage
   return whole && JSON.stringify(whole).length <= LIVE_MOST_BYTES ? whole : message
 }
 
+type Announced = { readonly workshop: string, readonly message?: LiveMessage, readonly session?: string }
+
 function heard(payload: string | undefined): void {
-  const { workshop, message } = JSON.parse(payload ?? '{}') as { workshop: string, message: LiveMessage }
-  if (!listeners.has(workshop)) return
+  const { workshop, message, session } = JSON.parse(payload ?? '{}') as Announced
+  const ended = session === undefined ? [] : [...listeners.get(workshop) ?? []].filter(l => l.session === session)
+  for (const listener of ended) listener.lost()
+  if (!message || !listeners.has(workshop)) return
   void told(workshop, message).then((whole) => {
     for (const listener of listeners.get(workshop) ?? []) listener.tell(whole)
   })
@@ -95,9 +108,10 @@ function ensureListening(): Promise<void> {
   return listening
 }
 
-/** @returns a function that stops listening. */
+/** @returns a function that stops listening. @throws Refused when as many listen as may */
 export async function subscribe(workshop: string, listener: Listener): Promise<() => void> {
   await ensureListening()
+  if ((listeners.get(workshop)?.size ?? 0) >= MOST_STREAMS) throw new Refused('too-many-streams')
   const set = listeners.get(workshop) ?? new Set()
   listeners.set(workshop, set.add(listener))
   return () => {

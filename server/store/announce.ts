@@ -19,3 +19,12 @@ export async function announceAll(
     messages.map(message => JSON.stringify({ workshop, message }))
   }::text[]) as m`.execute(db)
 }
+
+/** Sessions that have ended: their streams end with them. */
+export async function announceEnded(
+  db: Kysely<Database>,
+  ended: readonly { readonly workshop: string, readonly session: string }[],
+): Promise<void> {
+  if (ended.length === 0) return
+  await sql`select pg_notify(${CHANNEL}, m) from unnest(${ended.map(e => JSON.stringify(e))}::text[]) as m`.execute(db)
+}

@@ -1,4 +1,5 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
+import type { FrozenRun } from '~core/plan/run'
 import type { PourEvent } from '~core/pour/events'
 import type { LinkFacts, LinkKind, NewLink, WallAnswer } from '~contract/link'
 import type { Db } from './open'
@@ -35,9 +36,9 @@ export async function makeLink(scope: Scope, kind: LinkKind, name: string): Prom
   return { ...factsOf(row), token }
 }
 
-/** @returns false when there is no such link. */
-export async function dropLink(scope: Scope, id: string): Promise<boolean> {
-  return (await scope.remove('link').where('id', '=', id).executeTakeFirst()).numDeletedRows > 0n
+/** @returns what it was for; undefined when there is no such link. */
+export async function dropLink(scope: Scope, id: string): Promise<string | undefined> {
+  return (await scope.remove('link').where('id', '=', id).returning('name').executeTakeFirst())?.name
 }
 
 /** The workshop a link opens, as far as a link may know it; undefined when it was taken back or never was. */
@@ -61,6 +62,17 @@ function withoutPeople(e: PourEvent): readonly PourEvent[] {
   return [e.kind === 'judged' ? { ...plain, kind: 'judged', data: { ...e.data, note: '' } } as PourEvent : plain]
 }
 
+/** What things cost, what is left of them and how they are kept is nobody's business in the room. */
+const NOT_FOR_THE_ROOM = new Set(['cost', 'price', 'life', 'wear', 'opened', 'storage', 'note'])
+
+function forTheRoom(run: FrozenRun): FrozenRun {
+  const plain = JSON.parse(
+    JSON.stringify(run, (key, value: unknown) => NOT_FOR_THE_ROOM.has(key) ? undefined : value),
+  ) as FrozenRun
+  // That a plan began with the powder that was left is stock, too.
+  return { ...plain, plan: { ...plain.plan, known: { what: 'moulds', amount: 0 } } }
+}
+
 /** Pours that are live: begun within a day, the newest first. @param now on the workshop's clock. */
 export async function livePours(scope: Scope, now: number): Promise<WallAnswer['pours']> {
   const rows = await scope.select('pour_projection').select('pour_id').where('status', 'in', LIVE).where(
@@ -69,5 +81,5 @@ export async function livePours(scope: Scope, now: number): Promise<WallAnswer['
     now - DAY,
   ).orderBy('started_at', 'desc').limit(MOST_ON_THE_WALL).execute()
   const pours = await Promise.all(rows.map(r => pourWithEvents(scope, r.pour_id)))
-  return pours.flatMap(p => p ? [{ id: p.id, run: p.run, events: p.events.flatMap(withoutPeople) }] : [])
+  return pours.flatMap(p => p ? [{ id: p.id, run: forTheRoom(p.run), events: p.events.flatMap(withoutPeople) }] : [])
 }

@@ -44,6 +44,10 @@ export async function putPart(scope: Scope, id: string, part: number, data: Buff
  */
 export async function finishMesh(scope: Scope, id: string, sha256?: string): Promise<KeptMesh | undefined> {
   return scope.transaction(async (inner) => {
+    // Its mould first: of two models of one mould that are finished at once, the second waits here for the first.
+    const mould = (await inner.select('mesh').select('mould_id').where('id', '=', id).executeTakeFirst())?.mould_id
+    if (mould === undefined) return undefined
+    await inner.select('library_item').select('id').where('id', '=', mould).forNoKeyUpdate().execute()
     const mesh = await inner.select('mesh').selectAll().where('id', '=', id).forUpdate().executeTakeFirst()
     if (!mesh) return undefined
     const hash = createHash('sha256')
@@ -58,7 +62,8 @@ export async function finishMesh(scope: Scope, id: string, sha256?: string): Pro
     const own = hash.digest('hex')
     if (sha256 !== undefined && sha256 !== own) throw new Refused('model-not-whole')
     await inner.update('mesh').set({ sha256: own }).where('id', '=', id).execute()
-    await inner.remove('mesh').where('mould_id', '=', mesh.mould_id).where('id', '<>', id).execute()
+    // One that is still being received takes its turn when it is whole.
+    await inner.remove('mesh').where('mould_id', '=', mould).where('id', '<>', id).where('sha256', 'is not', null).execute()
     return {
       id,
       mould: mesh.mould_id,

@@ -12,6 +12,7 @@ import * as m0009 from './migrations/0009-standing'
 import * as m0010 from './migrations/0010-own-keys'
 import * as m0011 from './migrations/0011-doubt'
 import * as m0012 from './migrations/0012-epoch'
+import * as m0013 from './migrations/0013-accounts'
 import type { Database } from './schema'
 
 const MIGRATIONS: Record<string, Migration> = {
@@ -27,6 +28,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0010-own-keys': m0010,
   '0011-doubt': m0011,
   '0012-epoch': m0012,
+  '0013-accounts': m0013,
 }
 
 // Every bigint here is a millisecond count, far below 2^53.
@@ -50,8 +52,17 @@ export async function migrateToLatest(db: Db, stopAt?: string): Promise<void> {
   }
 }
 
-export function connect(url: string): { readonly db: Db, readonly pool: pg.Pool } {
-  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: CONNECT_MS })
+/**
+ * What a request may hold of the database: a question that runs for longer, waits longer for somebody else's, or a
+ * transaction that is left lying is ended, ms.
+ */
+const LIMITS = { statement_timeout: 60_000, lock_timeout: 20_000, idle_in_transaction_session_timeout: 60_000 }
+
+/** @param limited whether requests are served by it; bringing a large database up to date takes as long as it takes */
+export function connect(url: string, limited = false): { readonly db: Db, readonly pool: pg.Pool } {
+  const pool = new pg.Pool({
+    connectionString: url, max: 10, connectionTimeoutMillis: CONNECT_MS, ...limited && LIMITS,
+  })
   // A connection that breaks (server restarted), idle or between two questions, must not end the process: the next
   // question says so, or opens a new one.
   pool.on('error', () => {})

@@ -3,7 +3,7 @@ import type { Plan } from '~core/plan/types'
 import type { FrozenRun } from '~core/plan/run'
 import type { CastSummary, PourSummary } from '~core/pour/projection'
 import type { Series, Tally } from '~core/logbook/tallies'
-import type { Role } from '~contract/account'
+import type { AuditCode, Role, TicketKind } from '~contract/account'
 import type { WorkshopClock } from '~contract/clock'
 import type { LibraryBodies, LibraryKind } from '~contract/library'
 import type { LinkKind } from '~contract/link'
@@ -22,15 +22,75 @@ interface WorkshopTable {
   demo: boolean
   created_at: Generated<Date>
 }
+/** Who signs in. */
+interface AccountTable {
+  id: string
+  email: string
+  password_hash: string
+  /** The workshop that was entered last. */
+  workshop_id: string | null
+  /** Sealed: server/auth/second-factor.ts. */
+  second_factor: string | null
+  /** One that was offered and not confirmed yet. */
+  second_factor_asked: string | null
+  /** The half minute whose code was used last: no code is taken twice. */
+  second_factor_step: BigintAsNumber | null
+  recovery_sha256: ColumnType<string[], string[] | undefined, string[]>
+  created_at: Generated<Date>
+}
+/** Somebody in one workshop; without an account only a name of what they wrote. */
 interface PersonTable {
   id: string
   workshop_id: string
+  account_id: string | null
   name: string
-  email: string
-  password_hash: string
   role: Role
   archived_at: Date | null
   created_at: Generated<Date>
+}
+interface SessionTable {
+  id: string
+  account_id: string
+  workshop_id: string
+  person_id: string
+  token_sha256: string
+  device: string
+  place: string
+  made_at: Generated<Date>
+  used_at: Generated<Date>
+}
+/** A browser from which this account was signed in to before: others' guesses do not shut it out. */
+interface KnownDeviceTable {
+  token_sha256: string
+  account_id: string
+  used_at: Generated<Date>
+}
+/** A secret that opens one door once. */
+interface TicketTable {
+  id: string
+  kind: TicketKind
+  token_sha256: string
+  workshop_id: string | null
+  account_id: string | null
+  role: Role | null
+  name: Generated<string>
+  made_at: Generated<Date>
+  ends_at: Date
+}
+interface AuditTable {
+  workshop_id: string
+  id: string
+  at: Generated<Date>
+  code: AuditCode
+  who: Generated<string>
+  about: Generated<string>
+  place: Generated<string>
+}
+interface GuessTable {
+  key: string
+  tries: number
+  free_at: Date
+  tried_at: Date
 }
 interface LibraryItemTable {
   id: string
@@ -181,7 +241,13 @@ interface PhotoTable {
 
 export interface Database {
   workshop: WorkshopTable
+  account: AccountTable
   person: PersonTable
+  session: SessionTable
+  known_device: KnownDeviceTable
+  ticket: TicketTable
+  audit: AuditTable
+  guess: GuessTable
   library_item: LibraryItemTable
   plan: PlanTable
   pour: PourTable

@@ -14,7 +14,7 @@ import type { Db } from './open'
 import type { Database } from './schema'
 
 /** Tables whose every row belongs to one workshop. */
-type TenantTable = Exclude<keyof Database, 'workshop'>
+type TenantTable = Exclude<keyof Database, 'workshop' | 'account' | 'known_device' | 'ticket' | 'guess'>
 
 /**
  * The only door to tenant tables: every query that comes out of it is already limited to one workshop, every row that

@@ -25,7 +25,7 @@ test('the logbook finds by a word and by what went wrong, keeps the view, and sa
   await page.getByLabel('Find pours').fill('nothing like it')
   await expect(page.getByText('No pour fits all of this.')).toBeVisible()
   await page.getByRole('button', { name: 'Show all' }).click()
-  await expect(page.getByRole('link', { name: /Bell-pulls/ }).first()).toBeVisible()
+  await expect((await turnTo(page, page.getByRole('link', { name: /Bell-pulls/ }))).first()).toBeVisible()
   await page.getByRole('button', { name }).click()
   await expect(page.getByRole('link', { name: /Garden tiles/ })).toHaveCount(1)
   await page.getByRole('button', { name: 'Take this view away' }).click()

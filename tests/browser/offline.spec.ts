@@ -145,7 +145,7 @@ test('whoever signs out leaves none of their answers behind, but what was not se
   await enterDemo(page, demo)
   await startPour(page, demo, 'Left behind')
   await installed(page)
-  await page.goto(`${demo.url}/settings`)
+  await page.goto(`${demo.url}/account`)
   await page.getByRole('button', { name: 'Sign out' }).click()
   await expect(page.getByRole('button', { name: 'Enter the demo workshop' })).toBeVisible()
   const kept = await page.evaluate(() => new Promise<string[]>((resolve) => {

@@ -27,6 +27,7 @@ test.describe('every screen', () => {
       ['/lab/model', 'Lab'],
       ['/not-taken', 'Not taken'],
       ['/settings', 'Saltmarsh Lane'],
+      ['/account', 'Marl Quillhouse'],
     ] as const
   ) {
     test(`${path} is accessible and fits a desk and a phone`, async ({ page, demo }) => {

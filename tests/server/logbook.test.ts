@@ -13,7 +13,7 @@ import { bringUpToDate } from '../../server/store/projecting'
 import { recordEvents } from '../../server/store/recording'
 import { restorePours } from '../../server/store/restoring'
 import { within, type Scope } from '../../server/store/scope'
-import { createWorkshop } from '../../server/store/workshops'
+import { createWithOwner } from '../../server/store/workshops'
 import { freshDatabase } from './fresh'
 
 /** A season of the demo on a real database. */
@@ -28,11 +28,10 @@ beforeAll(async () => {
   scope = within(db, id)
   other = within(
     db,
-    (await createWorkshop(db, { name: 'Two', units: METRIC, clock: REAL_TIME, demo: false }, {
+    (await createWithOwner(db, { name: 'Two', units: METRIC, clock: REAL_TIME, demo: false }, {
       name: 'T',
       email: 'two@example.org',
       passwordHash: 'x',
-      role: 'owner',
     })).workshopId,
   )
 })
@@ -137,11 +136,10 @@ describe('finding pours', () => {
   it('never in another workshop’s book', async () => {
     const stranger = within(
       db,
-      (await createWorkshop(db, { name: 'Three', units: METRIC, clock: REAL_TIME, demo: false }, {
+      (await createWithOwner(db, { name: 'Three', units: METRIC, clock: REAL_TIME, demo: false }, {
         name: 'T',
         email: 'three@example.org',
         passwordHash: 'x',
-        role: 'owner',
       })).workshopId,
     )
     expect(await findPours(stranger, query())).toEqual({ rows: [], count: 0, next: undefined })

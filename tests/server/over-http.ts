@@ -38,6 +38,18 @@ export async function ask(
     cookie: response.headers.getSetCookie().map(c => c.split(';')[0]).join('; '),
   }
 }
+/** Somebody new comes into the workshop by an invitation of its owner. @returns their cookies */
+export async function comeIn(by: string, name: string, role: string): Promise<string> {
+  const { body } = await ask(product, 'POST', 'invitations', { cookie: by, body: { name, role } })
+  const came = await ask(product, 'POST', `tickets/${body.token as string}`, {
+    body: { name, email: `${name}@example.org`, password: PASSWORD },
+  })
+  return came.cookie
+}
+/** The id of whoever these cookies are of, in the workshop they are in. */
+export async function idOf(cookie: string): Promise<string> {
+  return ((await ask(product, 'GET', 'session', { cookie })).body.person as { id: string }).id
+}
 export const signIn = async (email: string, password = PASSWORD) =>
   ask(product, 'POST', 'session', { body: { email, password } })
 
@@ -54,13 +66,8 @@ export function overHttp({ demo: withDemo = false } = {}): void {
       = (await ask(product, 'POST', 'owner', {
         body: { workshop: 'Ours', name: 'First', email: 'first@example.org', password: PASSWORD },
       })).cookie
-    for (const role of ['member', 'viewer'])
-      await ask(product, 'POST', 'people', {
-        cookie: owner,
-        body: { name: role, email: `${role}@example.org`, password: PASSWORD, role },
-      })
-    member = (await signIn('member@example.org')).cookie
-    viewer = (await signIn('viewer@example.org')).cookie
+    member = await comeIn(owner, 'member', 'member')
+    viewer = await comeIn(owner, 'viewer', 'viewer')
     await ask(product, 'PUT', `library/mould/${ids.moulds.lantern}`, {
       cookie: member,
       body: { body: MOULDS.lantern, revision: 0 },

@@ -20,20 +20,15 @@ import { confirmedCauses, castRows, pourEventsAfter, pourRows, pourWithEvents } 
 import { takeEntries } from '../../server/store/entries'
 import { recordEvents, startPour } from '../../server/store/recording'
 import { within, type Scope } from '../../server/store/scope'
-import {
-  addPerson,
-  changePerson,
-  createFirstWorkshop,
-  createWorkshop,
-  people,
-  personByEmail,
-  personById,
-} from '../../server/store/workshops'
+import { createAccount, personToEnter } from '../../server/store/accounts'
+import { addPerson, changePerson, people } from '../../server/store/people'
+import { beginSession, personOfSession } from '../../server/store/sessions'
+import { createFirstWorkshop, createWithOwner } from '../../server/store/workshops'
 import { freshDatabase } from './fresh'
 
 let db: Db, close: () => Promise<void>, scope: Scope, other: Scope, run: FrozenRun
 const ids = makeIds(chance(1))
-const owner = (email: string) => ({ name: 'Someone', email, passwordHash: 'x', role: 'owner' as const })
+const owner = (email: string) => ({ name: 'Someone', email, passwordHash: 'x' })
 const T0 = 1_800_000_000_000
 let seq = 0
 const event = (
@@ -63,12 +58,12 @@ beforeAll(async () => {
   ;({ db, close } = await freshDatabase())
   scope = within(
     db,
-    (await createWorkshop(db, { name: 'One', units: METRIC, clock: REAL_TIME, demo: false }, owner('one@example.org')))
+    (await createWithOwner(db, { name: 'One', units: METRIC, clock: REAL_TIME, demo: false }, owner('one@example.org')))
       .workshopId,
   )
   other = within(
     db,
-    (await createWorkshop(db, { name: 'Two', units: METRIC, clock: REAL_TIME, demo: false }, owner('two@example.org')))
+    (await createWithOwner(db, { name: 'Two', units: METRIC, clock: REAL_TIME, demo: false }, owner('two@example.org')))
       .workshopId,
   )
   await saveItem(scope, 'mould', ids.moulds.lantern, { ...MOULDS.lantern }, 0)
@@ -307,7 +302,7 @@ describe('a workshop’s walls', () => {
       .toThrow(expect.objectContaining({ code: expect.stringMatching(/^stale-/) }))
     expect(await archiveItem(other, 'mould', ids.moulds.lantern)).toBe(false)
     expect((await worldOf(other, planOf(ids, WISHES.lanterns), Date.now())).moulds).toEqual([])
-    expect(await changePerson(other, (await people(scope))[0]!.id, { role: 'viewer' })).toBe(false)
+    expect(await changePerson(other, (await people(scope, true))[0]!.id, { role: 'viewer' }, 'me')).toBe(false)
     expect((await pourWithEvents(scope, pour))!.events).toHaveLength(1)
   })
 
@@ -412,14 +407,17 @@ describe('people', () => {
   })
 
   it('keeps one owner at least, and one person to an address', async () => {
-    const me = (await people(scope)).find(p => p.role === 'owner')!
-    await expect(changePerson(scope, me.id, { role: 'member' })).rejects.toThrow(expect.objectContaining({ code: 'last-owner' }))
-    await expect(changePerson(scope, me.id, { archived: true })).rejects.toThrow(expect.objectContaining({ code: 'last-owner' }))
-    await expect(addPerson(scope, owner('one@example.org'))).rejects.toThrow(expect.objectContaining({ code: 'email-taken' }))
-    const added = await addPerson(scope, { ...owner('third@example.org'), role: 'member' })
-    await changePerson(scope, added.id, { archived: true })
-    expect(await personById(db, added.id)).toBeUndefined()
-    expect(await personByEmail(db, 'third@example.org')).toBeUndefined()
+    const me = (await people(scope, true)).find(p => p.role === 'owner')!
+    await expect(changePerson(scope, me.id, { role: 'member' }, 'me')).rejects.toThrow(expect.objectContaining({ code: 'last-owner' }))
+    await expect(changePerson(scope, me.id, { archived: true }, 'me')).rejects.toThrow(expect.objectContaining({ code: 'last-owner' }))
+    await expect(createAccount(db, owner('one@example.org'))).rejects.toThrow(expect.objectContaining({ code: 'email-taken' }))
+    const accountId = await createAccount(db, owner('third@example.org')), { workshopId } = scope
+    const personId = await addPerson(scope, { accountId, name: 'Third', role: 'member' })
+    const token = await beginSession(db, { accountId, workshopId, personId }, { device: '', place: '' })
+    expect(await personOfSession(db, token)).toMatchObject({ id: personId, role: 'member' })
+    await changePerson(scope, personId, { archived: true }, 'me')
+    expect(await personOfSession(db, token)).toBeUndefined()
+    expect(await personToEnter(db, accountId)).toBeUndefined()
   })
 })
 

@@ -16,7 +16,7 @@ import type { Db } from '../../server/store/open'
 import { castRows, pourRows, pourWithEvents } from '../../server/store/pours'
 import { recordEvents, startPour } from '../../server/store/recording'
 import { within, type Scope } from '../../server/store/scope'
-import { createWorkshop } from '../../server/store/workshops'
+import { createWithOwner } from '../../server/store/workshops'
 import { campaign } from './campaign'
 import { freshDatabase } from './fresh'
 
@@ -32,11 +32,10 @@ beforeAll(async () => {
   ;({ db, close } = await freshDatabase())
   scope = within(
     db,
-    (await createWorkshop(db, { name: 'Sync', units: METRIC, clock: REAL_TIME, demo: false }, {
+    (await createWithOwner(db, { name: 'Sync', units: METRIC, clock: REAL_TIME, demo: false }, {
       name: 'S',
       email: 'sync@example.org',
       passwordHash: 'x',
-      role: 'owner',
     })).workshopId,
   )
   await saveItem(scope, 'mould', ids.moulds.lantern, { ...MOULDS.lantern }, 0)

@@ -4,6 +4,7 @@ import InputText from 'primevue/inputtext'
 import type { LinkFacts, LinkKind } from '~contract/link'
 import { ask, Refused } from '~/sync/api'
 import { useSession } from '~/sync/session'
+import { reachable } from './reach'
 
 /** Links that open one thing to whoever has them; the address is shown once, when it is made. */
 const { kind, title, explained, path, ending = '' } = defineProps<
@@ -28,7 +29,7 @@ async function attempt(work: () => Promise<void>) {
 await attempt(async () => {})
 const make = () => attempt(async () => {
   const link = await ask('POST links', { body: { kind, name: name.value } })
-  made.value = { name: link.name, address: `${location.origin}${path}${link.token}${ending}` }
+  made.value = { name: link.name, address: `${await reachable()}${path}${link.token}${ending}` }
   copied.value = false
   name.value = ''
 })

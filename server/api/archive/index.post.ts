@@ -6,6 +6,7 @@ import { PassThrough, Transform, type Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { setResponseHeaders } from 'h3'
 import { ARCHIVE_BYTES, type RestoreLine } from '~contract/archive'
+import { FOLDER } from '../../archive/packed'
 import { ArchiveRefused } from '../../archive/read'
 import { restoreArchive } from '../../archive/restore'
 import { refuse, serve } from '../../route'
@@ -20,7 +21,7 @@ const STEP = 0.01
  */
 export default serve('POST archive', async ({ event, db, person }) => {
   const { req, res } = event.node,
-    folder = await mkdtemp(join(tmpdir(), 'ripples-archive-')),
+    folder = await mkdtemp(join(tmpdir(), FOLDER)),
     path = join(folder, 'archive.zip')
   const forget = () => rm(folder, { recursive: true, force: true })
   try {

@@ -1,4 +1,4 @@
-import { people } from '../../store/workshops'
+import { people } from '../../store/people'
 import { serve } from '../../route'
 
-export default serve('GET people', ({ scope }) => people(scope))
+export default serve('GET people', ({ scope, person }) => people(scope, person.role !== 'viewer'))

@@ -1,12 +1,13 @@
 import { workshopTime } from '~contract/clock'
 import type { WallAnswer } from '~contract/link'
-import { livePours, workshopOfLink } from '../../../store/links'
+import { heldLink } from '../../../auth/tickets'
+import { livePours } from '../../../store/links'
 import { within } from '../../../store/scope'
-import { found, serve } from '../../../route'
+import { serve } from '../../../route'
 
 /** What a wall display shows, to whoever has its link. */
-export default serve('GET wall/:token', async ({ db, params }): Promise<WallAnswer> => {
-  const workshop = found(await workshopOfLink(db, params.token, 'wall'), 'This link was taken back. Ask for a new one.')
+export default serve('GET wall/:token', async ({ event, db, params }): Promise<WallAnswer> => {
+  const workshop = await heldLink(event, db, params.token, 'wall')
   const now = workshopTime(workshop.clock, Date.now())
   return {
     workshop: workshop.name,

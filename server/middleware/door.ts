@@ -1,0 +1,30 @@
+import { defineEventHandler, getMethod, sendRedirect, setResponseStatus, type H3Event } from 'h3'
+import { askedAt } from '../asked-at'
+import { isLoopback, trustOf } from '../auth/door'
+import { shared } from '../auth/shared'
+
+/** What plain http on the network serves, besides the files of the application, which are no secret. */
+const PLAIN = /^\/(install|authority\.crt)(\?|$)/
+
+const NOT_OURS = 'This is not an address of this server. Open the one that stood in the window where it was started.'
+const NO_HTTPS = 'Nothing secret is told over plain http. Start with bin/start --share, or put a proxy with https before this server and name it in NUXT_TRUSTED_PROXY.'
+const byHttps = (address: string) => `Over plain http nothing secret is told. Open ${address} instead.`
+
+function say(event: H3Event, status: number, sentence: string) {
+  setResponseStatus(event, status)
+  return { error: true, statusCode: status, data: { sentence } }
+}
+
+/**
+ * Decides by the door what is behind it: on loopback all, but only under a name of this machine's own, so that no page
+ * elsewhere can lend it another; on plain http no more than what helps to https.
+ */
+export default defineEventHandler((event) => {
+  const trust = trustOf(event)
+  if (trust === 'own' && !isLoopback(askedAt(event)?.hostname ?? '')) return say(event, 400, NOT_OURS)
+  if (trust !== 'plain' || PLAIN.test(event.path)) return
+  const [address] = shared()?.facts.addresses ?? []
+  if (event.path.startsWith('/api/') || !address)
+    return say(event, 403, address ? byHttps(address) : NO_HTTPS)
+  if (['GET', 'HEAD'].includes(getMethod(event))) return sendRedirect(event, '/install')
+})

@@ -1,0 +1,14 @@
+import { sql } from 'kysely'
+import type { Db } from './open'
+import { SESSION_DAYS } from './sessions'
+
+/** What nobody will ask for again: ended sessions and tickets, forgotten guesses, models whose upload was given up. */
+export async function tidy(db: Db): Promise<void> {
+  const before = (time: string) => sql<Date>`now() - ${sql.lit(time)}::interval`
+  await db.deleteFrom('session').where('used_at', '<', before(`${SESSION_DAYS} days`)).execute()
+  await db.deleteFrom('known_device').where('used_at', '<', before('1 year')).execute()
+  await db.deleteFrom('ticket').where('ends_at', '<', before('0 days')).execute()
+  await db.deleteFrom('guess').where('tried_at', '<', before('1 day')).execute()
+  await db.deleteFrom('audit').where('at', '<', before('2 years')).execute()
+  await db.deleteFrom('mesh').where('sha256', 'is', null).where('created_at', '<', before('1 day')).execute()
+}

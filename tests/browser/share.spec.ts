@@ -1,0 +1,75 @@
+import { execFileSync } from 'node:child_process'
+import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium, type Browser } from '@playwright/test'
+import { launch, type Product } from '../product'
+import { launchShared, OWNER_CODE, type Shared } from '../shared'
+import { expect, expectAccessible, test } from './workshop'
+
+/** A phone's browser with a certificate store of its own, in which nothing of this machine's stands. */
+async function phone(options: object, authority?: Buffer): Promise<Browser> {
+  const home = mkdtempSync(join(tmpdir(), 'ripples-phone-')), store = `sql:${join(home, '.pki/nssdb')}`
+  mkdirSync(join(home, '.pki/nssdb'), { recursive: true })
+  execFileSync('certutil', ['-N', '-d', store, '--empty-password'])
+  if (authority) {
+    writeFileSync(join(home, 'authority.crt'), authority)
+    execFileSync('certutil', ['-A', '-d', store, '-n', 'workshop', '-t', 'C,,', '-i', join(home, 'authority.crt')])
+  }
+  return chromium.launch({ ...options, env: { ...process.env, HOME: home } as Record<string, string> })
+}
+const PHONE = { viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true }
+
+let product: Product, server: Shared
+test.beforeAll(async () => {
+  product = await launch(process.env.TEST_DATABASE_BASE!, { demo: false })
+  server = await launchShared(product.databaseUrl)
+})
+test.afterAll(async () => {
+  server.kill()
+  await product.kill()
+})
+
+test('a phone that trusts the workshop’s authority alone has all of the bench, and is thrown out from the laptop', async ({ page, launchOptions }) => {
+  const [address] = server.facts.addresses
+  const stranger = await phone(launchOptions)
+  await expect((await (await stranger.newContext()).newPage()).goto(address!)).rejects.toThrow(/ERR_CERT_AUTHORITY_INVALID/)
+  const before = await (await stranger.newContext(PHONE)).newPage()
+  await before.goto(server.facts.install.replace('/install', '/'))
+  await expect(before.getByRole('heading', { name: 'Let this phone trust the workshop’s server' })).toBeVisible()
+  await expect(before.getByText('AB CD')).toBeVisible()
+  await expectAccessible(before)
+  const authority = await (await before.request.get(server.facts.install.replace('install', 'authority.crt'))).body()
+  await stranger.close()
+
+  const browser = await phone(launchOptions, authority), hand = await (await browser.newContext(PHONE)).newPage()
+  await hand.goto(address!)
+  await hand.getByLabel('The code in the window').fill(OWNER_CODE)
+  await hand.getByLabel('Name of the workshop').fill('Kiln Street')
+  await hand.getByLabel('Your name').fill('Someone')
+  await hand.getByLabel('E-mail address').fill('owner@example.org')
+  await hand.getByLabel(/^Password/).fill('long enough to keep')
+  await hand.getByRole('button', { name: 'Open the workshop' }).click()
+  await expect(hand.getByText('No plans yet.')).toBeVisible()
+  // What a page over plain http is denied: to be kept for the time without a network, and to keep the screen awake.
+  expect(await hand.evaluate(async () => [
+    isSecureContext, 'wakeLock' in navigator, (await navigator.serviceWorker.ready).active !== null,
+  ])).toEqual([true, true, true])
+  await expect.poll(() => hand.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
+
+  await page.goto(server.url)
+  await page.getByLabel('E-mail address').fill('owner@example.org')
+  await page.getByLabel('Password').fill('long enough to keep')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.getByRole('link', { name: 'Workshop' }).click()
+  await expect(page.getByRole('img', { name: 'The address that a new phone opens first' })).toBeVisible()
+  // What is handed over begins with the address that others reach.
+  await page.getByRole('button', { name: 'Make an invitation' }).click()
+  await expect(page.getByRole('link', { name: /\/enter\// })).toHaveAttribute('href', new RegExp(`^${address}`))
+  await page.getByRole('link', { name: 'Your account' }).click()
+  await page.getByRole('button', { name: /^End the session of/ }).click()
+  await expect(hand.getByText('You are signed out: sign in, and what waits is sent.')).toBeVisible()
+  await hand.reload()
+  await expect(hand.getByRole('button', { name: 'Sign in' })).toBeVisible()
+  await browser.close()
+})
