@@ -114,6 +114,7 @@ export interface AccountFacts {
 export const AUDIT_CODES = [
   'opened', 'signed-in', 'guessing', 'joined', 'role', 'removed', 'invited', 'invitation-taken-back', 'reset-made',
   'reset-used', 'password', 'second-factor-on', 'second-factor-off', 'sessions-ended', 'link-made', 'link-taken-back',
+  'device-made', 'device-taken-back',
 ] as const
 export type AuditCode = typeof AUDIT_CODES[number]
 export interface AuditRow {

@@ -47,6 +47,7 @@ describe('a route’s contract', () => {
       'GET wall/:token',
       'GET wall/:token/live',
       'GET calendar/:file',
+      'POST readings',
     ])
   })
 

@@ -2,6 +2,32 @@
 import { createServer } from 'node:http'
 
 /**
+ * Hands each line to a workshop's server too, where one is named: RIPPLES_SERVER with its address, RIPPLES_TOKEN with
+ * the secret that Workshop showed. A line that comes while the last is still on its way is left out, not kept.
+ * @param {string} name @returns {((line: object) => void) | undefined}
+ */
+function posting(name) {
+  const { RIPPLES_SERVER: server, RIPPLES_TOKEN: token } = process.env
+  if (!server || !token) return undefined
+  let busy = false, last = ''
+  const tell = (/** @type {string} */ outcome) => {
+    if (outcome !== last) process.stdout.write(`${name} to ${server}: ${outcome}\n`)
+    last = outcome
+  }
+  return (line) => {
+    if (busy) return
+    busy = true
+    fetch(new URL('/api/readings', server), {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'authorization': `Bearer ${token}` },
+      body: JSON.stringify(line),
+    }).then(r => tell(r.ok ? 'heard' : `refused (${r.status})`), () => tell('not reached')).finally(() => {
+      busy = false
+    })
+  }
+}
+
+/**
  * What the stand-ins for devices share: the protocol of docs/devices.md on loopback, a page to play with, and `POST
  * /act`.
  * @param {{ name: string, port: number, everyMs: number, line: () => object | undefined, act: (what: any) => void,
@@ -10,9 +36,12 @@ import { createServer } from 'node:http'
 export function standIn({ name, port, everyMs, line, act, page }) {
   /** @type {Set<import('node:http').ServerResponse>} */
   const streams = new Set()
+  const post = posting(name)
   setInterval(() => {
     const said = line()
-    if (said) for (const s of streams) s.write(`data: ${JSON.stringify(said)}\n\n`)
+    if (!said) return
+    for (const s of streams) s.write(`data: ${JSON.stringify(said)}\n\n`)
+    post?.(said)
   }, everyMs)
   const html
     = `<!doctype html><html lang="en-GB"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${name} stand-in</title>

@@ -60,6 +60,7 @@ export const ANSWERS = {
     sentence: 'They belong to another workshop too, so this one cannot open their account. They can change the password themselves, or bin/owner can, on the server.',
   },
   'too-many-invitations': { status: 409, sentence: 'Fifty invitations are out. Take back the ones nobody uses.' },
+  'too-many-devices': { status: 409, sentence: 'Twenty devices are enough. Take out the ones nobody uses.' },
   'one-workshop': { status: 409, sentence: 'This server keeps one workshop. Start it with --many to open others.' },
   'too-many-streams': { status: 503, sentence: 'As many pages of this workshop are open as the server can tell of changes. Close some of them.' },
   'last-owner': { status: 409, sentence: 'A workshop needs an owner: make someone else one first.' },

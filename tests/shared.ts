@@ -32,7 +32,7 @@ export async function launchShared(databaseUrl: string, demo = false): Promise<S
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     env: {
       ...process.env, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', NITRO_PORT: String(port),
-      NUXT_DATABASE_URL: databaseUrl, NUXT_OWNER_CODE: OWNER_CODE, NUXT_DEMO_MODE: String(demo),
+      NUXT_DATABASE_URL: databaseUrl, NUXT_OWNER_CODE: OWNER_CODE, NUXT_MANY: 'true', NUXT_DEMO_MODE: String(demo),
       NUXT_SERVER_KEY: 'only for tests: thirty-two characters and more', NUXT_PUBLIC_CHECK_ANSWERS: 'true',
     },
   })

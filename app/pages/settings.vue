@@ -4,6 +4,7 @@ import type { UnitPreferences } from '~core/units/units'
 import { addressOf } from '~/sync/api'
 import ArchiveSection from '~/features/settings/ArchiveSection.vue'
 import AuditSection from '~/features/settings/AuditSection.vue'
+import BridgesSection from '~/features/settings/BridgesSection.vue'
 import DeviceSection from '~/features/settings/DeviceSection.vue'
 import LinksSection from '~/features/settings/LinksSection.vue'
 import PeopleSection from '~/features/settings/PeopleSection.vue'
@@ -57,6 +58,7 @@ const setUnits = (part: Partial<UnitPreferences>) => attempt(() => session.chang
     <SetAsideSection />
     <PeopleSection />
     <ShareSection />
+    <BridgesSection />
     <LinksSection
       v-if="session.mayWrite"
       kind="wall"

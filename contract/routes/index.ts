@@ -1,4 +1,5 @@
 import type { z } from '../zod'
+import { DEVICE_ROUTES } from './devices'
 import { LIBRARY_ROUTES } from './library'
 import { LINK_ROUTES } from './links'
 import { LOGBOOK_ROUTES } from './logbook'
@@ -17,6 +18,7 @@ export const ROUTES = {
   ...POUR_ROUTES,
   ...LOGBOOK_ROUTES,
   ...LINK_ROUTES,
+  ...DEVICE_ROUTES,
 } as const
 export type Routes = typeof ROUTES
 export type RouteName = keyof Routes

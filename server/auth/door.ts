@@ -30,7 +30,9 @@ export function isLoopback(host: string): boolean {
 
 /** How far the way is trusted that this request came. What a proxy adds counts only where the proxy was named. */
 export function trustOf(event: H3Event): Trust {
-  const { req } = event.node, door = (req as Marked)[DOOR] ?? 'own'
+  const { req } = event.node, door = (req as Marked)[DOOR]
+  // The development server has one door, on loopback, and a proxy of its own before it.
+  if (import.meta.dev || door === undefined) return 'own'
   if (door === 'shared' || door === 'plain') return door
   const proxied = req.headers['x-forwarded-for'] !== undefined || believes(event)
   if (door === 'own' && !proxied) return 'own'

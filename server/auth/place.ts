@@ -15,7 +15,8 @@ function trusted(): ReturnType<typeof proxyAddr.compile> {
 
 /** Whether it comes from a proxy that was named in NUXT_TRUSTED_PROXY. */
 export function believes(event: H3Event): boolean {
-  return trusted()(event.node.req.socket.remoteAddress ?? '', 0)
+  const { remoteAddress } = event.node.req.socket
+  return remoteAddress !== undefined && trusted()(remoteAddress, 0)
 }
 
 /**

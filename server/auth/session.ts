@@ -1,6 +1,6 @@
 import { deleteCookie, getCookie, setCookie, type H3Event } from 'h3'
 import {
-  beginSession, forgetDevices, knowDevice, newToken, noteUse, personOfSession, SESSION_DAYS, type Entering,
+  beginSession, endSessions, forgetDevices, knowDevice, newToken, noteUse, personOfSession, SESSION_DAYS, type Entering,
 } from '../store/sessions'
 import type { Db } from '../store/open'
 import { deviceOf, isSecure, placeOf } from './place'
@@ -22,8 +22,10 @@ const secretOf = (event: H3Event, what: 'session' | 'device') => getCookie(event
 
 export const deviceSecret = (event: H3Event) => secretOf(event, 'device')
 
-/** Begins a session here, and knows this browser from now on. */
+/** Begins a session here, in the place of the one there was, and knows this browser from now on. */
 export async function remember(event: H3Event, db: Db, who: Entering): Promise<void> {
+  const before = secretOf(event, 'session')
+  if (before) await endSessions(db, { token: before })
   const token = await beginSession(db, who, { device: deviceOf(event), place: placeOf(event) })
   keep(event, 'session', token, SESSION_DAYS)
   const device = deviceSecret(event) ?? newToken()

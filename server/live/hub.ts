@@ -13,6 +13,10 @@ export interface Listener {
   readonly lost: () => void
   /** With which it ends. */
   readonly session?: string
+  /** Of this device it hears, and of nothing else. */
+  readonly device?: string
+  /** A line of that device’s. */
+  readonly read?: (line: object) => void
 }
 
 /** Streams of one workshop at one server; a browser has one, however many tabs it has open. */
@@ -38,15 +42,27 @@ async function told(workshop: string, message: LiveMessage): Promise<LiveMessage
   return whole && JSON.stringify(whole).length <= LIVE_MOST_BYTES ? whole : message
 }
 
-type Announced = { readonly workshop: string, readonly message?: LiveMessage, readonly session?: string }
+interface Announced {
+  readonly workshop: string
+  readonly message?: LiveMessage
+  readonly session?: string
+  readonly device?: string
+  /** None when the device was taken out. */
+  readonly line?: object | null
+}
 
 function heard(payload: string | undefined): void {
-  const { workshop, message, session } = JSON.parse(payload ?? '{}') as Announced
+  const { workshop, message, session, device, line } = JSON.parse(payload ?? '{}') as Announced
   const ended = session === undefined ? [] : [...listeners.get(workshop) ?? []].filter(l => l.session === session)
   for (const listener of ended) listener.lost()
+  const reading = device === undefined ? [] : [...listeners.get(workshop) ?? []].filter(l => l.device === device)
+  for (const listener of reading) {
+    if (line) listener.read?.(line)
+    else listener.lost()
+  }
   if (!message || !listeners.has(workshop)) return
   void told(workshop, message).then((whole) => {
-    for (const listener of listeners.get(workshop) ?? []) listener.tell(whole)
+    for (const listener of listeners.get(workshop) ?? []) if (!listener.device) listener.tell(whole)
   })
 }
 

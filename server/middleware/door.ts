@@ -1,4 +1,4 @@
-import { defineEventHandler, getMethod, sendRedirect, setResponseStatus, type H3Event } from 'h3'
+import { defineEventHandler, getMethod, sendRedirect, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
 import { askedAt } from '../asked-at'
 import { isLoopback, trustOf } from '../auth/door'
 import { shared } from '../auth/shared'
@@ -10,8 +10,13 @@ const NOT_OURS = 'This is not an address of this server. Open the one that stood
 const NO_HTTPS = 'Nothing secret is told over plain http. Start with bin/start --share, or put a proxy with https before this server and name it in NUXT_TRUSTED_PROXY.'
 const byHttps = (address: string) => `Over plain http nothing secret is told. Open ${address} instead.`
 
+/** By hand: whatever goes wrong later is told by its address. To whoever opened a page it is the sentence itself. */
 function say(event: H3Event, status: number, sentence: string) {
   setResponseStatus(event, status)
+  if (!event.path.startsWith('/api/')) {
+    setResponseHeader(event, 'content-type', 'text/plain; charset=utf-8')
+    return sentence
+  }
   return { error: true, statusCode: status, data: { sentence } }
 }
 

@@ -8,6 +8,8 @@ import { refuse } from '../route'
  */
 export default defineEventHandler((event) => {
   if (['GET', 'HEAD'].includes(getMethod(event)) || !event.path.startsWith('/api/')) return
+  // A device’s bridge is no browser: it shows a secret of its own, and cookies count for nothing there.
+  if (event.path === '/api/readings') return
   const site = getRequestHeader(event, 'sec-fetch-site')
   const origin = getRequestHeader(event, 'origin')
   const host = askedAt(event)?.host

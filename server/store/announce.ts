@@ -20,6 +20,14 @@ export async function announceAll(
   }::text[]) as m`.execute(db)
 }
 
+/** What a device measured: told to the benches that listen to it, and kept nowhere. */
+export async function announceReading(
+  db: Kysely<Database>,
+  reading: { readonly workshop: string, readonly device: string, readonly line: object | null },
+): Promise<void> {
+  await sql`select pg_notify(${CHANNEL}, ${JSON.stringify(reading)})`.execute(db)
+}
+
 /** Sessions that have ended: their streams end with them. */
 export async function announceEnded(
   db: Kysely<Database>,

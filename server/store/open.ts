@@ -13,6 +13,7 @@ import * as m0010 from './migrations/0010-own-keys'
 import * as m0011 from './migrations/0011-doubt'
 import * as m0012 from './migrations/0012-epoch'
 import * as m0013 from './migrations/0013-accounts'
+import * as m0014 from './migrations/0014-devices'
 import type { Database } from './schema'
 
 const MIGRATIONS: Record<string, Migration> = {
@@ -29,6 +30,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0011-doubt': m0011,
   '0012-epoch': m0012,
   '0013-accounts': m0013,
+  '0014-devices': m0014,
 }
 
 // Every bigint here is a millisecond count, far below 2^53.

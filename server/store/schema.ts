@@ -5,6 +5,7 @@ import type { CastSummary, PourSummary } from '~core/pour/projection'
 import type { Series, Tally } from '~core/logbook/tallies'
 import type { AuditCode, Role, TicketKind } from '~contract/account'
 import type { WorkshopClock } from '~contract/clock'
+import type { DeviceId } from '~contract/devices'
 import type { LibraryBodies, LibraryKind } from '~contract/library'
 import type { LinkKind } from '~contract/link'
 import type { LogbookQuery } from '~contract/logbook'
@@ -239,6 +240,16 @@ interface PhotoTable {
   created_at: Generated<Date>
 }
 
+interface DeviceTable {
+  workshop_id: string
+  id: string
+  kind: DeviceId
+  name: string
+  token_sha256: string
+  made_at: Generated<Date>
+  heard_at: Date | null
+}
+
 export interface Database {
   workshop: WorkshopTable
   account: AccountTable
@@ -261,4 +272,5 @@ export interface Database {
   mesh_part: MeshPartTable
   photo: PhotoTable
   link: LinkTable
+  device: DeviceTable
 }

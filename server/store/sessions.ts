@@ -74,6 +74,7 @@ export async function sessionsOf(db: Db, accountId: string, here: string): Promi
 
 /** Which sessions: all that every given thing is said of. */
 export interface Which {
+  readonly token?: string
   readonly id?: string
   readonly accountId?: string
   readonly workshopId?: string
@@ -84,6 +85,7 @@ export interface Which {
 /** Ends sessions at once, their open streams too. @returns how many */
 export async function endSessions(db: Db, which: Which): Promise<number> {
   let query = db.deleteFrom('session')
+  if (which.token) query = query.where('token_sha256', '=', hashOf(which.token))
   if (which.id) query = query.where('id', '=', which.id)
   if (which.accountId) query = query.where('account_id', '=', which.accountId)
   if (which.workshopId) query = query.where('workshop_id', '=', which.workshopId)

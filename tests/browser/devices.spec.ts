@@ -220,6 +220,7 @@ test('a whole pour by pedal and keys alone, with scale, thermometer and room sen
     for (const casts of ['1–3', '4–6']) {
       await (await turnTo(page, onShelf.getByRole('button', { name: `Opened: Lantern base ${casts}` }))).press('Enter')
       await onShelf.getByRole('button', { name: `Look over: Lantern base ${casts}` }).press('Enter')
+      await expect(page.getByRole('dialog').locator(':focus')).toHaveCount(1)
       await page.getByRole('button', { name: /^Good/ }).press('Enter')
       await onShelf.getByRole('button', { name: `Finished: Lantern base ${casts}` }).press('Enter')
     }

@@ -1,8 +1,12 @@
-import { execFileSync } from 'node:child_process'
+import { execFileSync, spawn } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { chromium, type Browser } from '@playwright/test'
+import { chromium, type Browser, type Page } from '@playwright/test'
+import { freePort } from '../../bin/cluster.mjs'
+import { chance } from '../../demo/random'
+import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../../demo/saltmarsh'
 import { launch, type Product } from '../product'
 import { launchShared, OWNER_CODE, type Shared } from '../shared'
 import { expect, expectAccessible, test } from './workshop'
@@ -19,6 +23,24 @@ async function phone(options: object, authority?: Buffer): Promise<Browser> {
   return chromium.launch({ ...options, env: { ...process.env, HOME: home } as Record<string, string> })
 }
 const PHONE = { viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true }
+
+/** A pour of this workshop's own, begun by whoever is signed in on this page. */
+async function pourIn(page: Page): Promise<string> {
+  const ids = makeIds(chance(11)), id = randomUUID(), headers = { origin: server.url }
+  const put = async (path: string, data: object) =>
+    expect((await page.request.put(`${server.url}/api/${path}`, { data, headers })).ok()).toBe(true)
+  await put(`library/mould/${ids.moulds.lantern}`, { body: MOULDS.lantern, revision: 0 })
+  await put(`library/bucket/${ids.buckets.bowl}`, { body: BUCKETS.bowl, revision: 0 })
+  const made = await page.request.post(`${server.url}/api/pours`, {
+    headers,
+    data: {
+      id, plan: { ...planOf(ids, WISHES.lanterns), bag: undefined }, startedAt: Date.now(), device: 'laptop', deviceSeq: 1,
+      eventId: randomUUID(),
+    },
+  })
+  expect(made.ok()).toBe(true)
+  return id
+}
 
 let product: Product, server: Shared
 test.beforeAll(async () => {
@@ -61,7 +83,29 @@ test('a phone that trusts the workshop’s authority alone has all of the bench,
   await page.getByLabel('E-mail address').fill('owner@example.org')
   await page.getByLabel('Password').fill('long enough to keep')
   await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByText('No plans yet.')).toBeVisible()
+  const pour = await pourIn(page)
   await page.getByRole('link', { name: 'Workshop' }).click()
+  // A scale that hangs on the laptop is heard on the phone.
+  await page.getByLabel('Which one').fill('Bench scale')
+  await page.getByRole('button', { name: 'Bring it in' }).click()
+  const scale = spawn(process.execPath, ['devices/scale.mjs'], {
+    stdio: 'ignore',
+    env: {
+      ...process.env, SCALE_PORT: String(await freePort()), RIPPLES_SERVER: server.url,
+      RIPPLES_TOKEN: await page.locator('.secret').innerText(),
+    },
+  })
+  await hand.goto(`${address}/bench/${pour}`)
+  await hand.getByRole('button', { name: 'Set up' }).click()
+  await expect(hand.getByRole('button', { name: /^Scale/ })).toHaveCount(0)
+  await hand.getByRole('button', { name: /^Bench scale/ }).click()
+  await expect(hand.getByRole('button', { name: 'Bench scale heard' })).toBeVisible()
+  scale.kill('SIGKILL')
+  await expect(hand.getByRole('button', { name: 'Bench scale not heard' })).toBeVisible()
+  await hand.goto(`${address}/shelf`)
+  await expect(hand.getByText('The shelf is empty.')).toBeVisible()
+
   await expect(page.getByRole('img', { name: 'The address that a new phone opens first' })).toBeVisible()
   // What is handed over begins with the address that others reach.
   await page.getByRole('button', { name: 'Make an invitation' }).click()

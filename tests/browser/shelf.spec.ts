@@ -27,6 +27,8 @@ test('a cast is opened, weighed three times and moved: its dry date moves, holds
   await onShelf.getByRole('button', { name: 'Opened: Lantern base 1–3' }).press('Enter')
   await expect(onShelf.getByRole('button', { name: 'Look over: Lantern base 1–3' })).toBeFocused()
   await page.keyboard.press('Enter')
+  // A dialog takes the focus when it has come to rest: a key before that would be for what it chose.
+  await expect(page.getByRole('dialog').locator(':focus')).toHaveCount(1)
   await page.getByRole('button', { name: /^Good/ }).press('Enter')
   await expect(onShelf.getByRole('button', { name: 'Finished: Lantern base 1–3' })).toBeFocused()
   await clickIn(page, onShelf, 'Weigh or feel: Lantern base 1–3')

@@ -23,7 +23,7 @@ import { freshDatabase } from './fresh'
 const ids = makeIds(chance(3))
 let db: Db, close: () => Promise<void>, scope: Scope, run: FrozenRun, pour: string, person: string, accountId: string
 const stage = () => ({
-  id: randomUUID(), version: 1, batch: 0, kind: 'stage' as const, data: { stage: 'weigh' as const }, happenedAt: Date.now(),
+  id: randomUUID(), version: 1 as const, batch: 0, kind: 'stage' as const, data: { stage: 'weigh' as const }, happenedAt: Date.now(),
   recordedAt: Date.now(), device: 'd', deviceSeq: 1,
 })
 const plan = { ...planOf(ids, WISHES.lanterns), bag: undefined }

@@ -133,6 +133,34 @@ describe('a shared server', () => {
     expect((await ask('GET', '/api/session')).text).not.toMatch(/strict-transport/)
   })
 
+  it('keeps several workshops, each opened by an invitation, and one person goes from one to the other', async () => {
+    const cookiesOf = (answer: { cookies: string[] }) => answer.cookies.map(c => c.split(';')[0]).join('; ')
+    const first = cookiesOf(await ask('POST', '/api/session', { body: { email: OWNER.email, password: OWNER.password } }))
+    const invite = async (kind: string, cookie: string) =>
+      (JSON.parse((await ask('POST', '/api/invitations', { cookie, body: { kind, role: 'member' } })).text) as { token: string }).token
+    const token = await invite('open', first)
+    expect(JSON.parse((await ask('GET', `/api/tickets/${token}`)).text)).toEqual({ kind: 'open', name: '' })
+    const guest = { name: 'G', email: 'g@example.org', password: 'a long enough word' }
+    const unnamed = await ask('POST', `/api/tickets/${token}`, { body: guest })
+    expect([unnamed.status, unnamed.text]).toEqual([400, expect.stringContaining('Give the workshop a name.')])
+    let cookie = cookiesOf(await ask('POST', `/api/tickets/${token}`, { body: { ...guest, workshop: 'Second' } }))
+    const where = async () => {
+      const { workshop, person } = JSON.parse((await ask('GET', '/api/session', { cookie })).text) as Record<string, Record<string, string>>
+      return [workshop!.name, person!.role]
+    }
+    expect(await where()).toEqual(['Second', 'owner'])
+    cookie = cookiesOf(await ask('POST', `/api/tickets/${await invite('join', first)}`, { cookie, body: {} }))
+    expect(await where()).toEqual(['Shared', 'member'])
+    const { workshops } = JSON.parse((await ask('GET', '/api/account', { cookie })).text) as { workshops: { id: string, name: string }[] }
+    expect(workshops.map(w => w.name)).toEqual(['Second', 'Shared'])
+    expect((await ask('PUT', '/api/session/workshop', { cookie, body: { workshop: workshops[0]!.id } })).status).toBe(200)
+    expect(await where()).toEqual(['Second', 'owner'])
+    // Who belongs elsewhere too is not the first workshop's to open.
+    const people = JSON.parse((await ask('GET', '/api/people', { cookie: first })).text) as { id: string, name: string }[]
+    const reset = await ask('POST', `/api/people/${people.find(p => p.name === 'G')!.id}/reset`, { cookie: first })
+    expect([reset.status, reset.text]).toEqual([409, expect.stringContaining('They belong to another workshop too')])
+  })
+
   it('tells nothing secret over plain http: the page that installs the authority, and the authority', async () => {
     const plain = new URL(server.facts.install).origin
     const at = (path: string, init: RequestInit = {}) => fetch(plain + path, { redirect: 'manual', ...init })

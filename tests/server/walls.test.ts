@@ -10,6 +10,7 @@ import { createAccount } from '../../server/store/accounts'
 import { addPerson } from '../../server/store/people'
 import { connect, type Db } from '../../server/store/open'
 import { beginMesh, finishMesh, putPart } from '../../server/store/meshes'
+import { makeDevice } from '../../server/store/devices'
 import { makeLink } from '../../server/store/links'
 import { saveItem, savePlan, worldOf } from '../../server/store/library'
 import { keepPhoto } from '../../server/store/photos'
@@ -59,6 +60,7 @@ async function settle(): Promise<void> {
   const { id: sessionId } = await there.select('session').select('id').executeTakeFirstOrThrow()
   const invited = await makeTicket(db, { kind: 'join', workshopId: there.workshopId, role: 'owner', name: SECRET })
   await makeLink(there, 'wall', SECRET)
+  const device = await makeDevice(there, 'scale', SECRET)
   const { id: linkId } = await there.select('link').select('id').executeTakeFirstOrThrow()
   const apprentice = await addPerson(there, {
     accountId: await createAccount(db, { email: 'apprentice@example.org', passwordHash: 'x' }),
@@ -68,7 +70,7 @@ async function settle(): Promise<void> {
   held = {
     plan: planId, pour, mesh, photo, view, session: sessionId, invitation: invited.id, link: linkId, person: apprentice,
     owner: made.personId, mould: theirs.moulds.lantern, bucket: theirs.buckets.bowl, workshop: there.workshopId,
-    secret: session,
+    secret: session, device: device.id,
   }
 }
 

@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import { useRoom, useThermometer } from '~/sync/climate'
+import type { DeviceFacts } from '~contract/devices'
+import { HERE } from '~/features/bench/device'
 import { useScale } from '~/features/bench/scale'
+import { ask } from '~/sync/api'
+import { onOwnMachine } from '~/sync/own-machine'
 import { COMMAND_HINT } from './commands'
 import { LEADS } from './telling'
 
@@ -10,17 +14,33 @@ const keysOn = defineModel<boolean>('keys', { required: true })
 const lead = defineModel<number>('lead', { required: true })
 const emit = defineEmits<{ listen: [] }>()
 const scale = useScale(), thermometer = useThermometer(), room = useRoom()
-const devices = computed(() => [
-  { name: 'Scale', store: scale }, { name: 'Thermometer', store: thermometer }, { name: 'Room sensor', store: room },
-])
+/** Devices on this machine are only heard by a page that it shows itself. */
+const ownMachine = onOwnMachine()
+const KINDS = [
+  { kind: 'scale', name: 'Scale', store: scale },
+  { kind: 'thermometer', name: 'Thermometer', store: thermometer },
+  { kind: 'room', name: 'Room sensor', store: room },
+] as const
+const elsewhere = ref<readonly DeviceFacts[]>([])
+onMounted(() => ask('GET devices').then((told) => {
+  elsewhere.value = told
+}, () => {}))
+const devices = computed(() => KINDS.flatMap(({ kind, name, store }) => {
+  const one = (id: string, called: string) => ({ id, name: called, store, chosen: store.wanted && store.from === id })
+  return [
+    ...ownMachine ? [one(HERE, name)] : [],
+    ...elsewhere.value.filter(d => d.kind === kind).map(d => one(d.id, d.name)),
+  ]
+}))
 </script>
 
 <template>
   <div class="set-up">
     <span class="group" role="group" aria-label="Devices">
-      <button v-for="d in devices" :key="d.name" :aria-pressed="d.store.wanted" @click="d.store.toggle()">
-        {{ d.name }}<span v-if="d.store.wanted" class="small">{{ d.store.here ? ' heard' : ' not heard' }}</span>
+      <button v-for="d in devices" :key="d.id + d.name" :aria-pressed="d.chosen" @click="d.store.toggle(d.id)">
+        {{ d.name }}<span v-if="d.chosen" class="small">{{ d.store.here ? ' heard' : ' not heard' }}</span>
       </button>
+      <span v-if="devices.length === 0" class="small">No devices: they are brought in under Workshop.</span>
     </span>
     <span class="group" role="group" aria-label="How early cues are told">
       <span class="small">Cues</span>

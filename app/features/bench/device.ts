@@ -2,8 +2,11 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { z } from 'zod'
 import { DEVICE_ADDRESSES, type DeviceId } from '~contract/devices'
+import { addressOf } from '~/sync/api'
 
 const TRY_AGAIN_MS = 3000
+/** On the machine that shows the page. */
+export const HERE = 'here'
 /** A timer this late tells of a busy page, not of a silent device. */
 const BUSY_MS = 250
 
@@ -18,6 +21,8 @@ export function deviceStream<S extends z.ZodType>(
   heard: (line: z.output<S>) => void,
 ) {
   const wanted = useLocalStorage(`${device}-wanted`, false)
+  /** On this machine itself, or through the server: then which of the workshop’s devices. */
+  const from = useLocalStorage(`${device}-from`, HERE)
   const silent = ref(true)
   let source: EventSource | undefined
   let quiet: ReturnType<typeof setTimeout> | undefined
@@ -47,7 +52,9 @@ export function deviceStream<S extends z.ZodType>(
   }
   function listen(): void {
     if (source || !wanted.value) return
-    source = new EventSource(`${DEVICE_ADDRESSES[device]}/readings`)
+    source = new EventSource(from.value === HERE
+      ? `${DEVICE_ADDRESSES[device]}/readings`
+      : addressOf('GET devices/:id/readings', { params: { id: from.value } }))
     source.onmessage = ({ data }: MessageEvent<string>) => read(data)
     source.onerror = () => {
       silent.value = true
@@ -64,10 +71,12 @@ export function deviceStream<S extends z.ZodType>(
     source = undefined
     silent.value = true
   }
-  function toggle(): void {
-    wanted.value = !wanted.value
-    if (wanted.value) listen()
-    else stop()
+  /** Listens to this one, or no longer to any. */
+  function toggle(which = HERE): void {
+    stop()
+    wanted.value = !wanted.value || from.value !== which
+    from.value = which
+    listen()
   }
-  return { wanted, silent, here: computed(() => wanted.value && !silent.value), listen, stop, toggle }
+  return { wanted, from, silent, here: computed(() => wanted.value && !silent.value), listen, stop, toggle }
 }

@@ -26,6 +26,8 @@ export function auditWords({ code, who, about }: Pick<AuditRow, 'code' | 'who' |
     case 'second-factor-off': return `${who} signs in by password alone again.`
     case 'sessions-ended': return `${who} signed out everywhere else.`
     case 'link-made': return `${who} made the link “${about}”.`
+    case 'device-made': return `${who} brought the device “${about}” in.`
+    case 'device-taken-back': return `${who} took the device “${about}” out.`
     case 'link-taken-back': return `${who} took back the link “${about}”.`
   }
 }

@@ -86,7 +86,6 @@ export default serve('POST tickets/:token', async ({ event, db, params, body }) 
     if (!await useUp(trx, ticket.id)) throw refuse(404, 'This link was used already.')
     return work(trx)
   })
-  if (here) await endSessions(db, { id: here.sessionId })
   await remember(event, db, entered)
   return DONE
 })
