@@ -20,7 +20,7 @@ import { confirmedCauses, castRows, pourEventsAfter, pourRows, pourWithEvents } 
 import { takeEntries } from '../../server/store/entries'
 import { recordEvents, startPour } from '../../server/store/recording'
 import { within, type Scope } from '../../server/store/scope'
-import { createAccount, personToEnter } from '../../server/store/accounts'
+import { accountByEmail, createAccount, personToEnter } from '../../server/store/accounts'
 import { addPerson, changePerson, people } from '../../server/store/people'
 import { beginSession, personOfSession } from '../../server/store/sessions'
 import { createFirstWorkshop, createWithOwner } from '../../server/store/workshops'
@@ -105,6 +105,26 @@ describe('migrations', () => {
     expect((await old.db.selectFrom('photo').select('id').execute()).map(p => p.id)).toEqual([photo])
     // And no row can name another workshop's from now on.
     await expect(sql`update pour set plan_id = ${plan} where id = ${foreign}`.execute(old.db)).rejects.toThrow(/foreign key/)
+    await old.close()
+  })
+})
+
+describe('people of older databases', () => {
+  it('sign in as before, also those who were taken out; names from an archive have no account', async () => {
+    const old = await freshDatabase('0012-epoch'), [workshop, one, gone, name] = Array.from({ length: 4 }, () => randomUUID())
+    await sql`insert into workshop (id, name, units, clock) values (${workshop}, 'W', '{}', '{}')`.execute(old.db)
+    for (const [id, hash, archived] of [[one, 'h1', null], [gone, 'h2', 'now'], [name, '!', 'now']] as const)
+      await sql`
+        insert into person (id, workshop_id, name, email, password_hash, role, archived_at)
+        values (${id}, ${workshop}, 'P', ${`${id}@example.org`}, ${hash}, 'owner', ${archived}::timestamptz)
+      `.execute(old.db)
+    await migrateToLatest(old.db)
+    const people = await old.db.selectFrom('person').select(['id', 'account_id']).execute()
+    expect(new Map(people.map(p => [p.id, p.account_id]))).toEqual(new Map([[one, one], [gone, gone], [name, null]]))
+    const account = await accountByEmail(old.db, `${one}@example.org`)
+    expect(account).toMatchObject({ id: one, password_hash: 'h1', second_factor: null })
+    expect(await personToEnter(old.db, one!)).toMatchObject({ id: one, workshopId: workshop })
+    expect(await personToEnter(old.db, gone!)).toBeUndefined()
     await old.close()
   })
 })
