@@ -40,8 +40,9 @@ export function debianPackages({ chromium }) {
   const missing = [
     ...(postgresPrograms() ? [] : ['postgresql']),
     ...(chromium && !existsSync('/usr/bin/chromium') ? ['chromium'] : []),
-    // A browser of its own that trusts one more authority, for the tests of sharing.
+    // For the tests of sharing: a browser that trusts one more authority, and another judge of certificates.
     ...(chromium && !existsSync('/usr/bin/certutil') ? ['libnss3-tools'] : []),
+    ...(chromium && !existsSync('/usr/bin/openssl') ? ['openssl'] : []),
   ]
   if (missing.length === 0) return
   const byHand = `Install ${missing.length > 1 ? 'them' : 'it'} with:  sudo apt-get install ${missing.join(' ')}`

@@ -60,11 +60,17 @@ export const ANSWERS = {
     sentence: 'They belong to another workshop too, so this one cannot open their account. They can change the password themselves, or bin/owner can, on the server.',
   },
   'too-many-invitations': { status: 409, sentence: 'Fifty invitations are out. Take back the ones nobody uses.' },
+  'no-room': { status: 409, sentence: 'This workshop keeps no more of these. Take some away first.' },
   'too-many-devices': { status: 409, sentence: 'Twenty devices are enough. Take out the ones nobody uses.' },
   'one-workshop': { status: 409, sentence: 'This server keeps one workshop. Start it with --many to open others.' },
   'too-many-streams': { status: 503, sentence: 'As many pages of this workshop are open as the server can tell of changes. Close some of them.' },
   'last-owner': { status: 409, sentence: 'A workshop needs an owner: make someone else one first.' },
 } as const satisfies Readonly<Record<string, { readonly status: number, readonly sentence: string }>>
+
+/** That a workshop keeps no more of something. @param most bytes */
+export function keptWords(what: 'photos' | 'models', most: number): string {
+  return `This workshop keeps ${most / 1e9} GB of ${what}, and that is reached. Take some away first.`
+}
 
 /** How long whoever guessed too often has to wait. */
 export function waitWords(seconds: number): string {

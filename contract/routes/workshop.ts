@@ -3,6 +3,7 @@ import { ARCHIVE_MEDIA } from '../archive'
 import { clockChangeSchema } from '../clock'
 import { importSchema, type Imported } from '../import'
 import { LIBRARY_KINDS } from '../library'
+import type { RoomFacts } from '../limits'
 import { shareFactsSchema } from '../share'
 import type { SetAside } from '../versions'
 import { z } from '../zod'
@@ -16,6 +17,9 @@ const setAside: z.ZodType<SetAside> = z.strictObject({
 })
 const imported: z.ZodType<Imported> = z.strictObject({ rows: z.int() })
 
+const kept = z.strictObject({ bytes: z.number(), most: z.number() })
+const room: z.ZodType<RoomFacts> = z.strictObject({ photos: kept, models: kept })
+
 /** The workshop, and what goes in and out of it as a whole. */
 export const WORKSHOP_ROUTES = {
   'PATCH workshop': {
@@ -24,6 +28,7 @@ export const WORKSHOP_ROUTES = {
     body: workshopChangeSchema,
     answer: done,
   },
+  'GET room': { role: 'viewer', about: 'How much of photos and models the workshop keeps, and may.', answer: room },
   'GET share': {
     role: 'viewer',
     about: 'How phones on the workshop’s network reach this server, if it is shared.',

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { sql } from 'kysely'
-import type { KeptMesh, MeshFacts } from '~contract/mesh'
+import { PART_BYTES, type KeptMesh, type MeshFacts } from '~contract/mesh'
+import { refuseBeyond } from './room'
 import type { Scope } from './scope'
 import { Refused } from '../refused'
 
@@ -12,6 +13,7 @@ export async function beginMesh(scope: Scope, id: string, facts: MeshFacts): Pro
         .executeTakeFirst()
     ) return false
     await inner.remove('mesh').where('id', '=', id).where('sha256', 'is', null).execute()
+    await refuseBeyond(inner, 'models', facts.parts * PART_BYTES)
     const made = await inner.insert('mesh', [{
       id,
       mould_id: facts.mould,

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { sql } from 'kysely'
 import { MOST_PHOTOS, type KeptPhoto, type PhotoSubject } from '~contract/photo'
+import { refuseBeyond } from './room'
 import type { Scope } from './scope'
 import { Refused } from '../refused'
 
@@ -46,6 +47,7 @@ export async function keepPhoto(
         undefined,
         `One thing keeps up to ${MOST_PHOTOS} photos. Take one away first.`,
       )
+    await refuseBeyond(inner, 'photos', photo.bytes.length)
     const sha256 = createHash('sha256').update(photo.bytes).digest('hex')
     const made = await inner.insert('photo', [{
       id,

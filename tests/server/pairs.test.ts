@@ -9,6 +9,7 @@ import { saveItem, savePlan, worldOf } from '../../server/store/library'
 import { beginMesh, finishMesh, meshOfMould, putPart } from '../../server/store/meshes'
 import type { Db } from '../../server/store/open'
 import { addPerson, changePerson } from '../../server/store/people'
+import { refuseBeyond, roomOf } from '../../server/store/room'
 import { recordEvents, startPour } from '../../server/store/recording'
 import { within, type Scope } from '../../server/store/scope'
 import { beginSession, endSessions, forgetDevices, knowDevice, newToken } from '../../server/store/sessions'
@@ -102,6 +103,14 @@ describe('two at once', () => {
       const both = [await WRITERS[one]!(), await WRITERS[other]!()]
       await Promise.all(both.map(act => act()))
     }
+  })
+
+  it('no more is kept than a workshop may, and it is said in words', async () => {
+    await keepPhoto(scope, randomUUID(), { mould: ids.moulds.lantern }, '', picture())
+    const { photos } = await roomOf(scope)
+    expect(photos).toEqual({ bytes: 36, most: 4e9 })
+    await refuseBeyond(scope, 'photos', 64, 100)
+    await expect(refuseBeyond(scope, 'photos', 65, 100)).rejects.toThrow(/^This workshop keeps .+ GB of photos/)
   })
 
   it('of two models finished at once both are taken, and one of them stands', async () => {

@@ -1,14 +1,20 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { ARCHIVE_BYTES, type Restored } from '~contract/archive'
-import { addressOf } from '~/sync/api'
+import type { RoomFacts } from '~contract/limits'
+import { addressOf, ask } from '~/sync/api'
 import { bringArchive, type ArchiveProgress } from '~/sync/archives'
+import { bytesWords } from '~/ui/bytes'
 import FileButton from '~/ui/FileButton.vue'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
 
 /** The whole workshop as one file, out and in. */
+const room = ref<RoomFacts>()
+onMounted(() => ask('GET room').then((told) => {
+  room.value = told
+}, () => {}))
 const session = useSession(), library = useLibrary(), planning = usePlanning()
 const reading = shallowRef<AbortController>(),
   trouble = ref(''),
@@ -44,6 +50,10 @@ const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : 
       <span class="small soft">Everything, as one file that can be read without this program.</span>
     </div>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
+    <p v-if="room" class="soft">
+      It keeps {{ bytesWords(room.photos.bytes) }} of photos, of {{ bytesWords(room.photos.most) }} that it may, and
+      {{ bytesWords(room.models.bytes) }} of models, of {{ bytesWords(room.models.most) }}.
+    </p>
     <p v-if="restored" role="status">
       Taken in: {{ count(restored.pours, 'pour', 'pours') }} with {{ count(restored.entries, 'entry', 'entries') }},
       {{ count(restored.moulds, 'mould', 'moulds') }}, {{ count(restored.plans, 'plan', 'plans') }},

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import { bytesWords } from '~/ui/bytes'
 import { dayAndTime } from '~/ui/when'
 import { notTakenWords, waitWords } from '~/features/waiting/words'
 import { useChanges } from '~/sync/changes'
@@ -19,11 +20,6 @@ watch(() => records.waiting.length + changes.changes.length, look)
 
 const many = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`
 const oldest = computed(() => records.waiting.filter(w => !w.refused)[0]?.event.recordedAt)
-const GB = 1e9, MB = 1e6
-/** To two figures: the browser rounds it itself. */
-const room = (bytes: number) => bytes >= GB
-  ? `${Number((bytes / GB).toPrecision(2))} GB`
-  : `${Number((bytes / MB).toPrecision(2))} MB`
 async function keep() {
   said.value = await askToKeep(true) ? '' : 'The browser did not agree. Adding this page to the home screen often helps.'
   await look()
@@ -61,7 +57,7 @@ async function keep() {
       </div>
       <div>
         <dt>Room left</dt>
-        <dd>{{ kept.left === undefined ? 'The browser does not say.' : `About ${room(kept.left)}.` }}</dd>
+        <dd>{{ kept.left === undefined ? 'The browser does not say.' : `About ${bytesWords(kept.left)}.` }}</dd>
       </div>
       <div>
         <dt>Kept for good</dt>
