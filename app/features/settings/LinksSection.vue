@@ -4,6 +4,7 @@ import InputText from 'primevue/inputtext'
 import type { LinkFacts, LinkKind } from '~contract/link'
 import { ask, Refused } from '~/sync/api'
 import { useSession } from '~/sync/session'
+import OnceShown from '~/ui/OnceShown.vue'
 import { reachable } from './reach'
 
 /** Links that open one thing to whoever has them; the address is shown once, when it is made. */
@@ -14,7 +15,6 @@ const session = useSession()
 const list = ref<LinkFacts[]>([])
 const name = ref('')
 const made = ref<{ name: string, address: string }>()
-const copied = ref(false)
 const trouble = ref('')
 async function attempt(work: () => Promise<void>) {
   trouble.value = ''
@@ -30,17 +30,11 @@ await attempt(async () => {})
 const make = () => attempt(async () => {
   const link = await ask('POST links', { body: { kind, name: name.value } })
   made.value = { name: link.name, address: `${await reachable()}${path}${link.token}${ending}` }
-  copied.value = false
   name.value = ''
 })
 const drop = (id: string) => attempt(async () => {
   await ask('DELETE links/:id', { params: { id } })
 })
-async function copy() {
-  await navigator.clipboard?.writeText(made.value!.address).then(() => {
-    copied.value = true
-  }, () => {})
-}
 </script>
 
 <template>
@@ -62,16 +56,9 @@ async function copy() {
           @click="drop(l.id)" />
       </li>
     </ul>
-    <div v-if="made" class="made" role="status">
-      <p>
-        <span class="strong">{{ made.name }}:</span> this address is shown once. Whoever has it sees that and nothing
-        else.
-      </p>
-      <p>
-        <a :href="made.address" target="_blank" rel="noreferrer">{{ made.address }}</a>
-      </p>
-      <Button :label="copied ? 'Copied' : 'Copy'" severity="secondary" size="small" @click="copy" />
-    </div>
+    <OnceShown v-if="made" :address="made.address">
+      <span class="strong">{{ made.name }}:</span> this address is shown once. Whoever has it sees that and nothing else.
+    </OnceShown>
     <form v-if="session.isOwner" novalidate @submit.prevent="make">
       <label :for="`link-name-${kind}`" class="small strong">What for</label>
       <InputText :id="`link-name-${kind}`" v-model="name" maxlength="60" autocomplete="off" />
@@ -82,7 +69,5 @@ async function copy() {
 
 <style scoped>
 li { display: flex; justify-content: space-between; align-items: center; gap: 14px; padding: 8px 0; }
-.made { display: grid; gap: 6px; justify-items: start; padding: 12px 0; }
-.made a { overflow-wrap: anywhere; }
 form { display: flex; flex-wrap: wrap; gap: 8px 10px; align-items: center; padding-top: 12px; }
 </style>
