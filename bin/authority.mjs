@@ -11,8 +11,8 @@ import ipaddr from 'ipaddr.js'
 /**
  * The workshop's own authority for https on its network. A root signs one intermediate and its key is forgotten at
  * once; the intermediate may speak for this machine's name and for private addresses alone (RFC 5280, 4.2.1.10), so
- * that whoever gets hold of it can stand in for nothing else. It signs what the server shows, which lasts a year at
- * most and is made anew when the address changes.
+ * that whoever gets hold of it can stand in for nothing else. It signs what the server shows, which lasts 397
+ * days at most and is made anew when the address changes.
  */
 
 const KEYS = { name: 'ECDSA', namedCurve: 'P-256', hash: 'SHA-256' }

@@ -24,7 +24,7 @@ export const FREE = {
   device: 10,
   /** Of one place at links, invitations and codes. */
   link: 20,
-  /** Of all the world at the first owner's door. */
+  /** Of one place at the first owner's door. */
   owner: 10,
 } as const
 

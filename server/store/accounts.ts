@@ -22,7 +22,9 @@ export async function accountById(db: Db, id: string) {
   return db.selectFrom('account').selectAll().where('id', '=', id).executeTakeFirstOrThrow()
 }
 
+/** Another password; links to one that are still out open nothing any more. */
 export async function setPassword(db: Db, id: string, passwordHash: string): Promise<void> {
+  await db.deleteFrom('ticket').where('account_id', '=', id).where('kind', '=', 'reset').execute()
   await db.updateTable('account').set({ password_hash: passwordHash }).where('id', '=', id).execute()
 }
 

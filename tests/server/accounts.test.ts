@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process'
 import type { TOTP } from 'otpauth'
 import { URI } from 'otpauth'
 import { describe, expect, it } from 'vitest'
@@ -104,12 +105,30 @@ describe('a password', () => {
   it('is opened by an owner only for an account of this workshop alone, once, and ends its sessions', async () => {
     const cookie = await comeIn(owner, 'forgetful', 'member'), id = await idOf(cookie)
     expect((await ask(product, 'POST', `people/${id}/reset`, { cookie: member })).status).toBe(403)
+    const older = (await ask(product, 'POST', `people/${id}/reset`, { cookie: owner })).body
     const { body } = await ask(product, 'POST', `people/${id}/reset`, { cookie: owner }), path = `tickets/${body.token as string}`
     expect((await ask(product, 'GET', path)).body).toMatchObject({ kind: 'reset', email: 'forgetful@example.org' })
     const twice = await Promise.all([1, 2].map(() => ask(product, 'POST', path, { body: { password: 'quite another one now' } })))
     expect(twice.map(t => t.status).sort()).toEqual([200, 404])
+    expect((await ask(product, 'GET', `tickets/${older.token as string}`)).status).toBe(404)
     expect(await works(cookie)).toBe(false)
     expect((await signIn('forgetful@example.org', 'quite another one now')).status).toBe(200)
+  })
+})
+
+describe('bin/owner', () => {
+  const run = (...args: string[]) => spawnSync('bin/owner', args, {
+    encoding: 'utf8', env: { ...process.env, DATABASE_URL: product.databaseUrl },
+  })
+  it('brings somebody who was taken out back as an owner, by a link to a new password', async () => {
+    const cookie = await comeIn(owner, 'stranded', 'member')
+    await ask(product, 'PATCH', `people/${await idOf(cookie)}`, { cookie: owner, body: { archived: true } })
+    expect(run().stdout).toMatch(/stranded@example\.org {2}stranded, taken out of Ours/)
+    expect(run('owner', 'stranded@example.org').stdout).toMatch(/is an owner now, of one workshop/)
+    const token = /\/enter\/([\w-]{43})/.exec(run('reset', 'stranded@example.org').stdout)![1]!
+    const came = await ask(product, 'POST', `tickets/${token}`, { body: { password: 'quite another one now' } })
+    expect((await ask(product, 'GET', 'session', { cookie: came.cookie })).body.person).toMatchObject({ role: 'owner' })
+    expect(run('reset', 'nobody@example.org').stderr).toMatch(/^Nobody signs in with nobody@example\.org here/)
   })
 })
 

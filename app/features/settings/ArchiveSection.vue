@@ -51,8 +51,8 @@ const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : 
     </div>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <p v-if="room" class="soft">
-      It keeps {{ bytesWords(room.photos.bytes) }} of photos, of {{ bytesWords(room.photos.most) }} that it may, and
-      {{ bytesWords(room.models.bytes) }} of models, of {{ bytesWords(room.models.most) }}.
+      Photos take {{ bytesWords(room.photos.bytes) }} of the {{ bytesWords(room.photos.most) }} there is room for,
+      models {{ bytesWords(room.models.bytes) }} of {{ bytesWords(room.models.most) }}.
     </p>
     <p v-if="restored" role="status">
       Taken in: {{ count(restored.pours, 'pour', 'pours') }} with {{ count(restored.entries, 'entry', 'entries') }},

@@ -4,7 +4,7 @@ import { hashPassword, refuseEasy } from '../../auth/passwords'
 import { dropFactor } from '../../auth/second-factor'
 import { remember, whoIs } from '../../auth/session'
 import { heldTicket } from '../../auth/tickets'
-import { createAccount, personToEnter, setPassword } from '../../store/accounts'
+import { createAccount, personToEnter, setPassword, workshopsOf } from '../../store/accounts'
 import { writeAudit } from '../../store/audit'
 import type { Db } from '../../store/open'
 import { addPerson } from '../../store/people'
@@ -57,6 +57,9 @@ async function open(db: Db, use: TicketUse, user: User): Promise<Entering> {
 async function reset(db: Db, ticket: Ticket, hash: string): Promise<Entering> {
   const accountId = ticket.accountId!, person = await personToEnter(db, accountId)
   if (!person) throw refuse(403, 'You belong to no workshop here any more. Ask an owner to invite you again.')
+  // An owner's link is for an account of that workshop alone, also when it is used.
+  const elsewhere = (await workshopsOf(db, accountId)).some(w => w.id !== ticket.workshopId)
+  if (ticket.workshopId && elsewhere) throw new Refused('belongs-elsewhere')
   await setPassword(db, accountId, hash)
   await dropFactor(db, accountId)
   await endSessions(db, { accountId })
