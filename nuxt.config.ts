@@ -23,6 +23,16 @@ const leaveOutUnused = {
     QUIET.test(id) ? { code, map: null, moduleSideEffects: false } : undefined,
 }
 
+/** What reads files that are brought in runs in a thread of its own: server/imports/running.ts. */
+const SHARED_WITH_THREAD = /\/(core|contract|server\/store)\//
+const importsThread = {
+  name: 'imports-thread',
+  buildStart(this: { emitFile: (file: object) => void }) {
+    const id = fileURLToPath(new URL('./server/imports/thread.ts', import.meta.url))
+    this.emitFile({ type: 'chunk', id, fileName: 'imports.mjs' })
+  },
+}
+
 /** Whether this is bin/dev.mjs: then the build's own folder stays as it is. */
 const working = process.env.NUXT_DEV_FOLDER
 
@@ -91,7 +101,13 @@ export default defineNuxtConfig({
     esbuild: { options: { target: 'es2022' } },
     // While it is worked on, the first page matters more than a lean bundle.
     ...!working && { entry: fileURLToPath(new URL('./server/entry.ts', import.meta.url)) },
-    ...working && { sourceMap: false, rollupConfig: { output: {}, treeshake: false } },
+    rollupConfig: {
+      // What that thread shares with the server is no part of the server: nothing starts by being loaded there.
+      output: working ? {} : { manualChunks: id => SHARED_WITH_THREAD.test(id) ? 'workshop' : undefined },
+      plugins: [importsThread],
+      ...working && { treeshake: false },
+    },
+    ...working && { sourceMap: false },
     alias: { '~core': core, '~contract': contract, '~demo': demo },
   },
   vite: {

@@ -15,6 +15,8 @@ export const ARCHIVE_VERSION = 1
 export const ARCHIVE_MEDIA = 'application/zip'
 /** A file of more than this is not taken in through the browser. */
 export const ARCHIVE_BYTES = 2_000_000_000
+/** Its name, as whoever sends it knows it. */
+export const archiveQuerySchema = z.object({ file: z.string().max(200).default('') })
 
 const sha256 = z.string().regex(/^[0-9a-f]{64}$/)
 const moment = z.iso.datetime()
@@ -106,16 +108,3 @@ export const archiveLines = {
 export type ArchiveList = keyof typeof archiveLines
 export type ArchiveLine<L extends ArchiveList> = z.infer<typeof archiveLines[L]>
 export const archiveWorkshopSchema = z.strictObject({ name: z.string().trim().min(1).max(80), units: unitsSchema })
-
-/** What is told while one is taken in, a line of JSON each: the share that was read, and at the end what came of it. */
-export type RestoreLine = { readonly read: number } | { readonly restored: Restored } | { readonly refused: string }
-
-/** What was taken in. */
-export interface Restored {
-  readonly pours: number
-  readonly entries: number
-  readonly moulds: number
-  readonly plans: number
-  readonly photos: number
-  readonly models: number
-}

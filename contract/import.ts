@@ -2,6 +2,7 @@ import { z } from './zod'
 import { MOULD_MATERIALS, type MouldMaterial } from '~core/setting/body'
 import type { BagRow, MouldRow, PourRow } from '~core/formats/table-in'
 import { DEFECTS, type DefectId } from '~core/pour/defects'
+import { IMPORT_COUNTS, IMPORT_KINDS, IMPORT_STATES, type ImportCounts } from './import-state'
 import { powderClassIdSchema } from './library'
 
 /** Rows of somebody's table, as they were read in the browser; checked again here. */
@@ -49,10 +50,32 @@ const pour = z.object({
   'More pieces came out than were cast.',
 ) satisfies z.ZodType<PourRow>
 
+const file = z.string().max(200).default('')
 export const importSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('moulds'), rows: rows(mould) }),
-  z.object({ kind: z.literal('bags'), rows: rows(bag) }),
-  z.object({ kind: z.literal('pours'), rows: rows(pour) }),
+  z.object({ kind: z.literal('moulds'), file, rows: rows(mould) }),
+  z.object({ kind: z.literal('bags'), file, rows: rows(bag) }),
+  z.object({ kind: z.literal('pours'), file, rows: rows(pour) }),
 ])
 export type ImportRows = z.infer<typeof importSchema>
-export interface Imported { readonly rows: number }
+
+export const importJobSchema = z.strictObject({
+  id: z.uuid(),
+  kind: z.enum(IMPORT_KINDS),
+  /** Of the file. */
+  name: z.string(),
+  /** The person who began it. */
+  by: z.uuid(),
+  state: z.enum(IMPORT_STATES),
+  /** Of what it does now, 0 to 1. */
+  share: z.number().min(0).max(1),
+  counts: z.strictObject(Object.fromEntries(IMPORT_COUNTS.map(k => [k, z.int().min(0)])) as
+    Record<keyof ImportCounts, z.ZodInt>),
+  /** Why it was refused or broke off, and at which row. */
+  fault: z.strictObject({ sentence: z.string(), field: z.string().optional() }).optional(),
+  /** Things of it that could be taken out again. */
+  things: z.int().min(0),
+  madeAt: z.number(),
+})
+export type ImportJob = z.infer<typeof importJobSchema>
+/** It goes on by itself; this is how it is asked for. */
+export const importBegun = z.strictObject({ id: z.uuid() })

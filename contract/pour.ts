@@ -271,6 +271,8 @@ export type LiveMessage
   }
   // `pours`: many at once, as a table brings them.
   | { readonly what: 'clock' | 'library' | 'plans' | 'people' | 'pours' }
+  // Taken out again, with the file that brought them.
+  | { readonly what: 'gone', readonly pours: readonly string[] }
 /** The first that a stream says: which database it is, where it stands now, and which build of the product. */
 export interface Hello { readonly epoch: string, readonly build: string }
 /** More than this is not sent to every browser, bytes: they ask for it. */

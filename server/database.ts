@@ -2,6 +2,7 @@ import type pg from 'pg'
 import { useRuntimeConfig } from '#imports'
 import { connect, migrateToLatest, type Db } from './store/open'
 import { bringUpToDate } from './store/projecting'
+import { makeApplicationRole } from './store/second-wall'
 
 let opened: Promise<{ db: Db, pool: pg.Pool }> | undefined
 
@@ -14,9 +15,12 @@ export function database(): Promise<{ db: Db, pool: pg.Pool }> {
     const { databaseUrl } = useRuntimeConfig()
     if (!databaseUrl) throw new Error('No database: set NUXT_DATABASE_URL, or start with bin/start.')
     const connection = connect(databaseUrl)
-    // Brought up to date without limits of time, then served with them.
+    let walled = false
+    // Brought up to date without limits of time by the owner of the tables, then served with them by a role of its own.
     try {
       await migrateToLatest(connection.db)
+      walled = await makeApplicationRole(connection.db)
+      if (!walled) console.info('This database’s user may not make roles: the database puts up no wall of its own.')
       await bringUpToDate(
         connection.db,
         left =>
@@ -28,12 +32,19 @@ export function database(): Promise<{ db: Db, pool: pg.Pool }> {
     finally {
       await connection.pool.end()
     }
-    return connect(databaseUrl, true)
+    return connect(databaseUrl, { limited: true, walled })
   })().catch((error) => {
     opened = undefined
     throw error
   })
   return opened
+}
+
+/** Short work on all workshops at once, by the owner of the tables, whom no wall holds. */
+export async function asOwner(work: (db: Db) => Promise<void>): Promise<void> {
+  await database()
+  const { db } = connect(useRuntimeConfig().databaseUrl, { limited: true, most: 1 })
+  await work(db).finally(() => db.destroy())
 }
 
 type DatabaseTrouble = 'database-away' | 'database-busy' | 'database-full' | 'database-newer'

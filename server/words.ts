@@ -17,8 +17,13 @@ export const ANSWERS = {
   },
   'row': { status: 422, sentence: 'This row cannot be taken in.' },
   'archive': { status: 422, sentence: 'This is not a whole archive; nothing was taken in.' },
+  'imports-under-way': { status: 409, sentence: 'Another file is being brought in just now. Wait until that has ended.' },
   'model-not-whole': { status: 409, sentence: 'The model did not arrive whole. Send it again.' },
   'too-many-links': { status: 409, sentence: 'Fifty links are enough. Take back the ones nobody uses.' },
+  'no-photo-reader': {
+    status: 503,
+    sentence: 'This server has lost what reads photos, so none can be kept just now. The photo waits here; whoever looks after the server installs it anew.',
+  },
   'too-many-photos': { status: 409, sentence: 'This keeps no more photos. Take one away first.' },
   'owned': { status: 409, sentence: 'This workshop already has its owner. Sign in, or ask them to add you.' },
   'email-taken': { status: 409, sentence: 'Someone already signs in with this address.' },

@@ -33,6 +33,7 @@ let acting: string | undefined
 export function actAs(person: string | undefined): void {
   acting = person
 }
+export const actsAs = (): string | undefined => acting
 
 interface Refusal { readonly data?: { readonly sentence?: string, readonly field?: string } }
 interface AnyGiven {

@@ -1,13 +1,12 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { bringArchive, type ArchiveProgress } from './archives'
+import { sendArchive } from './archives'
 
-/** A request that is answered by hand, piece by piece. */
+/** A request that is answered by hand. */
 class FakeRequest {
   static last: FakeRequest
   status = 0
   responseText = ''
-  upload: { onprogress?: (e: { loaded: number, total: number }) => void, onload?: () => void } = {}
-  onprogress?: () => void
+  upload: { onprogress?: (e: { loaded: number, total: number }) => void } = {}
   onload?: () => void
   onerror?: () => void
   onabort?: () => void
@@ -21,65 +20,45 @@ class FakeRequest {
     this.onabort?.()
   }
 
-  comes(piece: string, status = 200) {
+  answers(text: string, status = 200) {
     this.status = status
-    this.responseText += piece
-    this.onprogress?.()
+    this.responseText = text
+    this.onload?.()
   }
 }
 beforeEach(() => vi.stubGlobal('XMLHttpRequest', FakeRequest))
 afterEach(() => vi.unstubAllGlobals())
 
-const restored = { pours: 3, entries: 90, moulds: 1, plans: 1, photos: 0, models: 0 }
-function bring() {
-  const told: ArchiveProgress[] = [],
-    giveUp = new AbortController(),
-    end = bringArchive(new Blob(['zip']), giveUp.signal, now => told.push(now))
+function send() {
+  const told: number[] = [], giveUp = new AbortController()
+  const end = sendArchive(new File(['zip'], 'ours.zip'), giveUp.signal, share => told.push(share))
   return { told, giveUp, end, request: FakeRequest.last }
 }
 
 describe('an archive on its way in', () => {
-  it('says how much was sent, then how much was read, however the answer is cut; the last line is what came of it', async () => {
-    const { told, end, request } = bring()
+  it('says how much was sent, and under which id it goes on', async () => {
+    const { told, end, request } = send()
     request.upload.onprogress!({ loaded: 1, total: 4 })
-    request.upload.onload!()
-    request.comes('{"read":0.25}\n{"re')
-    request.comes('ad":0.5}\n')
-    request.comes(`${JSON.stringify({ restored })}\n`)
-    request.onload!()
-    expect(await end).toEqual(restored)
-    expect(told).toEqual([{ doing: 'sending', share: 0.25 }, { doing: 'reading', share: 0 }, {
-      doing: 'reading',
-      share: 0.25,
-    }, { doing: 'reading', share: 0.5 }])
+    request.answers('{"id":"b7"}')
+    expect(await end).toBe('b7')
+    expect(told).toEqual([0.25])
+    expect(request.open).toHaveBeenCalledWith('POST', expect.stringContaining('file=ours.zip'))
   })
 
-  it.each(
-    [
-      ['refused before it was read', (r: FakeRequest) =>
-        r.comes('{"data":{"sentence":"This is no archive."}}', 422), 'This is no archive.'],
-      [
-        'refused half way',
-        (r: FakeRequest) => r.comes('{"read":0.5}\n{"refused":"Line 7 cannot be read; nothing was taken in."}\n'),
-        'Line 7 cannot be read; nothing was taken in.',
-      ],
-      ['refused in words of some other program', (r: FakeRequest) =>
-        r.comes('<html>', 502), 'The server could not read this file. Nothing was taken in.'],
-      ['broken off before its last line', (r: FakeRequest) =>
-        r.comes('{"read":0.5}\n{"rest'), /^The connection broke/],
-    ] as const,
-  )('%s: it says so', async (_, answer, sentence) => {
-    const { end, request } = bring()
-    answer(request)
-    request.onload!()
-    await expect(end).rejects.toThrow(sentence)
+  it('refused, or answered by some other program: it says so', async () => {
+    const one = send()
+    one.request.answers('{"data":{"sentence":"Another file is being brought in."}}', 409)
+    await expect(one.end).rejects.toThrow('Another file is being brought in.')
+    const two = send()
+    two.request.answers('<html>', 502)
+    await expect(two.end).rejects.toThrow('The server could not read this file. Nothing was taken in.')
   })
 
   it('can be given up, and a lost connection is no end', async () => {
-    const one = bring()
+    const one = send()
     one.giveUp.abort()
     await expect(one.end).rejects.toThrow(/^Given up/)
-    const two = bring()
+    const two = send()
     two.request.onerror!()
     await expect(two.end).rejects.toThrow(/^The connection broke/)
   })

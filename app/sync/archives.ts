@@ -1,60 +1,36 @@
-import type { Restored, RestoreLine } from '~contract/archive'
-import { addressOf, Refused } from './api'
+import { PERSON_HEADER } from '~contract/route-header'
+import { actsAs, addressOf, Refused } from './api'
 
-export interface ArchiveProgress { readonly doing: 'sending' | 'reading', /** 0 to 1. */ readonly share: number }
-
-const BROKEN
-  = 'The connection broke. If it had been read to its end, the workshop is here when you load this page again; else nothing was taken in.'
+const BROKEN = 'The connection broke before the whole file was sent. Nothing was taken in; send it again.'
 
 /**
- * Sends an archive and follows how it is taken in. An older kind of request, because it tells how much was sent.
- * @throws Refused in words.
+ * Sends an archive; what becomes of it is told by `useImports`. An older kind of request, because it tells how much was
+ * sent.
+ * @param progress is told the share that was sent, 0 to 1 @returns the id of the import @throws Refused in words
  */
-export function bringArchive(
-  file: Blob,
-  signal: AbortSignal,
-  progress: (now: ArchiveProgress) => void,
-): Promise<Restored> {
+export function sendArchive(file: File, signal: AbortSignal, progress: (share: number) => void): Promise<string> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest(), refuse = (sentence: string) => reject(new Refused(sentence, request.status))
-    let read = 0
-    /** What came since the last time; a line that is not whole yet waits. */
-    function follow(): void {
-      if (request.status !== 200) return
-      const end = request.responseText.lastIndexOf('\n') + 1,
-        lines = request.responseText.slice(read, end).split('\n').filter(Boolean)
-      read = end
-      for (const line of lines.map(l => JSON.parse(l) as RestoreLine)) {
-        if ('read' in line) progress({ doing: 'reading', share: line.read })
-        else if ('restored' in line) resolve(line.restored)
-        else refuse(line.refused)
-      }
-    }
-    request.upload.onprogress = ({ loaded, total }) =>
-      progress({ doing: 'sending', share: total > 0 ? loaded / total : 0 })
-    request.upload.onload = () => progress({ doing: 'reading', share: 0 })
-    request.onprogress = follow
+    request.upload.onprogress = ({ loaded, total }) => progress(total > 0 ? loaded / total : 0)
     request.onerror = () => refuse(BROKEN)
-    request.onabort = () => refuse('Given up. Unless it had just come to its end, nothing was taken in.')
+    request.onabort = () => refuse('Given up; nothing was taken in.')
     request.onload = () => {
-      follow()
-      // Nothing happens here once it was taken in or refused above.
-      refuse(
-        request.status === 200
-          ? BROKEN
-          : sentenceOf(request.responseText) ?? 'The server could not read this file. Nothing was taken in.',
-      )
+      const answer = answered(request.responseText)
+      if (request.status === 200 && answer?.id) resolve(answer.id)
+      else refuse(answer?.data?.sentence ?? 'The server could not read this file. Nothing was taken in.')
     }
     signal.addEventListener('abort', () => request.abort())
-    request.open('POST', addressOf('POST archive'))
+    request.open('POST', addressOf('POST archive', { query: { file: file.name.slice(0, 200) } }))
     request.setRequestHeader('content-type', 'application/zip')
+    const acting = actsAs()
+    if (acting !== undefined) request.setRequestHeader(PERSON_HEADER, acting)
     request.send(file)
   })
 }
 
-function sentenceOf(answer: string): string | undefined {
+function answered(text: string): { readonly id?: string, readonly data?: { readonly sentence?: string } } | undefined {
   try {
-    return (JSON.parse(answer) as { data?: { sentence?: string } }).data?.sentence
+    return JSON.parse(text) as object
   }
   catch {
     return undefined

@@ -131,11 +131,17 @@ function holding(who: () => string) {
     lent = new Set(pours.map(p => p.id))
     held.value = new Map([...own, ...pours.map(p => [p.id, { ...p, startedBy: '', seq: 0 }] as const)])
   }
+  /** Taken out again, with the file that brought them. */
+  function drop(pours: readonly string[]): void {
+    if (!pours.some(id => held.value.has(id))) return
+    const gone = new Set(pours)
+    held.value = new Map([...held.value].filter(([id]) => !gone.has(id)))
+  }
   function clear(): void {
     held.value = new Map()
     loose.value = new Map()
   }
-  return { held, loose, put, putWhole, merge, distrust, show, clear }
+  return { held, loose, put, putWhole, merge, distrust, show, drop, clear }
 }
 
 /** @returns a pour as it is now; undefined while it is not held */
@@ -159,7 +165,7 @@ function foldingOf(held: ShallowRef<ReadonlyMap<string, PourAnswer>>, pendingOf:
  */
 export const useCache = defineStore('cache', () => {
   const records = useRecords(), live = useLive(), who = () => useSession().key ?? ''
-  const { held, loose, put, putWhole, merge, distrust, show, clear } = holding(who)
+  const { held, loose, put, putWhole, merge, distrust, show, drop, clear } = holding(who)
   const asked = asking(async (id) => {
     if (records.begun.some(b => b.id === id)) return true
     const { value: answer, fromHere } = await remembered(who(), 'GET pours/:id', { params: { id } })
@@ -181,6 +187,7 @@ export const useCache = defineStore('cache', () => {
   live.on((message) => {
     if (message.what === 'caught-up')
       for (const id of new Set([...held.value.keys(), ...asked.allUnder()])) asked.loadNewer(id)
+    if (message.what === 'gone') drop(message.pours)
     if (message.what !== 'pour') return
     // The answer that is on its way may be older than this.
     if (asked.under(message.pour)) asked.loadNewer(message.pour)

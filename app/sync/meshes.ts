@@ -1,16 +1,35 @@
 import { PART_BYTES, type KeptMesh, type MeshFacts } from '~contract/mesh'
-import { writeStl } from '~core/mould/mesh/stl'
+import { MOST_BYTES, writeStl } from '~core/mould/mesh/stl'
 import { ask, askFile, newId, Refused } from './api'
 
 /** Models on their way to the server and back: binary STL, gzipped by the browser, in parts. */
 
-async function through(bytes: Uint8Array, stream: CompressionStream | DecompressionStream): Promise<Uint8Array> {
-  return new Uint8Array(
-    await new Response(
-      new Blob([bytes as BlobPart]).stream().pipeThrough(stream as ReadableWritablePair<Uint8Array, BufferSource>),
-    ).arrayBuffer(),
-  )
+async function packed(bytes: Uint8Array): Promise<Uint8Array> {
+  const packing = new CompressionStream('gzip') as ReadableWritablePair<Uint8Array, BufferSource>
+  return new Uint8Array(await new Response(new Blob([bytes as BlobPart]).stream().pipeThrough(packing)).arrayBuffer())
 }
+
+/**
+ * Unpacks a model as it comes, and no further than one can be large: an archive that somebody made may bring a file
+ * that unpacks without end. @throws Refused
+ */
+async function unpacked(bytes: Uint8Array): Promise<BlobPart[]> {
+  const parts: Uint8Array[] = []
+  const unpacking = new DecompressionStream('gzip') as ReadableWritablePair<Uint8Array, BufferSource>
+  const reader = new Blob([bytes as BlobPart]).stream().pipeThrough(unpacking).getReader()
+  for (let length = 0; ;) {
+    const { done, value } = await reader.read().catch(() => {
+      throw new Refused(DAMAGED, 0)
+    })
+    if (done) return parts as BlobPart[]
+    parts.push(value)
+    length += value.length
+    if (length <= MOST_BYTES) continue
+    await reader.cancel()
+    throw new Refused(DAMAGED, 0)
+  }
+}
+const DAMAGED = 'The model that came back is damaged. Bring it in from its file again.'
 
 async function sha256(bytes: Uint8Array): Promise<string | undefined> {
   // Not offered on a page that came over plain http; the server then counts parts only.
@@ -34,35 +53,35 @@ export async function keepMesh(
   facts: Omit<MeshFacts, 'triangles' | 'parts'>,
   progress: (share: number) => void,
 ): Promise<KeptMesh> {
-  const packed = await through(writeStl({ positions }), new CompressionStream('gzip'))
-  const id = newId(), parts = Math.ceil(packed.length / PART_BYTES)
+  const bytes = await packed(writeStl({ positions }))
+  const id = newId(), parts = Math.ceil(bytes.length / PART_BYTES)
   await unkept(ask('PUT meshes/:id', {
     params: { id },
     body: { ...facts, triangles: positions.length / 9, parts },
   }))
   for (let i = 0; i < parts; i++) {
-    const share = packed.slice(i * PART_BYTES, (i + 1) * PART_BYTES) as BlobPart
+    const share = bytes.slice(i * PART_BYTES, (i + 1) * PART_BYTES) as BlobPart
     await unkept(ask('PUT meshes/:id/parts/:part', {
       params: { id, part: i },
       bytes: new Blob([share], { type: 'application/octet-stream' }),
     }))
     progress((i + 1) / parts)
   }
-  return unkept(ask('POST meshes/:id/done', { params: { id }, body: { sha256: await sha256(packed) } }))
+  return unkept(ask('POST meshes/:id/done', { params: { id }, body: { sha256: await sha256(bytes) } }))
 }
 
 /** The model of a mould as an STL file. @throws Refused when it has none, or what came back is not what was kept. */
 export async function fetchMesh(mould: string): Promise<{ readonly kept: KeptMesh, readonly file: File }> {
   const kept = await ask('GET meshes', { query: { mould } })
-  const packed = new Uint8Array(kept.bytes)
+  const whole = new Uint8Array(kept.bytes)
   for (let i = 0, at = 0; i < kept.parts; i++) {
     const part = await askFile('GET meshes/:id/parts/:part', { params: { id: kept.id, part: i } })
     const data = new Uint8Array(await part.arrayBuffer())
-    packed.set(data, at)
+    whole.set(data, at)
     at += data.length
   }
-  const own = await sha256(packed)
+  const own = await sha256(whole)
   if (own !== undefined && own !== kept.sha256)
-    throw new Refused('The model that came back is damaged. Bring it in from its file again.', 0)
-  return { kept, file: new File([await through(packed, new DecompressionStream('gzip')) as BlobPart], kept.name) }
+    throw new Refused(DAMAGED, 0)
+  return { kept, file: new File(await unpacked(whole), kept.name) }
 }

@@ -13,11 +13,28 @@ import { useSession } from './session'
 
 export interface SmallPhoto { readonly blob: Blob, readonly width: number, readonly height: number }
 
+/** Larger than any camera's. A small file can claim a picture that takes all the memory there is. */
+const MOST_PIXELS = 250e6
+
+/** Looked at before the picture is unpacked; what is no known kind of picture the browser itself refuses. */
+async function claimsTooMuch(file: Blob): Promise<boolean> {
+  const { imageSize } = await import('image-size')
+  try {
+    const { width, height } = imageSize(new Uint8Array(await file.arrayBuffer()))
+    return width * height > MOST_PIXELS
+  }
+  catch {
+    return false
+  }
+}
+
 /** Tried in turn until the photo is small enough to keep. */
 const TRIES = [[1, 0.88], [1, 0.75], [0.8, 0.75], [0.6, 0.75], [0.45, 0.7]] as const
 
 /** @throws Refused when the browser cannot read it as a picture. */
 export async function shrunk(file: Blob): Promise<SmallPhoto> {
+  if (await claimsTooMuch(file))
+    throw new Refused('This picture has more points than a browser can hold. Make it smaller first.', 0)
   const picture = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => {
     throw new Refused('This is no picture that the browser can read. Take a JPEG, PNG or WebP.', 0)
   })

@@ -1,13 +1,13 @@
 import { workshopChangeSchema } from '../account'
-import { ARCHIVE_MEDIA } from '../archive'
+import { ARCHIVE_MEDIA, archiveQuerySchema } from '../archive'
 import { clockChangeSchema } from '../clock'
-import { importSchema, type Imported } from '../import'
+import { importBegun, importJobSchema, importSchema } from '../import'
 import { LIBRARY_KINDS } from '../library'
 import type { RoomFacts } from '../limits'
 import { shareFactsSchema } from '../share'
 import type { SetAside } from '../versions'
 import { z } from '../zod'
-import { clockFacts, done, type Table } from './route'
+import { byId, clockFacts, done, type Table } from './route'
 
 const setAside: z.ZodType<SetAside> = z.strictObject({
   what: z.enum([...LIBRARY_KINDS, 'plan', 'pour', 'view']),
@@ -15,7 +15,6 @@ const setAside: z.ZodType<SetAside> = z.strictObject({
   name: z.string().optional(),
   why: z.enum(['newer', 'broken']),
 })
-const imported: z.ZodType<Imported> = z.strictObject({ rows: z.int() })
 
 const kept = z.strictObject({ bytes: z.number(), most: z.number() })
 const room: z.ZodType<RoomFacts> = z.strictObject({ photos: kept, models: kept })
@@ -48,14 +47,32 @@ export const WORKSHOP_ROUTES = {
   'GET archive': { role: 'owner', about: 'The whole workshop as one file.', gives: ARCHIVE_MEDIA },
   'POST archive': {
     role: 'owner',
-    about: 'Takes a whole workshop in, all or nothing; tells of its progress line by line.',
+    about: 'Brings a whole workshop in. It is looked through whole before anything of it is written.',
+    query: archiveQuerySchema,
     takes: ARCHIVE_MEDIA,
-    gives: 'application/x-ndjson',
+    answer: importBegun,
   },
   'POST import': {
     role: 'member',
-    about: 'Takes rows of somebody’s own table in, all or none.',
+    about: 'Brings rows of somebody’s own table in. They are looked through whole before any is written.',
     body: importSchema,
-    answer: imported,
+    answer: importBegun,
+  },
+  'GET imports': {
+    role: 'member',
+    about: 'What is being brought in from files, and what was lately.',
+    answer: z.array(importJobSchema),
+  },
+  'POST imports/:id/end': {
+    role: 'member',
+    about: 'Gives one up; what is in by then stays until it is taken out. Its beginner’s and owners’ alone.',
+    params: byId,
+    answer: done,
+  },
+  'POST imports/:id/out': {
+    role: 'member',
+    about: 'Takes out what one brought, but for what was used or changed since. Its beginner’s and owners’ alone.',
+    params: byId,
+    answer: done,
   },
 } as const satisfies Table

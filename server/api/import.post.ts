@@ -1,9 +1,12 @@
-import type { Imported } from '~contract/import'
-import { importRows } from '../import'
+import { randomUUID } from 'node:crypto'
+import { setToWork } from '../imports/running'
+import { beginImport } from '../store/imports'
 import { serve } from '../route'
 
-/** Rows of somebody's own table: all of them, or none and why. */
-export default serve('POST import', async ({ event, scope, person, body, now }): Promise<Imported> => {
-  await importRows(scope, body, person.id, now, () => !event.node.res.closed)
-  return { rows: body.rows.length }
+/** Rows of somebody's own table: all of them are looked through before one is written. */
+export default serve('POST import', async ({ db, scope, person, body: table, now }) => {
+  const id = randomUUID()
+  await beginImport(scope, { id, kind: table.kind, name: table.file, by: person.id })
+  setToWork(db, { workshop: person.workshopId, job: id, work: { what: 'rows', table, actor: person.id, now } })
+  return { id }
 })

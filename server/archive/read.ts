@@ -10,26 +10,18 @@ import {
   type ArchiveList,
   type ArchiveManifest,
 } from '~contract/archive'
-import { hashOfFiles } from './write'
 import { Refused } from '../refused'
+import { isTooDeep, LARGE, MANIFEST, MOST_BYTES, MOST_FILES, MOST_LINE, MOST_SQUEEZED, mostBytesOf } from './caps'
+import { archiveWords, type ArchiveFault } from './words'
+import { hashOfFiles } from './write'
 
 /** Why an archive was not taken in; nothing of it was written. */
 export class ArchiveRefused extends Refused {
-  constructor(sentence: string) {
-    super('archive', undefined, sentence)
+  constructor(readonly fault: ArchiveFault) {
+    super('archive', undefined, archiveWords(fault))
   }
 }
-
-/** Only these names can be in one: whatever else is in a file, it is not a workshop's. */
-const NAMES
-  = /^(?:nine-ripples\.json|workshop\.json|logbook\.csv|(?:people|library|plans|pours|views|photos|meshes)\.jsonl|photos\/[0-9a-f-]{36}\.jpg|meshes\/[0-9a-f-]{36}\.stl\.gz)$/
-const MOST_ENTRIES = 100_000
-/** Unpacked, all together; and how often a large file may be smaller packed: more is no text, but a trap. */
-const MOST_BYTES = 20e9, LARGE = 50e6, MOST_SQUEEZED = 400
-const MOST_LINE = 64e6, MOST_WHOLE = 300e6
-
-const BROKEN
-  = 'This file is not a whole archive of a workshop. If it was downloaded or copied, do that again; nothing was taken in.'
+const notWhole = () => new ArchiveRefused({ code: 'not-whole' })
 
 export interface Archive {
   readonly manifest: ArchiveManifest
@@ -37,8 +29,11 @@ export interface Archive {
   share(): number
   has(name: string): boolean
   names(folder: 'photos' | 'meshes'): readonly string[]
+  /** Bytes of a file, or of all in a folder, unpacked. */
+  bytes(name: string): number
   lines<L extends ArchiveList>(list: L): AsyncGenerator<ArchiveLine<L>>
   whole(name: string): Promise<Buffer>
+  pieces(name: string): AsyncGenerator<Buffer>
   close(): void
 }
 
@@ -64,6 +59,11 @@ class Files {
     return Math.min(1, this.taken / Math.max(1, this.bytes))
   }
 
+  bytesOf(name: string): number {
+    const within = [...this.entries].filter(([n]) => n === name || n.startsWith(`${name}/`))
+    return within.reduce((sum, [, e]) => sum + e.uncompressedSize, 0)
+  }
+
   private open(name: string): Promise<Readable> {
     return new Promise((resolve, reject) =>
       this.zip.openReadStream(this.entries.get(name)!, (error, stream) => error ? reject(error) : resolve(stream)),
@@ -72,7 +72,7 @@ class Files {
 
   /** A file in pieces, checked against its hash at the end. */
   async* pieces(name: string, sha256: string | undefined): AsyncGenerator<Buffer> {
-    if (!this.entries.has(name)) throw new ArchiveRefused(BROKEN)
+    if (!this.entries.has(name)) throw notWhole()
     const hash = createHash('sha256')
     try {
       for await (const piece of await this.open(name)) {
@@ -82,19 +82,13 @@ class Files {
       }
     }
     catch (error) {
-      throw error instanceof ArchiveRefused ? error : new ArchiveRefused(BROKEN)
+      throw error instanceof ArchiveRefused ? error : notWhole()
     }
     if (sha256 !== undefined && hash.digest('hex') !== sha256)
-      throw new ArchiveRefused(
-        `“${name}” in this archive is not as it was written. Take an untouched copy; nothing was taken in.`,
-      )
+      throw new ArchiveRefused({ code: 'changed-file', name })
   }
 
   async whole(name: string, sha256?: string): Promise<Buffer> {
-    if ((this.entries.get(name)?.uncompressedSize ?? 0) > MOST_WHOLE)
-      throw new ArchiveRefused(
-        `“${name}” in this archive is larger than anything of its kind can be; nothing was taken in.`,
-      )
     const parts: Buffer[] = []
     for await (const p of this.pieces(name, sha256)) parts.push(p)
     return Buffer.concat(parts)
@@ -103,16 +97,16 @@ class Files {
 
 /** What the archive says of itself, which must be all of it and nothing else. */
 async function manifestIn(files: Files): Promise<ArchiveManifest> {
-  const manifest = manifestOf(await files.whole('nine-ripples.json')), named = Object.keys(manifest.files)
+  const manifest = manifestOf(await files.whole(MANIFEST)), named = Object.keys(manifest.files)
   const all = named.length + 1 === files.entries.size && named.every(n => files.entries.has(n))
-  if (!all || hashOfFiles(manifest.files) !== manifest.hash) throw new ArchiveRefused(BROKEN)
+  if (!all || hashOfFiles(manifest.files) !== manifest.hash) throw notWhole()
   return manifest
 }
 
 /** Opens an archive and looks at everything that can be told without unpacking it. @throws ArchiveRefused */
 export async function openArchive(path: string): Promise<Archive> {
   const zip = await openZip(path).catch(() => {
-    throw new ArchiveRefused(BROKEN)
+    throw notWhole()
   })
   try {
     const files = new Files(zip, await entriesOf(zip)), manifest = await manifestIn(files)
@@ -126,8 +120,10 @@ export async function openArchive(path: string): Promise<Archive> {
       share: () => files.share(),
       has: name => files.entries.has(name),
       names: folder => [...files.entries.keys()].filter(n => n.startsWith(`${folder}/`)),
+      bytes: name => files.bytesOf(name),
       lines,
       whole: name => files.whole(name, manifest.files[name]),
+      pieces: name => files.pieces(name, manifest.files[name]),
       close: () => zip.close(),
     }
   }
@@ -137,26 +133,28 @@ export async function openArchive(path: string): Promise<Archive> {
   }
 }
 
+/** What is wrong with a file in an archive, by what is said of it. @param files in all @param bytes of all so far */
+function faultOf(entry: yauzl.Entry, files: number, bytes: number): ArchiveFault | undefined {
+  const { fileName: name, uncompressedSize: size, compressedSize: packed } = entry, most = mostBytesOf(name, files)
+  if (most === undefined || entry.isEncrypted()) return { code: 'foreign-file', name }
+  if (bytes > MOST_BYTES || (size > LARGE && size > MOST_SQUEEZED * packed)) return { code: 'unpacks-to-more' }
+  return size > most ? { code: 'large-file', name } : undefined
+}
+
 function entriesOf(zip: yauzl.ZipFile): Promise<Map<string, yauzl.Entry>> {
   return new Promise((resolve, reject) => {
-    const entries = new Map<string, yauzl.Entry>()
+    const entries = new Map<string, yauzl.Entry>(), files = zip.entryCount
     let bytes = 0
-    const refuse = (sentence: string) => reject(new ArchiveRefused(sentence))
-    zip.on('error', () => refuse(BROKEN))
+    const refuse = (fault: ArchiveFault) => reject(new ArchiveRefused(fault))
+    if (files > MOST_FILES) return refuse({ code: 'too-many-files' })
+    zip.on('error', () => refuse({ code: 'not-whole' }))
     zip.on('end', () => resolve(entries))
     zip.on('entry', (entry: yauzl.Entry) => {
-      bytes += entry.uncompressedSize
-      if (!NAMES.test(entry.fileName) || entries.has(entry.fileName) || entry.isEncrypted())
-        return refuse(
-          `There is something in this file that no archive of a workshop has (“${
-            entry.fileName.slice(0, 60)
-          }”); nothing was taken in.`,
-        )
-      if (
-        entries.size >= MOST_ENTRIES || bytes > MOST_BYTES
-        || (entry.uncompressedSize > LARGE && entry.uncompressedSize > MOST_SQUEEZED * entry.compressedSize)
-      ) return refuse('This file would unpack to far more than a workshop holds; nothing was taken in.')
-      entries.set(entry.fileName, entry)
+      const name = entry.fileName
+      const fault = faultOf(entry, files, bytes += entry.uncompressedSize)
+      if (fault) return refuse(fault)
+      if (entries.has(name)) return refuse({ code: 'foreign-file', name })
+      entries.set(name, entry)
       zip.readEntry()
     })
     zip.readEntry()
@@ -169,50 +167,57 @@ function manifestOf(bytes: Buffer): ArchiveManifest {
     read = JSON.parse(bytes.toString('utf8'))
   }
   catch {
-    throw new ArchiveRefused(BROKEN)
+    throw notWhole()
   }
-  const { format, version } = read as { format?: unknown, version?: unknown }
+  const { format, version } = (read ?? {}) as { format?: unknown, version?: unknown }
   if (format === ARCHIVE_FORMAT && typeof version === 'number' && version > ARCHIVE_VERSION)
-    throw new ArchiveRefused(
-      `This archive was written by a newer Nine Ripples (format ${version}; this one reads up to ${ARCHIVE_VERSION}). Bring this one up to date first.`,
-    )
+    throw new ArchiveRefused({ code: 'newer', version })
   const { data } = archiveManifestSchema.safeParse(read)
-  if (!data) throw new ArchiveRefused(BROKEN)
+  if (!data) throw notWhole()
   return data
 }
 
-async function* linesOf(pieces: AsyncIterable<Buffer>, name: string): AsyncGenerator<string> {
+/** The lines of a list, in bytes: each is looked at before it is read. */
+async function* linesOf(pieces: AsyncIterable<Buffer>, name: ArchiveList): AsyncGenerator<Buffer> {
   let open: Buffer[] = [], length = 0
   for await (const piece of pieces) {
     let from = 0
     for (let end = piece.indexOf(10); end >= 0; end = piece.indexOf(10, from)) {
-      yield Buffer.concat([...open, piece.subarray(from, end)]).toString('utf8')
+      yield Buffer.concat([...open, piece.subarray(from, end)])
       open = []
       length = 0
       from = end + 1
     }
     open.push(piece.subarray(from))
     length += piece.length - from
-    if (length > MOST_LINE)
-      throw new ArchiveRefused(`A line of “${name}” in this archive is longer than any can be; nothing was taken in.`)
+    if (length > MOST_LINE[name]) throw new ArchiveRefused({ code: 'long-line', name })
   }
-  if (length > 0) throw new ArchiveRefused(BROKEN)
+  if (length > 0) throw notWhole()
 }
 
-function parseLine<L extends ArchiveList>(list: L, number: number, line: string): ArchiveLine<L> {
+/** NUL and halves of letters, which no database holds: none was written. Looked for where a line speaks of such. */
+const MAYBE_UNHOLDABLE = /\\u(?:0000|d[89a-f])/i
+const UNHOLDABLE = /\0|[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/
+function canBeHeld(value: unknown): boolean {
+  if (typeof value === 'string') return !UNHOLDABLE.test(value)
+  if (value === null || typeof value !== 'object') return true
+  return Object.entries(value).every(([k, v]) => canBeHeld(k) && canBeHeld(v))
+}
+
+function parseLine<L extends ArchiveList>(name: L, line: number, bytes: Buffer): ArchiveLine<L> {
+  if (bytes.length > MOST_LINE[name]) throw new ArchiveRefused({ code: 'long-line', name })
+  if (isTooDeep(bytes)) throw new ArchiveRefused({ code: 'deep-line', name, line })
   let value: unknown
   try {
-    value = JSON.parse(line)
+    const text = bytes.toString('utf8')
+    value = JSON.parse(text)
+    if (MAYBE_UNHOLDABLE.test(text) && !canBeHeld(value)) throw new SyntaxError('It cannot be held.')
   }
   catch {
-    throw new ArchiveRefused(`Line ${number} of “${list}” in this archive cannot be read; nothing was taken in.`)
+    throw new ArchiveRefused({ code: 'unread-line', name, line })
   }
-  const parsed = archiveLines[list].safeParse(value)
+  const parsed = archiveLines[name].safeParse(value)
   if (!parsed.success)
-    throw new ArchiveRefused(
-      `Line ${number} of “${list}” in this archive says something that cannot be (${
-        parsed.error.issues[0]?.path.join('.') ?? ''
-      }); nothing was taken in.`,
-    )
+    throw new ArchiveRefused({ code: 'line', name, line, path: parsed.error.issues[0]?.path.join('.') ?? '' })
   return parsed.data as ArchiveLine<L>
 }

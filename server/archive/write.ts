@@ -15,6 +15,7 @@ import {
 import type { Db } from '../store/open'
 import { logbookPages } from '../store/pours'
 import { within, type Scope } from '../store/scope'
+import { inside } from '../store/second-wall'
 
 const PAGE = 40
 
@@ -256,7 +257,7 @@ async function* photoData(scope: Scope, id: string) {
  */
 export function archiveOf(db: Db, workshopId: string): Readable {
   const out = new PassThrough()
-  void db.transaction().setIsolationLevel('repeatable read').execute(async (trx) => {
+  void inside(db, workshopId).transaction().setIsolationLevel('repeatable read').execute(async (trx) => {
     const scope = within(trx, workshopId)
     const workshop = await trx.selectFrom('workshop').select(['name', 'units']).where('id', '=', workshopId)
       .executeTakeFirstOrThrow()

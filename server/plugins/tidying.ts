@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { defineNitroPlugin } from '#imports'
 import { FOLDER } from '../archive/packed'
-import { database } from '../database'
+import { asOwner } from '../database'
 import { tidy } from '../store/tidying'
 
 const HOUR_MS = 3_600_000
@@ -18,7 +18,7 @@ async function tidyFiles(): Promise<void> {
 
 /** Once an hour. That it did not work today is no trouble: the next hour tries again. */
 export default defineNitroPlugin((nitro) => {
-  const work = () => void database().then(({ db }) => tidy(db)).then(tidyFiles).catch(() => {})
+  const work = () => void asOwner(tidy).then(tidyFiles).catch(() => {})
   const timer = setInterval(work, HOUR_MS)
   timer.unref()
   nitro.hooks.hook('close', () => clearInterval(timer))

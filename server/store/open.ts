@@ -14,7 +14,10 @@ import * as m0011 from './migrations/0011-doubt'
 import * as m0012 from './migrations/0012-epoch'
 import * as m0013 from './migrations/0013-accounts'
 import * as m0014 from './migrations/0014-devices'
+import * as m0015 from './migrations/0015-imports'
+import * as m0016 from './migrations/0016-second-wall'
 import type { Database } from './schema'
+import { putWall } from './second-wall'
 
 const MIGRATIONS: Record<string, Migration> = {
   '0001-first-workshop': m0001,
@@ -31,6 +34,8 @@ const MIGRATIONS: Record<string, Migration> = {
   '0012-epoch': m0012,
   '0013-accounts': m0013,
   '0014-devices': m0014,
+  '0015-imports': m0015,
+  '0016-second-wall': m0016,
 }
 
 // Every bigint here is a millisecond count, far below 2^53.
@@ -60,14 +65,27 @@ export async function migrateToLatest(db: Db, stopAt?: string): Promise<void> {
  */
 const LIMITS = { statement_timeout: 60_000, lock_timeout: 20_000, idle_in_transaction_session_timeout: 60_000 }
 
-/** @param limited whether requests are served by it; bringing a large database up to date takes as long as it takes */
-export function connect(url: string, limited = false): { readonly db: Db, readonly pool: pg.Pool } {
+interface Opening {
+  /** Requests are served by it; bringing a large database up to date takes as long as it takes. */
+  readonly limited?: boolean
+  /** Connections. */
+  readonly most?: number
+  /** It is entered as a role that the database itself walls in: second-wall.ts. */
+  readonly walled?: boolean
+}
+
+export function connect(
+  url: string,
+  { limited = false, most = 10, walled = false }: Opening = {},
+): { readonly db: Db, readonly pool: pg.Pool } {
   const pool = new pg.Pool({
-    connectionString: url, max: 10, connectionTimeoutMillis: CONNECT_MS, ...limited && LIMITS,
+    connectionString: url, max: most, connectionTimeoutMillis: CONNECT_MS, ...limited && LIMITS,
   })
   // A connection that breaks (server restarted), idle or between two questions, must not end the process: the next
   // question says so, or opens a new one.
   pool.on('error', () => {})
   pool.on('connect', client => client.on('error', () => {}))
-  return { db: new Kysely<Database>({ dialect: new PostgresDialect({ pool }) }), pool }
+  const db = new Kysely<Database>({ dialect: new PostgresDialect({ pool }) })
+  if (walled) putWall(db, pool)
+  return { db, pool }
 }

@@ -9,8 +9,8 @@ import { within, type Scope } from './scope'
 /** Raised whenever what is projected changes: projections of older rules are made anew at the next start. */
 export const RULES = 3
 
-/** A pour folded, with what lists read of it. */
-function foldedFor([id, now]: readonly [string, Known]) {
+/** A pour folded, with what lists read of it. @throws TypeError and such, of what no version wrote */
+export function foldedFor([id, now]: readonly [string, Known]) {
   const state = foldPour(now.run, now.events)
   const casts = summariseCasts(now.run, state), summary = summarisePour(now.run, state)
   const rows = casts.map(c => ({
@@ -33,7 +33,7 @@ function foldedFor([id, now]: readonly [string, Known]) {
     }),
   }
 }
-type Folded = ReturnType<typeof foldedFor>
+export type Folded = ReturnType<typeof foldedFor>
 
 /** What was counted of pours of which it is not known here. */
 async function countedBefore(scope: Scope, folded: readonly Folded[]): Promise<ReadonlyMap<string, readonly Tally[]>> {
@@ -94,7 +94,12 @@ async function writeWords(scope: Scope, folded: readonly Folded[]): Promise<void
  * @returns the pours with their casts and counts as they stand now: to be kept once the transaction is through.
  */
 export async function project(scope: Scope, pours: ReadonlyMap<string, Known>): Promise<Map<string, Known>> {
-  const folded = [...pours].map(foldedFor), before = await countedBefore(scope, folded)
+  return writeFolded(scope, [...pours].map(foldedFor))
+}
+
+/** As `project`, of what is folded already: nobody waits for the counter meanwhile. */
+export async function writeFolded(scope: Scope, folded: readonly Folded[]): Promise<Map<string, Known>> {
+  const before = await countedBefore(scope, folded)
   await writePours(scope, folded)
   await writeCasts(scope, folded)
   await writeWords(scope, folded)
@@ -105,8 +110,8 @@ export async function project(scope: Scope, pours: ReadonlyMap<string, Known>): 
   ))
 }
 
-/** Adds to the workshop's counts. */
-async function count(scope: Scope, changes: readonly Tally[]): Promise<void> {
+/** Adds to the workshop's counts, or takes off. */
+export async function count(scope: Scope, changes: readonly Tally[]): Promise<void> {
   if (changes.length === 0) return
   const rows = changes.map(({ series, key, month, counts: c }) => ({
     series,

@@ -3,7 +3,7 @@ import type { SentEvent } from '~contract/pour'
 import { Refused } from '../refused'
 import { appendAll, asRead, checkAgainst, planHere, plansHere } from './appending'
 import { grown } from './pours-in-hand'
-import { project } from './projecting'
+import { foldedFor, writeFolded, type Folded } from './projecting'
 import type { Scope } from './scope'
 
 /** A pour as it comes out of an archive or a generator. @see restorePours */
@@ -22,11 +22,19 @@ interface WholeEntry {
   readonly receivedAt: Date
 }
 
+/** A whole pour as it will be read back, but for its numbers; folded without the database. */
+export function foldedWhole(pour: WholePour, run: FrozenRun = pour.run): Folded {
+  const events = pour.entries.map(e => asRead({ pour: pour.id, ...e }))
+  return foldedFor([pour.id, grown({ run, events: [], ids: new Set(), seqs: [], tallies: [] }, events, [])])
+}
+
 /**
- * Writes pours that are over with all their entries, projected and counted. Call within a transaction. @throws
- * Refused when an entry does not belong to its run, or an id is taken.
+ * Writes pours that are over with all their entries, projected and counted. Call within a transaction. What takes time
+ * is done before the workshop's counter is taken, for which everybody's entries wait.
+ * @returns the number of each pour's last entry
+ * @throws Refused when an entry does not belong to its run, or an id is taken.
  */
-export async function restorePours(inner: Scope, pours: readonly WholePour[]): Promise<void> {
+export async function restorePours(inner: Scope, pours: readonly WholePour[]): Promise<ReadonlyMap<string, number>> {
   for (const p of pours) checkAgainst(p.run, p.entries.map(e => e.event))
   const plans = await plansHere(inner, pours.map(p => p.planId))
   const made = await inner.insert(
@@ -40,26 +48,15 @@ export async function restorePours(inner: Scope, pours: readonly WholePour[]): P
     })),
   ).onConflict(c => c.columns(['workshop_id', 'id']).doNothing()).returning(['id', 'run']).execute()
   if (made.length < pours.length) throw new Refused('entries', undefined, 'A pour with this id is here already.')
+  const runs = new Map(made.map(m => [m.id, m.run])), folded = pours.map(p => foldedWhole(p, runs.get(p.id)!))
   const all = pours.flatMap(p => p.entries.map(e => ({ pour: p.id, ...e }))),
     last = await inner.bumpEvents(all.length),
     first = last - all.length + 1
   for (let i = 0; i < all.length; i += MOST_ROWS) await appendAll(inner, first + i, all.slice(i, i + MOST_ROWS))
-  const runs = new Map(made.map(m => [m.id, m.run]))
-  await project(
-    inner,
-    new Map(
-      pours.map(
-        p => [
-          p.id,
-          grown(
-            { run: runs.get(p.id)!, events: [], ids: new Set(), seqs: [], tallies: [] },
-            all.filter(e => e.pour === p.id).map(asRead),
-            all.flatMap((e, i) => e.pour === p.id ? first + i : []),
-          ),
-        ],
-      ),
-    ),
-  )
+  const seqs = new Map(pours.map(p => [p.id, [] as number[]]))
+  for (const [i, { pour }] of all.entries()) seqs.get(pour)!.push(first + i)
+  await writeFolded(inner, folded.map(f => ({ ...f, now: { ...f.now, seqs: seqs.get(f.id)! } })))
+  return new Map([...seqs].map(([id, own]) => [id, own.at(-1) ?? 0]))
 }
 /** PostgreSQL takes 65 535 parameters in one question. */
 const MOST_ROWS = 2000

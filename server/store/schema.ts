@@ -6,6 +6,7 @@ import type { Series, Tally } from '~core/logbook/tallies'
 import type { AuditCode, Role, TicketKind } from '~contract/account'
 import type { WorkshopClock } from '~contract/clock'
 import type { DeviceId } from '~contract/devices'
+import type { ImportCounts, ImportKind, ImportState, ThingKind } from '~contract/import-state'
 import type { LibraryBodies, LibraryKind } from '~contract/library'
 import type { LinkKind } from '~contract/link'
 import type { LogbookQuery } from '~contract/logbook'
@@ -250,6 +251,34 @@ interface DeviceTable {
   heard_at: Date | null
 }
 
+interface ImportFault { readonly sentence: string, readonly field?: string }
+/** Something that is brought in from a file. */
+interface ImportJobTable {
+  workshop_id: string
+  id: string
+  kind: ImportKind
+  name: string
+  begun_by: string
+  state: ImportState
+  /** Of what it does now, 0 to 1. */
+  share: Generated<number>
+  counts: ColumnType<Partial<ImportCounts>, string | undefined, string>
+  fault: ColumnType<ImportFault | null, string | null | undefined, string | null>
+  /** Somebody asked that it be ended. */
+  unwanted: Generated<boolean>
+  made_at: Generated<Date>
+  /** When whoever works on it last said so. */
+  heard_at: Generated<Date>
+}
+/** A thing that was brought, and its number then: the last entry of a pour, the revision of what is saved whole. */
+interface ImportThingTable {
+  workshop_id: string
+  job_id: string
+  kind: ThingKind
+  id: string
+  version: BigintAsNumber
+}
+
 export interface Database {
   workshop: WorkshopTable
   account: AccountTable
@@ -273,4 +302,6 @@ export interface Database {
   photo: PhotoTable
   link: LinkTable
   device: DeviceTable
+  import_job: ImportJobTable
+  import_thing: ImportThingTable
 }

@@ -12,6 +12,7 @@ import type {
 } from 'kysely'
 import type { Db } from './open'
 import type { Database } from './schema'
+import { inside } from './second-wall'
 
 /** Tables whose every row belongs to one workshop. */
 type TenantTable = Exclude<keyof Database, 'workshop' | 'account' | 'known_device' | 'ticket' | 'guess'>
@@ -40,7 +41,8 @@ export interface Scope {
   transaction<R>(work: (scope: Scope, trx: Transaction<Database>) => Promise<R>): Promise<R>
 }
 
-export function within(db: Db, workshopId: string): Scope {
+export function within(whole: Db, workshopId: string): Scope {
+  const db = inside(whole, workshopId)
   // Kysely cannot prove that a union of tables shares a column; every tenant table has workshop_id (see the
   // migrations).
   const own = (table: TenantTable, query: unknown) =>

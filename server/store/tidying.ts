@@ -1,8 +1,12 @@
 import { sql } from 'kysely'
 import type { Db } from './open'
+import { IMPORT_DAYS } from '~contract/import-state'
 import { SESSION_DAYS } from './sessions'
 
-/** What nobody will ask for again: ended sessions and tickets, forgotten guesses, models whose upload was given up. */
+/**
+ * In all workshops at once, as the owner of the tables: what nobody will ask for again. Ended sessions and tickets,
+ * forgotten guesses, models whose upload was given up, what was brought in long ago.
+ */
 export async function tidy(db: Db): Promise<void> {
   const before = (time: string) => sql<Date>`now() - ${sql.lit(time)}::interval`
   await db.deleteFrom('session').where('used_at', '<', before(`${SESSION_DAYS} days`)).execute()
@@ -10,5 +14,6 @@ export async function tidy(db: Db): Promise<void> {
   await db.deleteFrom('ticket').where('ends_at', '<', before('0 days')).execute()
   await db.deleteFrom('guess').where('tried_at', '<', before('1 day')).execute()
   await db.deleteFrom('audit').where('at', '<', before('2 years')).execute()
+  await db.deleteFrom('import_job').where('made_at', '<', before(`${IMPORT_DAYS} days`)).execute()
   await db.deleteFrom('mesh').where('sha256', 'is', null).where('created_at', '<', before('1 day')).execute()
 }

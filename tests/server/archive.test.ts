@@ -15,7 +15,6 @@ import { REAL_TIME } from '../../contract/clock'
 import type { SentEvent } from '../../contract/pour'
 import { seedDemo } from '../../demo/seed'
 import { ArchiveRefused, openArchive } from '../../server/archive/read'
-import { restoreArchive } from '../../server/archive/restore'
 import { archiveOf, hashOfFiles } from '../../server/archive/write'
 import { logbookQuerySchema } from '../../contract/logbook'
 import { saveView, talliesOfWorkshop } from '../../server/store/logbook'
@@ -27,6 +26,7 @@ import { recordEvents, startPour } from '../../server/store/recording'
 import { within, type Scope } from '../../server/store/scope'
 import { createWithOwner } from '../../server/store/workshops'
 import { cleanJpeg } from '../../server/photos/jpeg'
+import { bring } from './bringing'
 import { freshDatabase } from './fresh'
 
 const folder = mkdtempSync(join(tmpdir(), 'ripples-archive-test-'))
@@ -156,7 +156,7 @@ describe('an archive', () => {
 
   it('restores identically on an empty database: the same hash, the same lists, the same counts', async () => {
     const other = await empty()
-    const restored = await restoreArchive(other.db, other.workshop, path, () => true)
+    const restored = await bring(other.db, other.workshop, path)
     expect(restored).toMatchObject({ pours: 19, photos: 2, models: 1, plans: 4 })
     expect(JSON.parse((await contents(await save(other.db, other.workshop))).get('nine-ripples.json')!.toString()).hash)
       .toBe(hash)
@@ -181,7 +181,7 @@ describe('an archive', () => {
         deviceSeq: 1,
       }], 'x'))!.events.length,
     ).toBeGreaterThan(3)
-    await expect(restoreArchive(other.db, other.workshop, path, () => true)).rejects.toThrow(/empty workshop/)
+    await expect(bring(other.db, other.workshop, path)).rejects.toThrow(/empty workshop/)
     await other.close()
   })
 
@@ -252,7 +252,7 @@ describe('an archive', () => {
             notes[0]!.skew,
           )
           const two = await empty(), saved = await save(one.db, one.workshop)
-          await restoreArchive(two.db, two.workshop, saved, () => true)
+          await bring(two.db, two.workshop, saved)
           const hashOf = async (p: string) =>
             JSON.parse((await contents(p)).get('nine-ripples.json')!.toString()).hash as string
           expect(await hashOf(await save(two.db, two.workshop))).toBe(await hashOf(saved))
@@ -306,7 +306,7 @@ describe('what is no archive, or a trap, is refused whole with a sentence', () =
   afterAll(() => other.close())
   const lines = (name: string) => good.get(name)!.toString().trimEnd().split('\n')
   async function refused(at: string, words: RegExp) {
-    const error: unknown = await restoreArchive(other.db, other.workshop, at, () => true).then(
+    const error: unknown = await bring(other.db, other.workshop, at).then(
       () => 'it was taken in',
       e => e,
     )
@@ -389,17 +389,23 @@ describe('what is no archive, or a trap, is refused whole with a sentence', () =
     await refused(await forged(good, { 'pours.jsonl': '{"id": ' }), /not a whole archive|cannot be read/)
   })
 
-  it('when it is given up half way', async () => {
-    let asked = 0
-    const shares: number[] = []
-    await expect(restoreArchive(other.db, other.workshop, path, (share) => {
-      shares.push(share)
-      return ++asked < 2
-    })).rejects.toThrow(/given up/)
-    expect(shares[0]).toBeGreaterThan(0)
-    expect(shares[1]).toBeGreaterThanOrEqual(shares[0]!)
-    expect(shares[1]).toBeLessThanOrEqual(1)
-    expect(await other.scope.select('library_item').select('id').execute()).toEqual([])
+  it('lists longer than any can be, by what is said of them: nothing of them is unpacked', async () => {
+    await refused(await forged(good, { 'people.jsonl': Buffer.alloc(25e6, '{"name":"x"}\n') }), /“people.jsonl” in this archive is larger/)
+    const names = Object.fromEntries(Array.from({ length: 2000 }, (_, i) => [`${i}`.padStart(100, 'x'), 'f'.repeat(64)]))
+    await refused(await forged(good, {}, { more: names }), /“nine-ripples.json” in this archive is larger/)
+    const heavy = Object.fromEntries(Array.from({ length: 3 }, () => [`photos/${randomUUID()}.jpg`, randomBytes(950_000)]))
+    await refused(await forged(good, heavy), /larger than anything of its kind/)
+  })
+
+  it('lines that nest without end, that no database holds, a thing twice', async () => {
+    const deep = `{"id":"${randomUUID()}","kind":"bag","revision":1,"body":${'['.repeat(5000)}${']'.repeat(5000)}}\n`
+    await refused(await forged(good, { 'library.jsonl': deep }), /Line 1 of “library.jsonl” in this archive is nested deeper/)
+    const person = (name: string) => `{"id":"${randomUUID()}","name":"${name}"}\n`
+    for (const name of ['a\\u0000b', 'a\\ud800b'])
+      await refused(await forged(good, { 'people.jsonl': person(name) }), /Line 1 of “people.jsonl” in this archive cannot be read/)
+    const [plan] = lines('plans.jsonl')
+    await refused(await forged(good, { 'plans.jsonl': `${plan}\n${plan}\n` }), /the same thing twice/)
+    await refused(await forged(good, { 'people.jsonl': person('x'.repeat(3000)) }), /line of “people.jsonl” in this archive is longer/)
   })
 
   it('but not because its server has the same already', async () => {
@@ -411,7 +417,7 @@ describe('what is no archive, or a trap, is refused whole with a sentence', () =
       })).workshopId
     // Every key carries its workshop: a copy beside the first is one of its own, whose people sign in nowhere.
     const before = await within(db, here).select('person').select('id').execute()
-    expect((await restoreArchive(db, here, path, () => true)).pours).toBeGreaterThan(0)
+    expect((await bring(db, here, path)).pours).toBeGreaterThan(0)
     const people = await within(db, here).select('person').select(['id', 'account_id', 'archived_at']).execute()
     const names = people.filter(p => !before.some(b => b.id === p.id))
     expect(names.length).toBeGreaterThan(0)
@@ -421,7 +427,7 @@ describe('what is no archive, or a trap, is refused whole with a sentence', () =
   it('a place written in a photo is left out even when the archive has it', async () => {
     const photo = [...good.keys()].find(n => n.startsWith('photos/'))!
     const third = await empty()
-    await restoreArchive(third.db, third.workshop, await forged(good, { [photo]: JPEG }), () => true)
+    await bring(third.db, third.workshop, await forged(good, { [photo]: JPEG }))
     const { data } = await third.scope.select('photo').select('data').executeTakeFirstOrThrow()
     expect(data.includes('Exif')).toBe(false)
     await third.close()
@@ -456,7 +462,7 @@ describe('what is no archive, or a trap, is refused whole with a sentence', () =
       [`photos/${borrowed.id}.jpg`]: JPEG,
       'photos.jsonl': `${JSON.stringify(borrowed)}\n`,
     })
-    await expect(restoreArchive(db, here, at, () => true)).rejects.toThrow(/belongs to what is not in it/)
+    await expect(bring(db, here, at)).rejects.toThrow(/belongs to what is not in it/)
   })
 
   it('reading it needs no more than a line at a time', async () => {

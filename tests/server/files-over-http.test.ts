@@ -1,5 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto'
-import { describe, expect, it } from 'vitest'
+import sharp from 'sharp'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { ask, ids, member, overHttp, product, viewer } from './over-http'
 
 /** Models and photos over HTTP: what is kept of them, who may send them, what is refused. */
@@ -64,33 +65,26 @@ describe('models of moulds', () => {
 })
 
 describe('photos of moulds', () => {
-  /**
-   * The least that is a JPEG by its segments: frame 7 x 5, with place and comment beside it, and a tail after its end.
-   */
-  const segment = (
-    marker: number,
-    ...data: number[]
-  ) => [0xFF, marker, (data.length + 2) >> 8, (data.length + 2) & 255, ...data]
   const text = (words: string) => [...new TextEncoder().encode(words)]
-  const picture = [
-    ...segment(0xC0, 8, 0, 5, 0, 7, 1, 1, 0x11, 0),
-    ...segment(0xDA, 1, 1, 0, 0, 63, 0),
-    1,
-    2,
-    0xFF,
-    0,
-    3,
-    0xFF,
-    0xD9,
-  ]
-  const jpeg = Uint8Array.from([
-    0xFF,
-    0xD8,
-    ...segment(0xE1, ...text('Exif 53.1 N 8.2 E')),
-    ...segment(0xFE, ...text('owner')),
-    ...picture,
-    ...text('and a film'),
-  ])
+  /** Red above blue as it was held: turned by a quarter in the file, with place and owner beside it and a tail. */
+  async function camera(): Promise<Uint8Array> {
+    const red = { create: { width: 40, height: 60, channels: 3, background: '#f00' } } as const
+    const turned = await sharp({ create: { width: 80, height: 60, channels: 3, background: '#00f' } })
+      .composite([{ input: red, left: 0, top: 0 }]).jpeg({ chromaSubsampling: '4:4:4' }).withMetadata({ orientation: 6 })
+      .withExifMerge({ IFD0: { Copyright: 'owner' } }).toBuffer()
+    return Buffer.concat([turned, Buffer.from('and a film')])
+  }
+  /** The same with another size in its frame (ITU-T T.81, B.2.2). */
+  function claiming(bytes: Uint8Array, side: number): Uint8Array {
+    const other = Buffer.from(bytes), frame = other.indexOf(Buffer.from([0xFF, 0xC0]))
+    other.writeUInt16BE(side, frame + 5)
+    other.writeUInt16BE(side, frame + 7)
+    return other
+  }
+  let jpeg: Uint8Array
+  beforeAll(async () => {
+    jpeg = await camera()
+  })
   const put = (id: string, body: Uint8Array, cookie: string, mould: string = ids.moulds.lantern, caption = 'Seam') =>
     fetch(`${product.url}/api/photos/${id}?mould=${mould}&caption=${caption}`, {
       method: 'PUT',
@@ -100,22 +94,21 @@ describe('photos of moulds', () => {
 
   it('keep the picture and nothing that was written beside it, once however often they are sent, and go when told', async () => {
     const id = randomUUID()
-    expect(await (await put(id, jpeg, member)).json()).toEqual({ id, width: 7, height: 5 })
+    expect(Buffer.from(jpeg).toString('latin1')).toMatch(/Exif[^]*owner[^]*film$/)
+    expect(await (await put(id, jpeg, member)).json()).toEqual({ id, width: 60, height: 80 })
     expect((await put(id, jpeg, member)).status).toBe(200)
     expect((await ask(product, 'GET', `photos?mould=${ids.moulds.lantern}`, { cookie: viewer })).body).toMatchObject([{
-      id,
-      caption: 'Seam',
-      width: 7,
-      height: 5,
-      bytes: 2 + picture.length,
+      id, caption: 'Seam', width: 60, height: 80,
     }])
     const back = await fetch(`${product.url}/api/photos/${id}`, { headers: { cookie: viewer } })
     expect(back.headers.get('vary')).toMatch(/cookie/i)
-    expect([
-      back.headers.get('content-type'),
-      back.headers.get('x-content-type-options'),
-      new Uint8Array(await back.arrayBuffer()),
-    ]).toEqual(['image/jpeg', 'nosniff', Uint8Array.from([0xFF, 0xD8, ...picture])])
+    expect([back.headers.get('content-type'), back.headers.get('x-content-type-options')]).toEqual(['image/jpeg', 'nosniff'])
+    const kept = Buffer.from(await back.arrayBuffer())
+    expect(kept.toString('latin1')).not.toMatch(/Exif|owner|film/)
+    const { data, info } = await sharp(kept).raw().toBuffer({ resolveWithObject: true })
+    const at = (x: number, y: number) => [...data.subarray(3 * (y * info.width + x), 3 * (y * info.width + x) + 3)]
+    for (const [[x, y], [r, , b]] of [[[30, 10], at(30, 10)], [[30, 70], at(30, 70)]] as const)
+      expect([x, y, r! > 200, b! > 200]).toEqual([x, y, y < 40, y > 40])
     expect((await ask(product, 'DELETE', `photos/${id}`, { cookie: viewer })).status).toBe(403)
     expect((await ask(product, 'DELETE', `photos/${id}`, { cookie: member })).status).toBe(200)
     expect((await ask(product, 'GET', `photos/${id}`, { cookie: member })).status).toBe(404)
@@ -130,9 +123,13 @@ describe('photos of moulds', () => {
     for (
       const broken of [
         jpeg.slice(0, 60),
+        jpeg.slice(0, jpeg.length / 2),
         Uint8Array.from(text('<svg onload=alert(1)>')),
+        await sharp({ create: { width: 9, height: 9, channels: 3, background: '#0f0' } }).png().toBuffer(),
         jpeg.slice(2),
         Uint8Array.from([0xFF, 0xD8, 0xFF, 0xD9]),
+        // A few hundred bytes that claim a picture of 65 000 by 65 000.
+        claiming(jpeg, 65_000),
       ]
     ) expect(await sentence(await put(id, broken, member))).toBe('This is no whole JPEG photo.')
     expect(await sentence(await put(id, new Uint8Array(900_001), member))).toMatch(

@@ -6,7 +6,8 @@ import { libraryItems } from '../../server/store/library'
 import type { Db } from '../../server/store/open'
 import { castRows, pourRows } from '../../server/store/pours'
 import { within, type Scope } from '../../server/store/scope'
-import { importRows } from '../../server/import'
+import { importRows } from '../../server/imports/rows'
+import { begun } from './bringing'
 import { freshDatabase } from './fresh'
 
 let db: Db, close: () => Promise<void>, scope: Scope, tile: string, bag: string
@@ -19,7 +20,8 @@ beforeAll(async () => {
   bag = (await libraryItems(scope, 'bag')).find(b => b.body.name.startsWith('Gypsum cement'))!.id
 })
 afterAll(() => close())
-const take = (table: object) => importRows(scope, importSchema.parse(table), 'someone', NOW, () => true)
+const take = async (table: { kind: 'pours' | 'moulds' | 'bags', rows: object[] }) =>
+  importRows(await begun(db, scope.workshopId, table.kind), importSchema.parse(table), 'someone', NOW)
 
 describe('rows of a table', () => {
   it('of pours become pours of that day: results and costs count, times of day do not', async () => {

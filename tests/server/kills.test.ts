@@ -1,4 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto'
+import sharp from 'sharp'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { chance } from '../../demo/random'
 import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../../demo/saltmarsh'
@@ -23,11 +24,11 @@ async function ask(method: string, path: string, body?: unknown, type = 'applica
   answered++
   return answer
 }
-const segment = (marker: number, ...data: number[]) => [0xFF, marker, 0, data.length + 2, ...data]
 /** Another picture each time, all of them whole. */
-const jpeg = (n: number) => Uint8Array.from([
-  0xFF, 0xD8, ...segment(0xC0, 8, 0, 5, 0, 7, 1, 1, 0x11, 0), ...segment(0xDA, 1, 1, 0, 0, 63, 0), n % 250, 0xFF, 0xD9,
-])
+function jpeg(n: number): Promise<Buffer> {
+  const background = { r: n % 256, g: (n >> 8) % 256, b: 9 }
+  return sharp({ create: { width: 7, height: 5, channels: 3, background } }).jpeg().toBuffer()
+}
 
 beforeAll(async () => {
   product = await launch(inject('databaseBase'), { demo: false })
@@ -59,7 +60,7 @@ async function writeThing(): Promise<void> {
 async function writePhoto(): Promise<void> {
   // Forty to a mould at most.
   const id = randomUUID(), mould = [ids.moulds.lantern, ...models.keys()].at(-1 - pick(Math.min(5, 1 + models.size)))!
-  const answer = await ask('PUT', `photos/${id}?mould=${mould}`, jpeg(++word), 'image/jpeg')
+  const answer = await ask('PUT', `photos/${id}?mould=${mould}`, await jpeg(++word), 'image/jpeg')
   if (answer.ok) photos.set(id, mould)
 }
 async function writeModel(): Promise<void> {

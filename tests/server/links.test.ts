@@ -3,6 +3,7 @@ import ICAL from 'ical.js'
 import Papa from 'papaparse'
 import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
+import { endOf } from './bringing'
 import { ask, demo, ids, member, overHttp, owner, product, stage, start, viewer } from './over-http'
 
 /** What leaves the workshop: links, calendars, tables and labels, each read by an independent parser. */
@@ -137,20 +138,21 @@ describe('the logbook over HTTP', () => {
       defects: [],
       note: '',
     }
-    const answer = await ask(product, 'POST', 'import', {
+    const begin = await ask(product, 'POST', 'import', {
       cookie: member,
       body: { kind: 'pours', rows: [row, { ...row, mould: randomUUID() }] },
     })
-    expect([answer.status, answer.body.data]).toEqual([422, {
-      sentence: 'This mould is not in the library any more.',
-      field: 'rows.1',
-    }])
+    expect(await endOf(product, member, begin.body.id as string)).toMatchObject({
+      state: 'refused', things: 0, fault: { sentence: 'This mould is not in the library any more.', field: 'rows.1' },
+    })
     const archive = await ask(product, 'POST', 'archive', {
       cookie: owner,
       body: 'no archive',
       headers: { 'content-type': 'application/zip' },
     })
-    expect([archive.status, archive.body.data?.sentence]).toEqual([422, expect.stringMatching(/not a whole archive/)])
+    expect(await endOf(product, owner, archive.body.id as string)).toMatchObject({
+      state: 'refused', fault: { sentence: expect.stringMatching(/not a whole archive/) as string },
+    })
   })
 })
 

@@ -12,6 +12,8 @@ import { connect, type Db } from '../../server/store/open'
 import { beginMesh, finishMesh, putPart } from '../../server/store/meshes'
 import { makeDevice } from '../../server/store/devices'
 import { makeLink } from '../../server/store/links'
+import { NO_IMPORT_COUNTS } from '../../contract/import-state'
+import { beginImport, endImport } from '../../server/store/imports'
 import { saveItem, savePlan, worldOf } from '../../server/store/library'
 import { keepPhoto } from '../../server/store/photos'
 import { within, type Scope } from '../../server/store/scope'
@@ -61,6 +63,9 @@ async function settle(): Promise<void> {
   const invited = await makeTicket(db, { kind: 'join', workshopId: there.workshopId, role: 'owner', name: SECRET })
   await makeLink(there, 'wall', SECRET)
   const device = await makeDevice(there, 'scale', SECRET)
+  const job = randomUUID()
+  await beginImport(there, { id: job, kind: 'bags', name: SECRET, by: made.personId })
+  await endImport(there, job, 'done', NO_IMPORT_COUNTS)
   const { id: linkId } = await there.select('link').select('id').executeTakeFirstOrThrow()
   const apprentice = await addPerson(there, {
     accountId: await createAccount(db, { email: 'apprentice@example.org', passwordHash: 'x' }),
@@ -70,7 +75,7 @@ async function settle(): Promise<void> {
   held = {
     plan: planId, pour, mesh, photo, view, session: sessionId, invitation: invited.id, link: linkId, person: apprentice,
     owner: made.personId, mould: theirs.moulds.lantern, bucket: theirs.buckets.bowl, workshop: there.workshopId,
-    secret: session, device: device.id,
+    secret: session, device: device.id, import: job,
   }
 }
 

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { ARCHIVE_BYTES, type Restored } from '~contract/archive'
+import { ARCHIVE_BYTES } from '~contract/archive'
 import type { RoomFacts } from '~contract/limits'
 import { addressOf, ask } from '~/sync/api'
-import { bringArchive, type ArchiveProgress } from '~/sync/archives'
+import { sendArchive } from '~/sync/archives'
+import { useImports } from '~/sync/imports'
+import ImportStatus from '~/features/imports/ImportStatus.vue'
 import { bytesWords } from '~/ui/bytes'
 import FileButton from '~/ui/FileButton.vue'
 import { useLibrary } from '~/sync/library'
@@ -16,31 +18,28 @@ onMounted(() => ask('GET room').then((told) => {
   room.value = told
 }, () => {}))
 const session = useSession(), library = useLibrary(), planning = usePlanning()
-const reading = shallowRef<AbortController>(),
-  trouble = ref(''),
-  restored = ref<Restored>(),
-  progress = ref<ArchiveProgress>({ doing: 'sending', share: 0 })
+const { latest, running, trouble, load, giveUp, takeOut } = useImports(['archive'], () =>
+  void Promise.all([session.load(), library.load(), planning.load()]))
+const sending = shallowRef<AbortController>(), sent = ref(0)
 async function bringIn(file: File) {
   trouble.value = ''
-  restored.value = undefined
   if (file.size > ARCHIVE_BYTES) {
     trouble.value = 'This file is larger than an archive that can be sent here (2 GB).'
     return
   }
-  const giveUp = new AbortController()
-  reading.value = giveUp
-  progress.value = { doing: 'sending', share: 0 }
+  const stop = new AbortController()
+  sending.value = stop
+  sent.value = 0
   try {
-    restored.value = await bringArchive(file, giveUp.signal, now => progress.value = now)
-    await Promise.all([session.load(), library.load(), planning.load()])
+    await sendArchive(file, stop.signal, share => sent.value = share)
+    await load()
   }
   catch (error) {
     trouble.value = (error as Error).message
   }
-  reading.value = undefined
+  sending.value = undefined
 }
-const percent = computed(() => Math.floor(100 * progress.value.share))
-const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`
+const percent = computed(() => Math.floor(100 * sent.value))
 </script>
 
 <template>
@@ -54,32 +53,26 @@ const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : 
       Photos take {{ bytesWords(room.photos.bytes) }} of the {{ bytesWords(room.photos.most) }} there is room for,
       models {{ bytesWords(room.models.bytes) }} of {{ bytesWords(room.models.most) }}.
     </p>
-    <p v-if="restored" role="status">
-      Taken in: {{ count(restored.pours, 'pour', 'pours') }} with {{ count(restored.entries, 'entry', 'entries') }},
-      {{ count(restored.moulds, 'mould', 'moulds') }}, {{ count(restored.plans, 'plan', 'plans') }},
-      {{ count(restored.photos, 'photo', 'photos') }} and {{ count(restored.models, 'model', 'models') }}.
-    </p>
     <div class="ways">
       <a class="save" :href="addressOf('GET archive')" download>Save an archive</a>
       <FileButton
         label="Bring an archive in"
         accept=".zip,application/zip"
-        :disabled="reading !== undefined"
+        :disabled="sending !== undefined || running.length > 0"
         @file="bringIn" />
-      <template v-if="reading">
+      <template v-if="sending">
         <span class="progress"
-        ><span role="status">{{
-           progress.doing === 'sending' ? 'Sending it' : 'Reading it in. Years of pours take minutes'
-         }}</span>{{ ' ' }}
+        ><span role="status">Sending it</span>{{ ' ' }}
           <span class="num">{{ percent }} %</span
-          ><progress :value="percent" max="100" :aria-label="progress.doing === 'sending' ? 'Sent' : 'Read'"
+          ><progress :value="percent" max="100" aria-label="Sent"
           /></span>
-        <Button label="Give it up" severity="secondary" size="small" @click="reading.abort()" />
+        <Button label="Give it up" severity="secondary" size="small" @click="sending.abort()" />
       </template>
     </div>
+    <ImportStatus v-if="latest" :job="latest" @give-up="giveUp(latest.id)" @take-out="takeOut(latest.id)" />
     <p class="small soft">
-      An archive is taken into an empty workshop only, whole or not at all. It holds no addresses, passwords or links:
-      people sign in anew.
+      An archive is taken into an empty workshop only, and is looked through whole before anything is taken in. It holds
+      no addresses, passwords or links: people sign in anew.
     </p>
   </section>
 </template>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import Papa from 'papaparse'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { cellWords, fieldWords } from '~core/formats/words'
@@ -8,9 +7,14 @@ import { guessMapping, readTable, TABLE_FIELDS, type Mapping, type TableKind } f
 import { MOST_ROWS } from '~contract/import'
 import FileButton from '~/ui/FileButton.vue'
 import LogbookHead from '~/features/logbook/LogbookHead.vue'
-import type { ImportRows } from '~contract/import'
-import { ask, Refused } from '~/sync/api'
+import type { ImportJob, ImportRows } from '~contract/import'
+import ImportStatus from '~/features/imports/ImportStatus.vue'
+import { leftOutWords, TABLE_PROBLEM_WORDS } from '~/features/logbook/words'
+import { oneAtATime } from '~/workers/one-at-a-time'
+import type { TableWork } from '~/workers/table.worker'
+import { ask } from '~/sync/api'
 import { useClock } from '~/sync/clock'
+import { useImports } from '~/sync/imports'
 import { useLibrary } from '~/sync/library'
 import { useSession } from '~/sync/session'
 
@@ -29,9 +33,18 @@ const file = shallowRef<
 const mapping = ref<Record<string, number>>({}),
   dayFirst = ref(true),
   trouble = ref(''),
-  done = ref(''),
   sending = ref(false),
-  refusedLine = ref<{ line: number, sentence: string }>()
+  /** What was sent of this table: by its job, the line of each row. */
+  sent = shallowRef<{ readonly job: string, readonly lines: readonly number[] }>()
+const { jobs, running, load, giveUp, takeOut } = useImports(['pours', 'moulds', 'bags'], ended)
+const job = computed(() => jobs.value.find(j => j.id === sent.value?.job) ?? running.value[0])
+/** What was brought in lately, and may still be taken out again. */
+const earlier = computed(() => jobs.value.filter(j => j.id !== job.value?.id && j.state !== 'refused'))
+/** The row that could not be, with its line. */
+const refusedLine = computed(() => {
+  const place = /^rows\.(\d+)/.exec(job.value?.fault?.field ?? '')
+  return place && sent.value?.job === job.value?.id ? sent.value?.lines[Number(place[1])] : undefined
+})
 const fields = computed(() => TABLE_FIELDS[kind.value])
 const columns = computed(
   () => [
@@ -54,28 +67,33 @@ const read = computed(() =>
     : undefined)
 const slashes = computed(() => file.value?.lines.some(l => l.some(c => /^\s*\d{1,2}\/\d{1,2}\/\d{4}\s*$/.test(c))))
 function forget() {
-  done.value = trouble.value = ''
-  refusedLine.value = undefined
+  trouble.value = ''
+  sent.value = undefined
 }
 watch(kind, () => {
   forget()
   if (file.value) mapping.value = { ...guessMapping(kind.value, file.value.head) }
 })
+const reader = oneAtATime<TableWork>(
+  () => new Worker(new URL('../../workers/table.worker.ts', import.meta.url), { type: 'module' }),
+  {
+    failed: () => {
+      trouble.value = TABLE_PROBLEM_WORDS['no-table']
+    },
+  },
+)
+onBeforeUnmount(() => reader.cancel())
 async function open(chosen: File) {
   forget()
   if (chosen.size > 2e6) {
     trouble.value = 'A table is at most 2 MB. Cut it in two.'
     return
   }
-  const text = await chosen.text(), { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''))
-  const [head, ...lines] = data
-  if (!head || head.length < 2 || lines.every(l => l.every(c => c.trim() === '')) || text.includes('\0')) {
-    trouble.value
-      = 'There is no table in this file. Save it from your spreadsheet as CSV, with the names of the columns in the first line.'
-    return
-  }
-  file.value = { name: chosen.name, head, lines }
-  mapping.value = { ...guessMapping(kind.value, head) }
+  const text = await chosen.text(), read = await reader.ask(work => work.read(text))
+  if (read?.problem) trouble.value = TABLE_PROBLEM_WORDS[read.problem]
+  if (!read?.table) return
+  file.value = { name: chosen.name, ...read.table }
+  mapping.value = { ...guessMapping(kind.value, read.table.head) }
 }
 function map(id: string, column: number) {
   forget()
@@ -84,24 +102,25 @@ function map(id: string, column: number) {
 }
 async function takeIn() {
   forget()
-  const { rows, problems } = read.value!
+  const { rows } = read.value!, name = file.value!.name.slice(0, 200)
   sending.value = true
   try {
-    await ask('POST import', { body: { kind: kind.value, rows: rows.map(r => r.row) } as ImportRows })
-    done.value = `${rows.length} ${rows.length === 1 ? 'row' : 'rows'} taken in${
-      problems.length > 0 ? `; ${problems.length} left out, as said below` : ''
-    }.`
-    // What is in by now must not go in twice.
-    const taken = new Set(rows.map(r => r.line))
-    file.value = { ...file.value!, lines: file.value!.lines.map((l, i) => taken.has(i + 2) ? [] : l) }
-    await library.load()
+    const body = { kind: kind.value, file: name, rows: rows.map(r => r.row) } as ImportRows
+    const { id } = await ask('POST import', { body })
+    sent.value = { job: id, lines: rows.map(r => r.line) }
+    await load()
   }
   catch (error) {
-    const place = error instanceof Refused ? /^rows\.(\d+)/.exec(error.field ?? '') : undefined
-    if (place) refusedLine.value = { line: rows[Number(place[1])]!.line, sentence: (error as Error).message }
-    else trouble.value = (error as Error).message
+    trouble.value = (error as Error).message
   }
   sending.value = false
+}
+/** What is in by now must not go in twice. */
+function ended(now: ImportJob) {
+  void library.load()
+  if (now.state !== 'done' || now.id !== sent.value?.job || !file.value) return
+  const taken = new Set(sent.value.lines)
+  file.value = { ...file.value, lines: file.value.lines.map((l, i) => taken.has(i + 2) ? [] : l) }
 }
 const shownCell = (line: number, id: string) =>
   mapping.value[id] === undefined ? '' : file.value!.lines[line - 2]?.[mapping.value[id]] ?? ''
@@ -140,11 +159,10 @@ const shownFields = computed(() => fields.value.filter(f => mapping.value[f.id] 
       <span v-if="file" class="small soft">{{ file.name }}</span>
     </div>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
-    <p v-if="refusedLine" class="problem" role="alert">
-      Line {{ refusedLine.line }}: {{ refusedLine.sentence }} Nothing was taken in.
-    </p>
-    <p v-if="done" role="status">
-      {{ done }}
+    <p v-if="refusedLine" class="problem">Line {{ refusedLine }} cannot be taken in, so nothing was.</p>
+    <ImportStatus v-if="job" :job="job" @give-up="giveUp(job.id)" @take-out="takeOut(job.id)" />
+    <p v-if="job?.state === 'done'">
+      <span v-if="read && read.problems.length > 0">{{ leftOutWords(read.problems.length) }}</span>{{ ' ' }}
       <NuxtLink :to="kind === 'pours' ? '/logbook' : kind === 'moulds' ? '/moulds' : '/powders'">Look at them</NuxtLink>
     </p>
     <template v-if="file">
@@ -185,7 +203,7 @@ const shownFields = computed(() => fields.value.filter(f => mapping.value[f.id] 
                 ? 'Taking it in …'
                 : `Take ${read.rows.length} ${read.rows.length === 1 ? 'row' : 'rows'} in${read.problems.length > 0 ? `, leave ${read.problems.length} out` : ''}`
             "
-            :disabled="sending || read.rows.length === 0 || read.rows.length > MOST_ROWS"
+            :disabled="sending || running.length > 0 || read.rows.length === 0 || read.rows.length > MOST_ROWS"
             @click="takeIn" />
           <span v-if="read.rows.length > MOST_ROWS" class="problem"
           >At most {{ MOST_ROWS }} rows at a time; cut the table in two.</span
@@ -219,6 +237,10 @@ const shownFields = computed(() => fields.value.filter(f => mapping.value[f.id] 
         </p>
       </template>
     </template>
+    <section v-if="earlier.length > 0" class="lately" aria-labelledby="lately">
+      <h3 id="lately">Brought in lately</h3>
+      <ImportStatus v-for="j in earlier" :key="j.id" :job="j" is-past @give-up="giveUp(j.id)" @take-out="takeOut(j.id)" />
+    </section>
   </div>
 </template>
 
@@ -250,6 +272,11 @@ h3 {
   gap: 14px;
   align-items: center;
   padding: 16px 0 10px;
+}
+.lately {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
 }
 .scroll {
   overflow-x: auto;
