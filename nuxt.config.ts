@@ -104,7 +104,7 @@ export default defineNuxtConfig({
     rollupConfig: {
       // What that thread shares with the server is no part of the server: nothing starts by being loaded there.
       output: working ? {} : { manualChunks: id => SHARED_WITH_THREAD.test(id) ? 'workshop' : undefined },
-      plugins: [importsThread],
+      plugins: working ? [] : [importsThread],
       ...working && { treeshake: false },
     },
     ...working && { sourceMap: false },

@@ -10,6 +10,7 @@ const alias = {
 
 /** Waits end as soon as what is waited for is there; these are for a machine that has much else to do. */
 const LONG = { testTimeout: 240_000, hookTimeout: 240_000, expect: { poll: { timeout: 60_000 } } }
+const setupFiles = 'tests/fixed-seeds.ts'
 
 export default defineConfig({
   test: {
@@ -23,6 +24,7 @@ export default defineConfig({
           ],
           exclude: ['app/**/*.component.test.ts'],
           environment: 'node',
+          setupFiles,
           ...LONG,
         },
       },
@@ -38,6 +40,7 @@ export default defineConfig({
           name: 'server',
           include: ['tests/server/**/*.test.ts'],
           environment: 'node',
+          setupFiles,
           globalSetup: 'tests/server/cluster.ts',
           fileParallelism: false,
           ...LONG,

@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process'
 import { mkdirSync } from 'node:fs'
 import { setPriority } from 'node:os'
 import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
 import { startCluster } from './cluster.mjs'
 import { choosePort } from './port.mjs'
 import { giveUp, Plain, say } from './say.mjs'
@@ -72,6 +73,9 @@ function serve(databaseUrl, port) {
       // What it makes of the sources lies apart from what the types and the build are read from.
       NUXT_DEV_FOLDER: join(HOME, 'nuxt'),
       NUXT_TELEMETRY_DISABLED: '1',
+      // What reads files that are brought in is run as it is written: server/imports/running.ts.
+      IMPORTS_THREAD: pathToFileURL(join(ROOT, 'server/imports/thread.ts')).href,
+      TSX_TSCONFIG_PATH: join(ROOT, 'tsconfig.tools.json'),
     },
   })
 }

@@ -3,6 +3,7 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import type { ImportJob } from '~contract/import'
 import { isUnderWay, type ImportKind } from '~contract/import-state'
 import { ask, Refused } from './api'
+import { useSession } from './session'
 
 const ASKED_EVERY_MS = 700
 
@@ -16,6 +17,8 @@ export function useImports(kinds: readonly ImportKind[], ended: (job: ImportJob)
   /** The one that was brought last, with what came of it. */
   const latest = computed(() => jobs.value[0])
   async function load(): Promise<void> {
+    // Whoever only looks brings nothing in.
+    if (!useSession().mayWrite) return
     try {
       const before = new Set(running.value.map(j => j.id))
       jobs.value = (await ask('GET imports')).filter(j => kinds.includes(j.kind))

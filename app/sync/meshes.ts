@@ -13,7 +13,7 @@ async function packed(bytes: Uint8Array): Promise<Uint8Array> {
  * Unpacks a model as it comes, and no further than one can be large: an archive that somebody made may bring a file
  * that unpacks without end. @throws Refused
  */
-async function unpacked(bytes: Uint8Array): Promise<BlobPart[]> {
+async function unpacked(bytes: Uint8Array, most: number): Promise<BlobPart[]> {
   const parts: Uint8Array[] = []
   const unpacking = new DecompressionStream('gzip') as ReadableWritablePair<Uint8Array, BufferSource>
   const reader = new Blob([bytes as BlobPart]).stream().pipeThrough(unpacking).getReader()
@@ -24,7 +24,7 @@ async function unpacked(bytes: Uint8Array): Promise<BlobPart[]> {
     if (done) return parts as BlobPart[]
     parts.push(value)
     length += value.length
-    if (length <= MOST_BYTES) continue
+    if (length <= most) continue
     await reader.cancel()
     throw new Refused(DAMAGED, 0)
   }
@@ -70,8 +70,14 @@ export async function keepMesh(
   return unkept(ask('POST meshes/:id/done', { params: { id }, body: { sha256: await sha256(bytes) } }))
 }
 
-/** The model of a mould as an STL file. @throws Refused when it has none, or what came back is not what was kept. */
-export async function fetchMesh(mould: string): Promise<{ readonly kept: KeptMesh, readonly file: File }> {
+/**
+ * The model of a mould as an STL file. @param most bytes, unpacked @throws Refused when it has none, or what came back
+ * is not what was kept.
+ */
+export async function fetchMesh(
+  mould: string,
+  most = MOST_BYTES,
+): Promise<{ readonly kept: KeptMesh, readonly file: File }> {
   const kept = await ask('GET meshes', { query: { mould } })
   const whole = new Uint8Array(kept.bytes)
   for (let i = 0, at = 0; i < kept.parts; i++) {
@@ -83,5 +89,5 @@ export async function fetchMesh(mould: string): Promise<{ readonly kept: KeptMes
   const own = await sha256(whole)
   if (own !== undefined && own !== kept.sha256)
     throw new Refused(DAMAGED, 0)
-  return { kept, file: new File(await unpacked(whole), kept.name) }
+  return { kept, file: new File(await unpacked(whole, most), kept.name) }
 }

@@ -1,21 +1,7 @@
 import { expose } from 'comlink'
-import Papa from 'papaparse'
+import { readTableFile } from '~/features/logbook/table-file'
 
-/** Somebody's table, read beside the page and no further than a table can be. */
-
-const MOST_COLUMNS = 200, MOST_LINES = 20_000
-export interface ReadTable { readonly head: readonly string[], readonly lines: readonly (readonly string[])[] }
-export type TableProblem = 'no-table' | 'too-wide' | 'too-long'
-
-const work = {
-  read(text: string): { readonly table?: ReadTable, readonly problem?: TableProblem } {
-    if (text.includes('\0')) return { problem: 'no-table' }
-    const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { preview: MOST_LINES + 2 })
-    const [head, ...lines] = data
-    if (!head || head.length < 2 || lines.every(l => l.every(c => c.trim() === ''))) return { problem: 'no-table' }
-    if (data.some(l => l.length > MOST_COLUMNS)) return { problem: 'too-wide' }
-    return lines.length > MOST_LINES ? { problem: 'too-long' } : { table: { head, lines } }
-  },
-}
+/** Somebody's table, read beside the page. */
+const work = { read: readTableFile }
 export type TableWork = typeof work
 expose(work)

@@ -16,18 +16,27 @@ const MOST_MB = 1500, MOST_MS = 4 * 3_600_000
 /** Waiting ones say that they still do, ms. */
 const WAITING_BEAT_MS = 15_000
 
+/** Built, it lies beside the server (nuxt.config.ts); under `npm run dev` it is run as it is written. */
+const source = process.env.IMPORTS_THREAD
+const asWritten = source
+  ? `import('tsx/esm/api').then(tsx => tsx.tsImport('${source}', '${source}'))`
+  : undefined
+
 /** In a thread of its own. @returns why it broke off, if it did not end by itself */
 function inThread(db: Db, order: Order): Promise<string | undefined> {
   return new Promise((resolve) => {
     const { databaseUrl } = useRuntimeConfig()
-    const worker = new Worker(new URL('./imports.mjs', import.meta.url), {
+    const worker = new Worker(asWritten ?? new URL('./imports.mjs', import.meta.url), {
+      eval: asWritten !== undefined,
       workerData: { databaseUrl, walled: isWalled(db), order },
       resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
     })
+    // It keeps no server from ending: what it left half done is told when somebody looks next.
+    worker.unref()
     const timer = setTimeout(() => {
       resolve('too-long')
       void worker.terminate()
-    }, MOST_MS)
+    }, MOST_MS).unref()
     worker.on('error', (error: NodeJS.ErrnoException) => {
       console.error(error)
       resolve(error.code ?? 'broke')
@@ -44,7 +53,7 @@ function inThread(db: Db, order: Order): Promise<string | undefined> {
  */
 export function setToWork(db: Db, order: Order, folder?: string): void {
   const scope = within(db, order.workshop)
-  const beat = setInterval(() => void tellImport(scope, order.job).catch(() => {}), WAITING_BEAT_MS)
+  const beat = setInterval(() => void tellImport(scope, order.job).catch(() => {}), WAITING_BEAT_MS).unref()
   void queue.add(async () => {
     clearInterval(beat)
     const broke = await inThread(db, order)

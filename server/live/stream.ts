@@ -1,10 +1,9 @@
-import { createEventStream, type H3Event } from 'h3'
+import type { H3Event } from 'h3'
 import { useRuntimeConfig } from '#imports'
 import type { Hello, LiveMessage } from '~contract/pour'
+import { frameOf, openStream } from './event-stream'
 import { epochNow, subscribe } from './hub'
 
-/** A browser that hears nothing for two and a half of these says that it may be stale. */
-const HEARTBEAT_MS = 10_000
 /** A browser comes back this soon after its stream ended. */
 const COME_BACK_MS = 1000
 
@@ -14,30 +13,31 @@ const COME_BACK_MS = 1000
  * @param show what this stream may say of a message: something, nothing, or that it is over.
  * @param of the session it ends with, and whether that is still there: it may have ended while this stream began
  */
-export async function streamOf(
+export function streamOf(
   event: H3Event,
   workshop: string,
   show: (message: LiveMessage) => object | undefined | 'end' | Promise<object | undefined | 'end'>,
   of?: { readonly session: string, readonly stillThere: () => Promise<boolean> },
 ): Promise<void> {
-  const stream = createEventStream(event)
-  const end = () => void stream.close().catch(() => {})
-  const stop = await subscribe(workshop, {
+  return openStream(event, ({ push, end }) => subscribe(workshop, {
     tell: message => void Promise.resolve(show(message)).then((shown) => {
       if (shown === 'end') end()
-      else if (shown) return stream.push(JSON.stringify(shown))
+      else if (shown) push(framed(shown))
     }).catch(end),
     lost: end,
     session: of?.session,
-  })
-  if (of && !await of.stillThere()) end()
-  const heartbeat = setInterval(() => void stream.push({ event: 'beat', data: '' }), HEARTBEAT_MS)
-  stream.onClosed(async () => {
-    clearInterval(heartbeat)
-    stop()
-    await stream.close()
-  })
-  const hello: Hello = { epoch: epochNow(), build: useRuntimeConfig().app.buildId }
-  void stream.push({ event: 'hello', data: JSON.stringify(hello), retry: COME_BACK_MS })
-  return stream.send()
+  }), hello, of?.stillThere)
+}
+
+function hello(): string {
+  const said: Hello = { epoch: epochNow(), build: useRuntimeConfig().app.buildId }
+  return frameOf(JSON.stringify(said), { event: 'hello', retry: COME_BACK_MS })
+}
+
+/** Written down once for all the streams that are told the same. */
+const frames = new WeakMap<object, string>()
+function framed(message: object): string {
+  const known = frames.get(message) ?? frameOf(JSON.stringify(message))
+  frames.set(message, known)
+  return known
 }

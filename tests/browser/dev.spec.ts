@@ -38,6 +38,14 @@ test('npm run dev: a page, both kinds of reload, and nothing left behind', async
     const seen = updates.length
     touch('core/units/format.ts')
     await expect.poll(() => updates.length).toBeGreaterThan(seen)
+    // What is brought in runs in a thread, as it is written.
+    await page.getByRole('button', { name: 'Enter the demo workshop' }).click()
+    await expect(page.getByRole('heading', { name: 'Needs a hand' })).toBeVisible()
+    const data = { kind: 'bags', rows: [{ name: 'A bag of work', classId: 'casting-plaster', note: '' }] }
+    await page.request.post(`${address}api/import`, { data, headers: { origin: address.slice(0, -1) } })
+    const states = async () =>
+      ((await (await page.request.get(`${address}api/imports`)).json()) as { state: string }[]).map(j => j.state)
+    await expect.poll(states).toEqual(['done'])
     expect(faults).toEqual([])
   }
   finally {

@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process'
+import { execFile } from 'node:child_process'
 import type { TOTP } from 'otpauth'
 import { URI } from 'otpauth'
 import { describe, expect, it } from 'vitest'
@@ -117,18 +117,20 @@ describe('a password', () => {
 })
 
 describe('bin/owner', () => {
-  const run = (...args: string[]) => spawnSync('bin/owner', args, {
-    encoding: 'utf8', env: { ...process.env, DATABASE_URL: product.databaseUrl },
+  /** Beside the test, which goes on hearing what becomes of its connections. */
+  const run = (...args: string[]) => new Promise<{ stdout: string, stderr: string }>((done) => {
+    const env = { ...process.env, DATABASE_URL: product.databaseUrl }
+    execFile('bin/owner', args, { env }, (_, stdout, stderr) => done({ stdout, stderr }))
   })
   it('brings somebody who was taken out back as an owner, by a link to a new password', async () => {
     const cookie = await comeIn(owner, 'stranded', 'member')
     await ask(product, 'PATCH', `people/${await idOf(cookie)}`, { cookie: owner, body: { archived: true } })
-    expect(run().stdout).toMatch(/stranded@example\.org {2}stranded, taken out of Ours/)
-    expect(run('owner', 'stranded@example.org').stdout).toMatch(/is an owner now, of one workshop/)
-    const token = /\/enter\/([\w-]{43})/.exec(run('reset', 'stranded@example.org').stdout)![1]!
+    expect((await run()).stdout).toMatch(/stranded@example\.org {2}stranded, taken out of Ours/)
+    expect((await run('owner', 'stranded@example.org')).stdout).toMatch(/is an owner now, of one workshop/)
+    const token = /\/enter\/([\w-]{43})/.exec((await run('reset', 'stranded@example.org')).stdout)![1]!
     const came = await ask(product, 'POST', `tickets/${token}`, { body: { password: 'quite another one now' } })
     expect((await ask(product, 'GET', 'session', { cookie: came.cookie })).body.person).toMatchObject({ role: 'owner' })
-    expect(run('reset', 'nobody@example.org').stderr).toMatch(/^Nobody signs in with nobody@example\.org here/)
+    expect((await run('reset', 'nobody@example.org')).stderr).toMatch(/^Nobody signs in with nobody@example\.org here/)
   })
 })
 

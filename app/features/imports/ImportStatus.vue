@@ -36,6 +36,7 @@ const isWrong = computed(() => job.state === 'refused' || job.state === 'broken'
   flex-wrap: wrap;
   gap: 6px 12px;
   align-items: center;
+  padding-top: 8px;
 }
 .name {
   overflow-wrap: anywhere;

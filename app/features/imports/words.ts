@@ -1,7 +1,8 @@
 import type { ImportJob } from '~contract/import'
 import type { ImportCounts } from '~contract/import-state'
 
-const count = (n: number, one: string, many = `${one}s`) => n > 0 ? `${n} ${n === 1 ? one : many}` : ''
+const thousands = (n: number) => n.toLocaleString('en-GB').replaceAll(',', ' ')
+const count = (n: number, one: string, many = `${one}s`) => n > 0 ? `${thousands(n)} ${n === 1 ? one : many}` : ''
 
 /** What a file brought, in one breath; empty when nothing. */
 export function broughtWords(counts: ImportCounts): string {
@@ -22,7 +23,7 @@ export function importWords({ state, counts, fault, things }: ImportJob): string
   const brought = broughtWords(counts), isIn = brought ? `In by now: ${brought}.` : 'Nothing of it was taken in.'
   switch (state) {
     case 'waiting':
-      return 'Waiting for another file'
+      return 'Waiting its turn'
     case 'checking':
       return 'Looking it through. Nothing is taken in yet'
     case 'taking':

@@ -1,4 +1,4 @@
-import type { TableProblem } from '~/workers/table.worker'
+import type { TableProblem } from './table-file'
 
 /** Why a file is no table that can be read. */
 export const TABLE_PROBLEM_WORDS: Readonly<Record<TableProblem, string>> = {

@@ -36,7 +36,8 @@ const mapping = ref<Record<string, number>>({}),
   sending = ref(false),
   /** What was sent of this table: by its job, the line of each row. */
   sent = shallowRef<{ readonly job: string, readonly lines: readonly number[] }>()
-const { jobs, running, load, giveUp, takeOut } = useImports(['pours', 'moulds', 'bags'], ended)
+const { jobs, running, trouble: importTrouble, load, giveUp, takeOut }
+  = useImports(['pours', 'moulds', 'bags'], ended)
 const job = computed(() => jobs.value.find(j => j.id === sent.value?.job) ?? running.value[0])
 /** What was brought in lately, and may still be taken out again. */
 const earlier = computed(() => jobs.value.filter(j => j.id !== job.value?.id && j.state !== 'refused'))
@@ -158,12 +159,12 @@ const shownFields = computed(() => fields.value.filter(f => mapping.value[f.id] 
         @file="open" />
       <span v-if="file" class="small soft">{{ file.name }}</span>
     </div>
-    <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
+    <p v-if="trouble || importTrouble" class="problem" role="alert">{{ trouble || importTrouble }}</p>
     <p v-if="refusedLine" class="problem">Line {{ refusedLine }} cannot be taken in, so nothing was.</p>
     <ImportStatus v-if="job" :job="job" @give-up="giveUp(job.id)" @take-out="takeOut(job.id)" />
     <p v-if="job?.state === 'done'">
       <span v-if="read && read.problems.length > 0">{{ leftOutWords(read.problems.length) }}</span>{{ ' ' }}
-      <NuxtLink :to="kind === 'pours' ? '/logbook' : kind === 'moulds' ? '/moulds' : '/powders'">Look at them</NuxtLink>
+      <NuxtLink :to="kind === 'pours' ? '/logbook' : kind === 'moulds' ? '/moulds' : '/powders'">Look at what came in</NuxtLink>
     </p>
     <template v-if="file">
       <h3>Which column is what</h3>
