@@ -12,7 +12,7 @@ import {
   unitChoices,
 } from '../../core/mould/mesh/mesh'
 import { judged } from '../../core/mould/mesh/model'
-import { columnSpans, spanVolume, type Vector } from '../../core/mould/mesh/spans'
+import { columnSpans, normalised, spanVolume, type Vector } from '../../core/mould/mesh/spans'
 import { readStl, writeStl } from '../../core/mould/mesh/stl'
 import { bestVent, searchTilt, trappedAir, type Opening } from '../../core/mould/mesh/trapped-air'
 import { lockedAlong, pullVerdict, searchPull } from '../../core/mould/mesh/undercut'
@@ -384,6 +384,13 @@ describe('filling, shutting and tipping', () => {
       ),
       { numRuns: 60 },
     )
+  })
+  it('a direction is one of length one, however small its numbers', () => {
+    // Drawn once: numbers so small that they have five binary digits.
+    for (const v of [[8.4e-323, 4e-323, 8e-323], [3, -4, 12], [1e300, 1e300, 0], [0, 0, -2e-320]] as Vector[])
+      expect(Math.hypot(...normalised(v))).toBeCloseTo(1, 12)
+    expect(normalised([3, -4, 12])).toEqual([3 / 13, -4 / 13, 12 / 13].map(x => expect.closeTo(x, 15) as number))
+    expect(normalised([0, 0, 0])).toEqual([0, 0, 0])
   })
   it('a tip never brings air in', () => {
     fc.assert(fc.property(fc.array(fc.tuple(number, number), { minLength: 1, maxLength: 3 }), (tips) => {

@@ -33,8 +33,10 @@ export interface Spans {
 }
 
 export function normalised([x, y, z]: Vector): Vector {
-  const size = Math.hypot(x, y, z) || 1
-  return [x / size, y / size, z / size]
+  // Of the smallest numbers there are the squares have no digits left: made large first.
+  const most = Math.max(Math.abs(x), Math.abs(y), Math.abs(z)) || 1
+  const size = Math.hypot(x / most, y / most, z / most) || 1
+  return [x / most / size, y / most / size, z / most / size]
 }
 const cross = (
   a: Vector,
