@@ -23,8 +23,8 @@ const leaveOutUnused = {
     QUIET.test(id) ? { code, map: null, moduleSideEffects: false } : undefined,
 }
 
-/** What reads files that are brought in runs in a thread of its own: server/imports/running.ts. */
 const SHARED_WITH_THREAD = /\/(core|contract|server\/store)\//
+/** What reads files that are brought in runs in a thread of its own: server/imports/running.ts. */
 const importsThread = {
   name: 'imports-thread',
   buildStart(this: { emitFile: (file: object) => void }) {

@@ -22,7 +22,7 @@ export const ANSWERS = {
   'too-many-links': { status: 409, sentence: 'Fifty links are enough. Take back the ones nobody uses.' },
   'no-photo-reader': {
     status: 503,
-    sentence: 'This server has lost what reads photos, so none can be kept just now. The photo waits here; whoever looks after the server installs it anew.',
+    sentence: 'The part of this server that reads photos is missing, so none can be kept just now. The photo waits here until whoever looks after the server has installed it again.',
   },
   'too-many-photos': { status: 409, sentence: 'This keeps no more photos. Take one away first.' },
   'owned': { status: 409, sentence: 'This workshop already has its owner. Sign in, or ask them to add you.' },

@@ -12,7 +12,9 @@ const ASKED_EVERY_MS = 700
  * @param ended is told of each that has ended while this was looking
  */
 export function useImports(kinds: readonly ImportKind[], ended: (job: ImportJob) => void = () => {}) {
-  const jobs = shallowRef<readonly ImportJob[]>([]), trouble = ref('')
+  const jobs = shallowRef<readonly ImportJob[]>([])
+  /** Of asking, which the next answer mends; and of what somebody did, which stays until they do something else. */
+  const unread = ref(''), refused = ref(''), trouble = computed(() => refused.value || unread.value)
   const running = computed(() => jobs.value.filter(j => isUnderWay(j.state)))
   /** The one that was brought last, with what came of it. */
   const latest = computed(() => jobs.value[0])
@@ -22,22 +24,23 @@ export function useImports(kinds: readonly ImportKind[], ended: (job: ImportJob)
     try {
       const before = new Set(running.value.map(j => j.id))
       jobs.value = (await ask('GET imports')).filter(j => kinds.includes(j.kind))
-      trouble.value = ''
+      unread.value = ''
       for (const job of jobs.value) if (before.has(job.id) && !isUnderWay(job.state)) ended(job)
     }
     catch (error) {
-      trouble.value = (error as Error).message
+      unread.value = (error as Error).message
     }
   }
   const { resume, pause } = useTimeoutPoll(load, ASKED_EVERY_MS)
   watch(() => running.value.length > 0, on => on ? resume() : pause())
   onMounted(load)
   async function tell(name: 'POST imports/:id/end' | 'POST imports/:id/out', id: string): Promise<void> {
+    refused.value = ''
     try {
       await ask(name, { params: { id } })
     }
     catch (error) {
-      if (error instanceof Refused) trouble.value = error.message
+      if (error instanceof Refused) refused.value = error.message
       else throw error
     }
     await load()

@@ -13,10 +13,10 @@ function claiming(side: number): Blob {
 afterEach(() => vi.unstubAllGlobals())
 
 describe('a photo that is chosen', () => {
-  it('of more points than a browser holds is refused before it is unpacked; another kind is for the browser to judge', async () => {
+  it('of more pixels than a browser holds is refused before it is unpacked; another kind is for the browser to judge', async () => {
     const unpack = vi.fn(() => Promise.reject(new Error('no picture')))
     vi.stubGlobal('createImageBitmap', unpack)
-    await expect(shrunk(claiming(60_000))).rejects.toThrow(/more points than a browser can hold/)
+    await expect(shrunk(claiming(60_000))).rejects.toThrow(/more pixels than a browser can hold/)
     expect(unpack).not.toHaveBeenCalled()
     await expect(shrunk(new Blob(['a cat']))).rejects.toThrow(/no picture that the browser can read/)
     expect(unpack).toHaveBeenCalledOnce()

@@ -34,7 +34,7 @@ const TRIES = [[1, 0.88], [1, 0.75], [0.8, 0.75], [0.6, 0.75], [0.45, 0.7]] as c
 /** @throws Refused when the browser cannot read it as a picture. */
 export async function shrunk(file: Blob): Promise<SmallPhoto> {
   if (await claimsTooMuch(file))
-    throw new Refused('This picture has more points than a browser can hold. Make it smaller first.', 0)
+    throw new Refused('This picture has more pixels than a browser can hold. Make it smaller first.', 0)
   const picture = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => {
     throw new Refused('This is no picture that the browser can read. Take a JPEG, PNG or WebP.', 0)
   })

@@ -23,8 +23,8 @@ const FILES: readonly (readonly [RegExp, number])[] = [
 ]
 export const MANIFEST = 'nine-ripples.json'
 export const MOST_FILES = 100_000
-/** Of each file the manifest has a name of at most 48 letters and a hash of 64, with what stands between. */
-const MANIFEST_HEAD = 1000, MANIFEST_EACH = 130
+/** Of each file the manifest has a name of at most 50 letters and a hash of 64, with what stands between; bytes. */
+const MANIFEST_HEAD = 1000, MANIFEST_EACH = 140
 
 /** All together, unpacked; and how often a large file may be smaller packed: more is no text, but a trap. */
 export const MOST_BYTES = 30e9, LARGE = 50e6, MOST_SQUEEZED = 400

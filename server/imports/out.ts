@@ -78,9 +78,14 @@ async function removePeople(inner: Scope, ids: readonly string[]): Promise<strin
     .where(began, '=', false).where(told, '=', false).returning('id').execute()).map(r => r.id)
 }
 
-/** Photos and models whose mould or pour is gone went with it; what else came with the file goes by itself. */
-async function removeRest(inner: Scope, table: 'photo' | 'mesh' | 'logbook_view', ids: readonly string[]): Promise<string[]> {
-  await inner.remove(table).where('id', 'in', ids).execute()
+/** Photos and models went with the mould or pour they show; what shows one that stays, stays with it. */
+async function goneWith(inner: Scope, table: 'photo' | 'mesh', ids: readonly string[]): Promise<string[]> {
+  const here = new Set((await inner.select(table).select('id').where('id', 'in', ids).execute()).map(r => r.id))
+  return ids.filter(id => !here.has(id))
+}
+
+async function removeViews(inner: Scope, ids: readonly string[]): Promise<string[]> {
+  await inner.remove('logbook_view').where('id', 'in', ids).execute()
   return [...ids]
 }
 
@@ -90,9 +95,9 @@ const STEPS: readonly (readonly [ThingKind, Remove, number])[] = [
   ['pour', removePours, LOT],
   ['plan', removePlans, 100],
   ['item', removeItems, 100],
-  ['view', (inner, _, ids) => removeRest(inner, 'logbook_view', ids), 100],
-  ['photo', (inner, _, ids) => removeRest(inner, 'photo', ids), 100],
-  ['mesh', (inner, _, ids) => removeRest(inner, 'mesh', ids), 10],
+  ['view', (inner, _, ids) => removeViews(inner, ids), 100],
+  ['photo', (inner, _, ids) => goneWith(inner, 'photo', ids), 100],
+  ['mesh', (inner, _, ids) => goneWith(inner, 'mesh', ids), 10],
   ['person', (inner, _, ids) => removePeople(inner, ids), 100],
 ]
 

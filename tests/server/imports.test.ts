@@ -3,6 +3,7 @@ import { createWriteStream, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
+import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { METRIC } from '../../core/units/units'
 import { REAL_TIME } from '../../contract/clock'
@@ -14,6 +15,7 @@ import { askToEnd, beginImport, beginTakingOut, importOf, importsOf, tellImport 
 import { libraryItems, saveItem } from '../../server/store/library'
 import { talliesOfWorkshop } from '../../server/store/logbook'
 import type { Db } from '../../server/store/open'
+import { keepPhoto } from '../../server/store/photos'
 import { pourRows } from '../../server/store/pours'
 import { recordEvents } from '../../server/store/recording'
 import { within, type Scope } from '../../server/store/scope'
@@ -27,6 +29,9 @@ beforeAll(async () => {
   ({ db, close } = await freshDatabase())
   await seedDemo(db, NOW)
   demo = within(db, (await db.selectFrom('workshop').select('id').executeTakeFirstOrThrow()).id)
+  const bytes = await sharp({ create: { width: 9, height: 9, channels: 3, background: '#cba' } }).jpeg().toBuffer()
+  for (const { id } of await libraryItems(demo, 'mould'))
+    await keepPhoto(demo, randomUUID(), { mould: id }, '', { bytes, width: 9, height: 9 })
   path = join(folder, 'demo.zip')
   await pipeline(archiveOf(db, demo.workshopId), createWriteStream(path))
 })
@@ -129,6 +134,9 @@ describe('a file that is brought in', () => {
     const kept = [...await libraryItems(scope, 'mould'), ...await libraryItems(scope, 'bag')].map(i => i.id)
     for (const { id } of run.run.world.moulds) expect(kept).toContain(id)
     expect(kept).toContain(bag.id)
+    // Each mould that stays keeps its photo.
+    const shown = await scope.select('photo').select('mould_id').execute()
+    expect(shown.map(p => p.mould_id).sort()).toEqual((await libraryItems(scope, 'mould')).map(m => m.id).sort())
     expect(after.state).toBe('taken-out')
     expect(after.counts.stayed).toBeGreaterThanOrEqual(3)
     expect((await talliesOfWorkshop(scope)).months.reduce((n, t) => n + t.counts.pours, 0)).toBe(1)

@@ -25,7 +25,7 @@ export function importWords({ state, counts, fault, things }: ImportJob): string
     case 'waiting':
       return 'Waiting its turn'
     case 'checking':
-      return 'Looking it through. Nothing is taken in yet'
+      return 'Looking through it. Nothing has been taken in yet'
     case 'taking':
       return 'Taking it in'
     case 'taking-out':

@@ -18,9 +18,9 @@ onMounted(() => ask('GET room').then((told) => {
   room.value = told
 }, () => {}))
 const session = useSession(), library = useLibrary(), planning = usePlanning()
-const { latest, running, trouble, load, giveUp, takeOut } = useImports(['archive'], () =>
+const { latest, running, trouble: importTrouble, load, giveUp, takeOut } = useImports(['archive'], () =>
   void Promise.all([session.load(), library.load(), planning.load()]))
-const sending = shallowRef<AbortController>(), sent = ref(0)
+const sending = shallowRef<AbortController>(), sent = ref(0), trouble = ref('')
 async function bringIn(file: File) {
   trouble.value = ''
   if (file.size > ARCHIVE_BYTES) {
@@ -48,7 +48,7 @@ const percent = computed(() => Math.floor(100 * sent.value))
       <h2 id="archive-head">The whole workshop</h2>
       <span class="small soft">Everything, as one file that can be read without this program.</span>
     </div>
-    <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
+    <p v-if="trouble || importTrouble" class="problem" role="alert">{{ trouble || importTrouble }}</p>
     <p v-if="room" class="soft">
       Photos take {{ bytesWords(room.photos.bytes) }} of the {{ bytesWords(room.photos.most) }} there is room for,
       models {{ bytesWords(room.models.bytes) }} of {{ bytesWords(room.models.most) }}.
@@ -71,8 +71,8 @@ const percent = computed(() => Math.floor(100 * sent.value))
     </div>
     <ImportStatus v-if="latest" :job="latest" @give-up="giveUp(latest.id)" @take-out="takeOut(latest.id)" />
     <p class="small soft">
-      An archive is taken into an empty workshop only, and is looked through whole before anything is taken in. It holds
-      no addresses, passwords or links: people sign in anew.
+      An archive is only taken into an empty workshop, and is checked from end to end first. It holds no addresses,
+      passwords or links: people sign in anew.
     </p>
   </section>
 </template>
