@@ -81,8 +81,15 @@ export default defineNuxtConfig({
   },
   buildDir: working ?? '.nuxt',
   alias: { '~core': core, '~contract': contract, '~demo': demo },
-  // A whole workshop is larger than any other request, and is counted as it comes.
-  routeRules: { '/api/archive': { security: { requestSizeLimiter: false } } },
+  routeRules: {
+    // A whole workshop is larger than any other request, and is counted as it comes.
+    '/api/archive': { security: { requestSizeLimiter: false } },
+    // What a browser holds for an old address goes from page to page: each has to know the other.
+    '/install': {
+      security: { headers: { crossOriginOpenerPolicy: 'unsafe-none', contentSecurityPolicy: { 'script-src': ['\'self\''] } } },
+    },
+    '/hand-over': { security: { headers: { crossOriginOpenerPolicy: 'unsafe-none' } } },
+  },
   experimental: {
     // A screen's code is fetched when it is opened: the landing screen stays light.
     defaults: { nuxtLink: { prefetch: false } },

@@ -57,6 +57,7 @@ function orderOf(authority, leaf, addresses, byName) {
       install: `http://${inUrl(addresses[0] ?? '127.0.0.1')}:{plain}/install`,
       fingerprint: fingerprintOf(authority),
     },
+    numbers: [...addresses],
     https: { host, port: HTTPS_PORT },
     plain: { host, port: PLAIN_PORT },
   }

@@ -20,6 +20,8 @@ export const shareOrderSchema = z.strictObject({
   /** The authority itself, for phones to install. */
   authority: z.string(),
   facts: shareFactsSchema,
+  /** This machine's addresses on the network. */
+  numbers: z.array(z.string()),
   https: listening,
   plain: listening,
 })

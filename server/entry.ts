@@ -22,7 +22,7 @@ const through = (door: Door): RequestListener => (request, response) => {
 }
 
 /** Listens at the first of these ports that is free, which is known only by trying. @returns which it was */
-async function listen(server: Server | SecureServer, host: string, first: number): Promise<number> {
+async function listen(server: Server | SecureServer, host: string, first: number, most = tries): Promise<number> {
   for (let port = first; ; port++) {
     const fault = await new Promise<NodeJS.ErrnoException | undefined>((done) => {
       server.once('error', done)
@@ -36,14 +36,30 @@ async function listen(server: Server | SecureServer, host: string, first: number
       setupGracefulShutdown(server, app)
       return there.port
     }
-    if (fault?.code !== 'EADDRINUSE' || port + 1 >= first + tries) throw fault
+    if (fault?.code !== 'EADDRINUSE' || port + 1 >= first + most) throw fault
+  }
+}
+
+/** Doors at addresses where the workshop stood before it was shared, by address. */
+const former = new Map<string, Server>()
+
+/**
+ * Phones that knew the workshop over plain http knew it by this machine's addresses and the port of its own door.
+ * What they could not send from there is only reached from there, so the same plain door opens there as well, where
+ * nobody else listens.
+ */
+async function openFormer(addresses: readonly string[], port: number): Promise<void> {
+  for (const address of addresses.filter(a => !former.has(a))) {
+    const server = createServer(through('plain'))
+    former.set(address, server)
+    await listen(server, address, port, 1).catch(() => former.delete(address))
   }
 }
 
 let secure: { readonly server: SecureServer, readonly https: number, readonly plain: number } | undefined
 
 /** Opens the doors on the network; told again, takes up the new certificate while it runs. */
-async function share(order: ShareOrder): Promise<void> {
+async function share(order: ShareOrder, own: number): Promise<void> {
   const { cert, key, authority, facts, https, plain } = order
   if (!secure) {
     const server = createSecureServer({ cert, key, minVersion: 'TLSv1.2' }, through('shared'))
@@ -54,6 +70,7 @@ async function share(order: ShareOrder): Promise<void> {
     }
   }
   else secure.server.setSecureContext({ cert, key, minVersion: 'TLSv1.2' })
+  await openFormer(order.numbers, own)
   const ports = { '{https}': String(secure.https), '{plain}': String(secure.plain) }
   const at = (address: string) => address.replace(/\{\w+\}/, p => ports[p as keyof typeof ports])
   const known = { ...facts, addresses: facts.addresses.map(at), install: at(facts.install) }
@@ -74,7 +91,7 @@ async function open(): Promise<void> {
   const port = await listen(createServer(through(isLoopback(host) ? 'own' : 'elsewhere')), host, first)
   process.on('message', (told) => {
     const order = shareOrderSchema.safeParse((told as { share?: unknown }).share)
-    if (order.success) void share(order.data).catch(giveUp)
+    if (order.success) void share(order.data, port).catch(giveUp)
   })
   process.send?.({ listening: { port } })
 }

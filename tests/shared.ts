@@ -41,7 +41,7 @@ export async function launchShared(databaseUrl: string, demo = false): Promise<S
   async function renew(): Promise<ShareFacts> {
     const { cert, key } = await makeLeaf(authority, [HOST]), door = { host: HOST, port: 0 }
     const order: ShareOrder = {
-      cert, key, authority: authority.root, https: door, plain: door,
+      cert, key, authority: authority.root, numbers: [HOST], https: door, plain: door,
       facts: { addresses: [`https://${HOST}:{https}`], install: `http://${HOST}:{plain}/install`, fingerprint: 'AB:CD' },
     }
     const answer = heard()

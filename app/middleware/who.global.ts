@@ -34,8 +34,8 @@ async function admit(to: RouteLocationNormalized) {
     }
   }
   const here = session.person !== undefined
-  // Whoever holds an invitation, or a link to a new password.
-  if (to.path.startsWith('/enter/')) return
+  // Whoever holds an invitation, or a link to a new password; and what is handed over belongs to whoever wrote it.
+  if (to.path.startsWith('/enter/') || to.path === '/hand-over') return
   if (!here && to.path !== '/sign-in')
     return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
   if (here) {

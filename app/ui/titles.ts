@@ -28,5 +28,6 @@ export const PAGE_TITLES: Readonly<Record<string, string>> = {
   'settings': 'Workshop',
   'account': 'Your account',
   'enter-token': 'Come in',
+  'hand-over': 'Handed over',
   'sign-in': 'Sign in',
 }

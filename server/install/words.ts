@@ -61,6 +61,18 @@ export const INSTALL = {
     title: 'In a class, or on a phone that is not yours?',
     text: 'Do not install anything. Without it nobody signs in from here, the screen goes dark by itself, and nothing goes on while the network is away: look at the server’s own screen together, or at a phone that has it.',
   },
+  left: {
+    title: 'Something waits here from before',
+    count: 'Entries and changes that this browser could not send while the workshop was open at this address:',
+    how: 'When the certificate below is installed, hand them over. They stay here until the workshop’s own page has written them down.',
+    button: 'Hand them over',
+    said: {
+      opened: 'The workshop opens beside this page and asks you. If it warns of the certificate instead, close it and install that first.',
+      blocked: 'The browser did not let the workshop open. Allow it to, and press again.',
+      done: 'All of it is handed over. You can close this page.',
+      some: 'Handed over, but for what the workshop could not read. That stays here.',
+    },
+  },
   remove: 'To take it off again:',
   kinds: KINDS,
 } as const

@@ -1,5 +1,5 @@
 import { launch } from '../product'
-import { enterDemo, expect, expectAccessible, test, turnTo } from './workshop'
+import { enterDemo, expect, expectAccessible, expectIn, test, turnTo } from './workshop'
 
 test('the logbook finds by a word and by what went wrong, keeps the view, and says so when nothing fits', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -24,7 +24,7 @@ test('the logbook finds by a word and by what went wrong, keeps the view, and sa
   await page.getByLabel('Find pours').fill('nothing like it')
   await expect(page.getByText('No pour fits all of this.')).toBeVisible()
   await page.getByRole('button', { name: 'Show all' }).click()
-  await expect((await turnTo(page, page.getByRole('link', { name: /Bell-pulls/ }))).first()).toBeVisible()
+  await expectIn(page, page.getByRole('link', { name: /Bell-pulls/ }))
   await page.getByRole('button', { name }).click()
   await expect(page.getByRole('link', { name: /Garden tiles/ })).toHaveCount(1)
   await page.getByRole('button', { name: 'Take this view away' }).click()

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { box, positionsOf } from '../../core/mould/mesh/solids'
 import { writeStl } from '../../core/mould/mesh/stl'
 import { withExif } from '../exif'
-import { enterDemo, expect, expectAccessible, test, turnTo } from './workshop'
+import { enterDemo, expect, expectAccessible, expectIn, test, turnTo } from './workshop'
 
 // What goes through a service worker cannot be held back by a test, and it takes over whenever it is ready.
 test.use({ serviceWorkers: 'block' })
@@ -141,7 +141,7 @@ test.describe('moulds', () => {
     }
     await file.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(one)) })
     await expect(page.getByText('1 brought in.')).toBeVisible()
-    await expect(await turnTo(page, page.getByRole('link', { name: 'Brought in' }))).toBeVisible()
+    await expectIn(page, page.getByRole('link', { name: 'Brought in' }))
   })
 
   test('a model: its unit is asked for, its undercut and its pocket of air are found, a vent frees it, and it gauges a mould', async ({ page, demo }) => {

@@ -1,6 +1,6 @@
 import type { BrowserContext, Page } from '@playwright/test'
 import type { Product } from '../product'
-import { AGAIN, enterDemo, expect, installed, later, ownPlan, ownPour, press, test, turnTo } from './workshop'
+import { AGAIN, enterDemo, expect, expectIn, installed, later, ownPlan, ownPour, press, test } from './workshop'
 
 async function startPour(page: Page, demo: Product, name: string): Promise<string> {
   await ownPour(page, demo, name)
@@ -96,7 +96,7 @@ test('a pour begins without a network, goes to the shelf, outlasts the browserâ€
   const row = again.getByRole('region', { name: 'In hand' }).getByRole('listitem').filter({ hasText: 'Begun in the field' })
   await expect(row).toContainText('Clean up while it sets')
   await again.goto(`${demo.url}/shelf`)
-  await expect(await turnTo(again, again.getByRole('listitem').filter({ hasText: 'Begun in the field' }).first())).toBeVisible()
+  await expectIn(again, again.getByRole('listitem').filter({ hasText: 'Begun in the field' }))
   await context.setOffline(false)
   await expect(again.getByText(/last heard|sending|no connection/i)).toHaveCount(0)
   const taken = await events(context, demo.url, pour)

@@ -42,6 +42,34 @@ async function pourIn(page: Page): Promise<string> {
   return id
 }
 
+/** Left at the plain address by a phone: a note of a pour, a mould, and something of no version known here. */
+async function leaveBehind(old: Page, key: string, pour: string): Promise<void> {
+  const now = Date.now(), [note, mould] = [randomUUID(), randomUUID()]
+  const event = {
+    id: note, kind: 'note', data: { text: 'Told where nobody heard it' }, version: 2, happenedAt: now, recordedAt: now,
+    device: 'old-phone', deviceSeq: 7,
+  }
+  const change = {
+    key, name: `item/mould/${mould}`, target: { what: 'item', kind: 'mould', id: mould }, order: now, base: 0, isNew: true,
+    body: { ...MOULDS.lantern, name: 'Made at the old address' }, stamp: randomUUID(), sent: [],
+  }
+  await old.evaluate(async ([waiting, changed]) => {
+    const request = indexedDB.open('nine-ripples', 3)
+    request.onupgradeneeded = () => {
+      const { result } = request
+      for (const name of ['waiting', 'begun']) result.createObjectStore(name, { keyPath: 'id' }).createIndex('key', 'key')
+      result.createObjectStore('changes', { keyPath: ['key', 'name'] }).createIndex('key', 'key')
+      result.createObjectStore('device', { keyPath: 'name' })
+    }
+    await new Promise((done) => { request.onsuccess = done })
+    const tx = request.result.transaction(['waiting', 'changes'], 'readwrite')
+    for (const one of waiting) tx.objectStore('waiting').put(one)
+    tx.objectStore('changes').put(changed)
+    await new Promise((done) => { tx.oncomplete = done })
+    request.result.close()
+  }, [[{ id: note, key, pour, order: 7, event }, { id: 'what is this', key }], change] as const)
+}
+
 let product: Product, server: Shared
 test.beforeAll(async () => {
   product = await launch(process.env.TEST_DATABASE_BASE!, { demo: false })
@@ -105,6 +133,30 @@ test('a phone that trusts the workshop’s authority alone has all of the bench,
   await expect(hand.getByRole('button', { name: 'Bench scale not heard' })).toBeVisible()
   await hand.goto(`${address}/shelf`)
   await expect(hand.getByText('The shelf is empty.')).toBeVisible()
+
+  // What a phone could not send from where the workshop was before it was shared.
+  const old = await hand.context().newPage()
+  await old.goto(`http://127.0.0.2:${new URL(server.url).port}/bench/${pour}`)
+  await expect(old.getByRole('heading', { name: 'Let this phone trust the workshop’s server' })).toBeVisible()
+  await expect(old.getByRole('heading', { name: 'Something waits here from before' })).toBeHidden()
+  const { person, workshop } = await (await page.request.get(`${server.url}/api/session`)).json()
+  await leaveBehind(old, `${person.id}@${workshop.id}`, pour)
+  await old.reload()
+  await expectAccessible(old)
+  const popup = old.waitForEvent('popup')
+  await old.getByRole('button', { name: 'Hand them over' }).click()
+  const taking = await popup
+  await expect(taking.getByText('2 entries and changes')).toBeVisible()
+  await expect(taking.getByText('1 more cannot be read')).toBeVisible()
+  await expectAccessible(taking)
+  await taking.getByRole('button', { name: 'Take them in' }).click()
+  await expect(old.getByText('Handed over, but for what the workshop could not read.')).toBeVisible()
+  await taking.getByRole('button', { name: 'To the workshop' }).click()
+  await expect.poll(async () => (await page.request.get(`${server.url}/api/pours/${pour}`)).text()).toContain('Told where nobody heard it')
+  await expect.poll(async () => (await page.request.get(`${server.url}/api/library/mould`)).text()).toContain('Made at the old address')
+  await old.reload()
+  await expect(old.locator('[data-count]')).toHaveText('1')
+  await taking.close()
 
   await expect(page.getByRole('img', { name: 'The address that a new phone opens first' })).toBeVisible()
   // What is handed over begins with the address that others reach.

@@ -1,4 +1,4 @@
-import { clickIn, enterDemo, expect, expectAccessible, later, ownPour, press, test, turnTo } from './workshop'
+import { clickIn, enterDemo, expect, expectAccessible, expectIn, later, ownPour, press, test, turnTo } from './workshop'
 
 test('a cast is opened, weighed three times and moved: its dry date moves, holds, and says why', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -71,7 +71,7 @@ test('a cast is opened, weighed three times and moved: its dry date moves, holds
   await page.getByRole('option', { name: 'In the sun' }).click()
   await expect(dialog.getByText('Noted where it stands.')).toBeVisible()
   await page.keyboard.press('Escape')
-  await expect((await turnTo(page, onShelf.getByText(/Move it out of the sun/))).first()).toBeVisible()
+  await expectIn(page, onShelf.getByText(/Move it out of the sun/))
   await expectAccessible(page)
   const { events }
     = await (await page.request.get(

@@ -75,6 +75,12 @@ export async function clickIn(page: Page, row: Locator, name: string): Promise<v
     (await turnTo(page, row.getByRole('button', { name, exact: true }))).click({ timeout: STILL_MS }),
   ).toPass()
 }
+/** Sees something in a long list that may be laid out anew meanwhile. */
+export async function expectIn(page: Page, row: Locator): Promise<void> {
+  await expect(async () =>
+    expect((await turnTo(page, row)).first()).toBeVisible({ timeout: STILL_MS }),
+  ).toPass()
+}
 
 /** A pour of the test's own, at its first stage on the bench. */
 export async function ownPour(page: Page, demo: Product, name: string): Promise<void> {
