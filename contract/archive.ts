@@ -38,7 +38,7 @@ export type ArchiveManifest = z.infer<typeof archiveManifestSchema>
  * its day, and is worked out by none again.
  */
 const runSchema = z.looseObject({
-  schema: z.literal(1),
+  schema: z.union([z.literal(1), z.literal(2)]),
   modelVersion: z.string().max(60),
   plan: planSchema,
   world: z.looseObject({

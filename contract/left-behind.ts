@@ -21,7 +21,7 @@ export const leftWaitingSchema = z.strictObject({
 }).refine(w => w.id === w.event.id)
 
 export const leftBegunSchema = z.strictObject({
-  ...held, id, start: startPourSchema, run: z.looseObject({ schema: z.literal(1) }), told: reading.optional(),
+  ...held, id, start: startPourSchema, run: z.looseObject({ schema: z.int() }), told: reading.optional(),
 }).refine(b => b.id === b.start.id)
 
 const target = z.discriminatedUnion('what', [

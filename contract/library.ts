@@ -93,6 +93,14 @@ const gaugeSchema = z.discriminatedUnion('how', [
     thickness: positive,
     layers: z.int().min(1).max(50),
     radius: positive.optional(),
+    rim: positive.optional(),
+    body: z.discriminatedUnion('kind', [
+      z.object({
+        kind: z.literal('box'), width: positive, length: positive, height: positive, onTable: z.boolean().optional(),
+      }),
+      z.object({ kind: z.literal('cylinder'), across: positive, height: positive, onTable: z.boolean().optional() }),
+      z.object({ kind: z.enum(['ball', 'dome']), across: positive }),
+    ]).optional(),
   }),
   z.object({ how: z.literal('mesh'), volume: positive, trusted: z.boolean() }),
   z.object({ how: z.literal('pours'), volume: positive, casts: z.int().min(1).max(1e6) }),
@@ -190,6 +198,7 @@ export const bagSchema = z.object({
       glossGone: z.number().min(30).max(6 * 3600),
       mean: z.number().min(-5).max(5),
       sd: z.number().positive().max(50),
+      model: z.string().max(40).optional(),
     }),
   ).max(50).optional(),
   bulk: z.object({

@@ -1,7 +1,12 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { castsOf } from '~core/plan/run'
+import { learningInputs } from '~core/forecast/observations'
+import { castsOf, stepsOf } from '~core/plan/run'
+import type { PourEvent } from '~core/pour/events'
 import { foldPour } from '~core/pour/fold'
+import { milestonesOf } from '~core/pour/milestones'
+import { centreMoments } from '~core/setting/moments'
+import { CLASSES_OF_LAYERS_1 } from './classes-1'
 import { ITEMS, PLANS, upcast, upcastEvent, upcastQuery, upcastRun } from './versions'
 
 /** Rows as version 1 wrote them, and what was left out of them in earlier days: `fixtures/version-1.json`. */
@@ -24,20 +29,43 @@ describe('what earlier versions stored', () => {
     },
   )
 
-  it.each(stored.runs.map(r => [r.why, r] as const))('a run %s is read as it is, and folds', (_, r) => {
+  it.each(stored.runs.map(r => [r.why, r] as const))('a run %s keeps all it had, has its powder beside it, and folds', (_, r) => {
     const read = upcastRun(r.body)
     if (!read.ok) throw new Error(read.why)
-    expect(read.value).toEqual(r.body)
+    const { powder, ...rest } = read.value
+    expect(rest).toEqual({ ...r.body, schema: 2 })
+    expect(powder).toEqual(CLASSES_OF_LAYERS_1[read.value.plan.classId])
     expect(foldPour(read.value, []).casts).toHaveLength(castsOf(read.value).length)
   })
+
+  it.each(stored.runs.map(r => [r.why, r] as const))(
+    'a pour of a run %s, open in each of its steps: what was frozen stays, what is to come is foretold',
+    (_, r) => {
+      const read = upcastRun(r.body)
+      if (!read.ok) throw new Error(read.why)
+      const run = read.value, began = Date.UTC(2026, 10, 1, 9)
+      const events = stepsOf(run).map(({ stage, batch }, i): PourEvent => ({
+        id: `e${i}`, pour: 'p', actor: 'a', device: 'd', deviceSeq: i, batch, version: 1, kind: 'stage', data: { stage },
+        happenedAt: began + 120_000 * i, recordedAt: began + 120_000 * i,
+      }))
+      for (let n = 1; n <= events.length; n++) {
+        const state = foldPour(run, events.slice(0, n))
+        expect(state.status).not.toBe('abandoned')
+        for (const { input } of learningInputs(run, state, 0))
+          expect(centreMoments(input).glossGone).toBeGreaterThan(60)
+        for (const m of milestonesOf(run, state, 0)) expect(Number.isFinite(m.value)).toBe(true)
+      }
+      expect(run.moments).toEqual((r.body as { moments: object }).moments)
+    },
+  )
 
   it('what a newer version wrote, and what none did, is told and not thrown', () => {
     const [plan] = stored.plans, [run] = stored.runs
     expect(upcast(PLANS, 2, plan!.body)).toEqual({ ok: false, why: 'newer' })
     expect(upcast(PLANS, 0, plan!.body)).toEqual({ ok: false, why: 'broken' })
     expect(upcast(PLANS, 1, { ...plan!.body, ratio: 'thick' })).toEqual({ ok: false, why: 'broken' })
-    expect(upcastRun({ ...run!.body, schema: 2 })).toEqual({ ok: false, why: 'newer' })
-    for (const nonsense of [null, 7, 'run', {}, { schema: 1 }]) expect(upcastRun(nonsense)).toMatchObject({ ok: false })
+    expect(upcastRun({ ...run!.body, schema: 3 })).toEqual({ ok: false, why: 'newer' })
+    for (const nonsense of [null, 7, 'run', {}, { schema: 1 }, { ...run!.body, plan: { classId: 'none' } }]) expect(upcastRun(nonsense)).toMatchObject({ ok: false })
     expect(upcastEvent('note', 3, {})).toEqual({ ok: false, why: 'newer' })
     // A measure of a check list was kept by its name once; a name of someone's own stays.
     expect(upcastEvent('measured', 1, { what: 'Thinnest place' })).toEqual({ ok: true, value: { what: 'thinnest' } })

@@ -3,6 +3,7 @@ import type { Plan } from '~core/plan/types'
 import type { PowderClassId } from '~core/gypsum/powders'
 import { EVENT_VERSION } from '~core/pour/events'
 import type { MeasureId } from '~core/logbook/words'
+import { CLASSES_OF_LAYERS_1 } from './classes-1'
 import { LIBRARY, type LibraryBodies, type LibraryKind } from './library'
 import { logbookQuerySchema, type LogbookQuery } from './logbook'
 import { PLAN_SCHEMA_VERSION, planSchema } from './plan'
@@ -59,8 +60,9 @@ export const ITEMS: { readonly [K in LibraryKind]: Chain<LibraryBodies[K]> } = {
  * stands on is looked at. Runs say their version themselves.
  */
 const runShape = z.looseObject({
-  schema: z.literal(1),
+  schema: z.literal(2),
   modelVersion: z.string(),
+  powder: z.looseObject({ purity: z.number(), rate: z.number() }),
   plan: z.looseObject({ name: z.string(), school: z.string(), classId: z.string(), endUse: z.string() }),
   world: z.looseObject({ moulds: z.array(z.looseObject({ id: z.string(), name: z.string() })) }),
   ratio: z.looseObject({ value: z.number() }),
@@ -68,7 +70,11 @@ const runShape = z.looseObject({
   moments: z.record(z.string(), z.looseObject({})),
   drying: z.record(z.string(), z.looseObject({})),
 }) as unknown as z.ZodType<FrozenRun>
-export const RUNS: Chain<FrozenRun> = { version: 1, steps: {}, schema: runShape }
+/** Since version 2 a run keeps the facts of its class of powder. */
+function withFacts(run: { readonly plan: { readonly classId: string } }): object {
+  return { ...run, schema: 2, powder: CLASSES_OF_LAYERS_1[run.plan.classId] }
+}
+export const RUNS: Chain<FrozenRun> = { version: 2, steps: { 1: withFacts }, schema: runShape }
 
 /** A run as it lies in its row or file. */
 export function upcastRun(stored: unknown): Upcast<FrozenRun> {

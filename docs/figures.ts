@@ -80,6 +80,7 @@ const input = (id: PowderClassId, part: Partial<SettingInput> = {}): SettingInpu
 })
 const porosity = (id: PowderClassId, ratio: number) =>
   solveMix({ powder: powderClass(id), ratio, waterTemperature: 21 }, { what: 'powder', amount: 1 }).dryPorosity
+const neat = (id: PowderClassId, ratio: number) => ({ porosity: porosity(id, ratio), grains: 0 })
 const INK = '#13201f', TEAL = '#0b5f66', PLUM = '#8a3f74', OLIVE = '#66650e', HEAT = '#c03a22'
 
 // Setting time: dental materials handbook, 23 degC, 40 mm specimen, whole minutes, from memory.
@@ -178,13 +179,13 @@ const DRY: readonly (readonly [number, number])[] = [
 console.log('| wet, ratio | published MPa | model MPa |\n|---|---|---|')
 for (const [id, ratio, mpa] of WET)
   console.log(
-    `| ${id} ${(ratio * 100).toFixed(0)} | ${mpa} | ${wetStrength(powderClass(id), porosity(id, ratio)).toFixed(1)} |`,
+    `| ${id} ${(ratio * 100).toFixed(0)} | ${mpa} | ${wetStrength(powderClass(id), neat(id, ratio)).toFixed(1)} |`,
   )
 console.log('\n| dry, pottery plaster, ratio | published MPa | model MPa |\n|---|---|---|')
 for (const [ratio, mpa] of DRY)
   console.log(
     `| ${(ratio * 100).toFixed(0)} | ${mpa} | ${
-      dryStrength(powderClass('pottery-plaster'), porosity('pottery-plaster', ratio)).toFixed(1)
+      dryStrength(powderClass('pottery-plaster'), neat('pottery-plaster', ratio)).toFixed(1)
     } |`,
   )
 plot('strength', { title: 'water per 100 powder', from: 20, to: 100, ticks: [20, 30, 40, 50, 60, 70, 80, 90, 100] }, {
@@ -197,7 +198,7 @@ plot('strength', { title: 'water per 100 powder', from: 20, to: 100, ticks: [20,
     label: 'dry (points: pottery plaster)',
     colour: INK,
     points: range(0.3, 1, 70).map(
-      w => [100 * w, dryStrength(powderClass('pottery-plaster'), porosity('pottery-plaster', w))]
+      w => [100 * w, dryStrength(powderClass('pottery-plaster'), neat('pottery-plaster', w))]
     ),
   },
   { label: '', colour: INK, dots: true, points: DRY.map(([w, mpa]) => [100 * w, mpa]) },
@@ -205,7 +206,7 @@ plot('strength', { title: 'water per 100 powder', from: 20, to: 100, ticks: [20,
     label: 'wet (points: dental types)',
     colour: TEAL,
     points: range(0.22, 1, 78).map(
-      w => [100 * w, wetStrength(powderClass('dental-type-3'), porosity('dental-type-3', w))]
+      w => [100 * w, wetStrength(powderClass('dental-type-3'), neat('dental-type-3', w))]
     ),
   },
   { label: '', colour: TEAL, dots: true, points: WET.map(([, w, mpa]) => [100 * w, mpa]) },
@@ -239,7 +240,7 @@ for (
     'dental-type-3',
     'dental-type-4',
     'dental-type-5',
-    'plaster-silica',
+    'investment-plaster',
   ] as const
 ) {
   const m = settingMoments(input(id)), min = (s: number) => (s / 60).toFixed(s < 1200 ? 1 : 0)

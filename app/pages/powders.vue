@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
-import { POWDER_CLASSES, powderClass } from '~core/gypsum/powders'
+import { classesBeside, OFFERED_CLASSES, powderClass } from '~core/gypsum/powders'
 import { safeHeight, vesselVolume } from '~core/mould/gauge/vessel'
 import { STORAGE_WORDS } from '~core/gypsum/words'
 import { agedBag, monthsOpen, pastItsTime, STORAGE } from '~core/gypsum/bag-age'
@@ -179,7 +179,7 @@ function setOpened(event: Event) {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="p in POWDER_CLASSES" :key="p.id">
+          <tr v-for="p in OFFERED_CLASSES" :key="p.id">
             <th scope="row">{{ p.name }}</th>
             <td class="num">{{ formatConsistency(p.ratio.recommended) }}</td>
             <td class="num">{{ formatConsistency(p.ratio.low) }}–{{ formatConsistency(p.ratio.high) }}</td>
@@ -210,7 +210,7 @@ function setOpened(event: Event) {
       <div class="field">
         <span id="class-label" class="strong small">Class of powder</span><Select
           v-model="bag.item.body.classId"
-          :options="[...POWDER_CLASSES]"
+          :options="[...classesBeside(bag.item.body.classId)]"
           option-label="name"
           option-value="id"
           aria-labelledby="class-label"

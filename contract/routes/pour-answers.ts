@@ -28,7 +28,9 @@ const defect = z.enum(idsOf<DefectId>(DEFECTS)), cause = z.enum(CAUSE_IDS)
 const verdicts = ['good', 'second', 'waste'] as const
 const seconds = z.number(), ratio = z.number(), celsius = z.number()
 
-export const taught: z.ZodType<Taught> = z.strictObject({ mean: z.number(), sd: z.number(), at: moment.optional() })
+export const taught: z.ZodType<Taught> = z.strictObject({
+  mean: z.number(), sd: z.number(), at: moment.optional(), model: z.string().optional(),
+})
 export const confirmedCauses: z.ZodType<Confirmed> = z.array(z.strictObject({ defect, cause, times: z.int() }))
 
 const glyph = z.array(z.strictObject({

@@ -4,7 +4,7 @@ import type { CastState, BatchState, PourState } from '../pour/fold'
 import type { Instant } from '../pour/events'
 import type { TroubleId } from '../pour/defects'
 import { momentsInput } from '../plan/moments-input'
-import type { FrozenRun } from '../plan/run'
+import { powderOf, type FrozenRun } from '../plan/run'
 import type { Stage } from '../plan/stages'
 import type { Batch, MouldFacts } from '../plan/types'
 import { centreMoments, type Moments } from '../setting/moments'
@@ -146,7 +146,7 @@ const leftUntil = ({ wetFor = 0 }: Case, at: Seconds) => Math.max(0, Math.round(
 
 /** How much longer cold water would leave it, when that is worth saying. */
 function colderWater(run: FrozenRun): readonly Act[] {
-  const powder = powderClass(run.plan.classId), mould = run.world.moulds[0]
+  const powder = powderOf(run), mould = run.world.moulds[0]
   if (!mould || run.plan.waterTemperature < 13) return []
   const pourBy = (waterTemperature: Celsius) =>
     centreMoments({

@@ -10,6 +10,7 @@ import {
   CONDUCTIVITY_SD,
   COOLING_SD,
   JAMMING_SD,
+  MODEL_VERSION,
   NOT_WITHIN,
   rateOf,
   SEEDS_SD,
@@ -466,6 +467,7 @@ function taughtBy(prior: Prior, { z, weight }: Candidates): Taught | undefined {
   return {
     mean: prior.rate.mean + prior.rate.sd * mean / variance / precision,
     sd: prior.rate.sd / Math.sqrt(precision),
+    model: MODEL_VERSION,
   }
 }
 
@@ -477,6 +479,10 @@ const BETWEEN_POURS = 0.07
 /** Each later pour counts this much less for every one that came after it: bags change. */
 const FADING = 0.9
 
+/** What another version of the model read out of a pour says less to this one: its spread is taken this many times. */
+const ACROSS_MODELS = 2
+const sdNow = ({ sd, model }: Taught) => model === MODEL_VERSION ? sd : ACROSS_MODELS * sd
+
 /**
  * A bag's rate from what its pours taught, the newest first, on top of what its class lets expect: normal distributions
  * put together by their precisions.
@@ -485,7 +491,7 @@ const FADING = 0.9
 export function bagRate(classSd: number, taught: readonly Taught[]): Taught {
   let precision = 1 / classSd ** 2, sum = 0
   taught.forEach((t, age) => {
-    const p = FADING ** age / (t.sd ** 2 + BETWEEN_POURS ** 2)
+    const p = FADING ** age / (sdNow(t) ** 2 + BETWEEN_POURS ** 2)
     precision += p
     sum += p * t.mean
   })

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Happening, PourEvent } from '../pour/events'
 import { milestonesOf } from '../pour/milestones'
+import { MODEL_VERSION } from '../setting/moments'
 import { bagShift, learningInputs, observationsOf, taughtBag, withMoments } from './observations'
 import { bagShiftWords } from './words'
 import type { MouldFacts, Plan } from '../plan/types'
@@ -134,11 +135,19 @@ describe('what a pour in hand gives to its forecast', () => {
     expect(milestonesOf(sooner, state, 0).find(m => m.id === 'set')!.value).toBe(600)
   })
 
+  it('what an earlier model read out of a pour counts as half as sure', () => {
+    const bag = { id: 'sack', name: 'Sack', classId: 'casting-plaster' as const, uncertain: false }
+    const now = { mean: 0.3, sd: 0.1, model: MODEL_VERSION }
+    const before = { mean: 0.3, sd: 0.1 }, half = { ...now, sd: 0.2 }
+    expect(taughtBag(bag, [before]).rate).toEqual(taughtBag(bag, [half]).rate)
+    expect(taughtBag(bag, [{ ...before, model: 'layers-1' }]).rate!.mean).toBeLessThan(taughtBag(bag, [now]).rate!.mean)
+  })
+
   it('what a bag was taught is said in times, not in rates', () => {
     const bag = { id: 'sack', name: 'Sack', classId: 'casting-plaster' as const, uncertain: false }
     expect(bagShift(taughtBag(bag, []))).toBeUndefined()
     // Many sure batches at 1.25 times the rate: a fifth less time.
-    const sure = Array.from({ length: 8 }, () => ({ mean: Math.log(1.25), sd: 0.05 }))
+    const sure = Array.from({ length: 8 }, () => ({ mean: Math.log(1.25), sd: 0.05, model: MODEL_VERSION }))
     expect(bagShiftWords(bagShift(taughtBag(bag, sure))!)).toBe('In 8 batches it set about 20 % sooner than its class.')
     expect(bagShiftWords(bagShift(taughtBag(bag, [{ mean: 0.01, sd: 0.1 }]))!)).toBe('In 1 batch it set as its class does.')
   })

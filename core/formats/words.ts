@@ -1,4 +1,4 @@
-import { POWDER_CLASSES } from '../gypsum/powders'
+import { OFFERED_CLASSES } from '../gypsum/powders'
 import { DEFECTS } from '../pour/defects'
 import { MOULD_MATERIALS } from '../setting/body'
 import { sentenceOf, type Sentences } from '../units/sentences'
@@ -36,7 +36,7 @@ const FIELDS: Readonly<Record<TableKind, Readonly<Record<string, string>>>> = {
 export const fieldWords = (kind: TableKind, id: string) => FIELDS[kind][id]!
 
 const named = (list: readonly string[]) => list.map(n => n.toLowerCase()).join(', ')
-const CLASSES = named(POWDER_CLASSES.map(p => p.name))
+const CLASSES = named(OFFERED_CLASSES.map(p => p.name))
 const CELL: Sentences<CellProblem> = {
   'missing': ({ kind, field }) => `${fieldWords(kind, field)} is missing.`,
   'unread': ({ unread }) => unreadWords(unread),

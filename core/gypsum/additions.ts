@@ -13,8 +13,15 @@ interface AdditionKind extends AdditionWords {
   /** Someone can be hurt by it: its words have a caution. */
   readonly cautioned?: true
   readonly density: KilogramsPerCubicMetre
+  /**
+   * It lies in the set plaster as grains: `fine` ones (below 75 um) thicken the paste itself, `coarse` ones crowd it,
+   * `drinking` ones hold water. What dissolves, and fibre, is none.
+   */
+  readonly grain?: 'fine' | 'coarse' | 'drinking'
   /** Water each kilogram holds on to, so that it no longer thins the mix, kg/kg (engineering guess). */
   readonly waterUptake: number
+  /** Water that clings to coarse grains: it thins the mix no more, but is still there to react, kg/kg. */
+  readonly film?: number
   /** Smallest dose anyone weighs, as a share of the powder's mass: the step of the field that sets it. */
   readonly step: number
   /** Most that is commonly added, as a share of the powder's mass (common practice). */
@@ -29,7 +36,8 @@ interface AdditionKind extends AdditionWords {
 }
 
 /**
- * What people put in beside powder and water. Densities: handbook values from memory; uptake: engineering guess; doses:
+ * What people put in beside powder and water. Densities: handbook values from memory; uptake: engineering guess
+ * (sand holds a film, .02 to .10; fine grains count among those that thicken the mix and drink nothing more); doses:
  * common practice, no source.
  * Rate factors are orders of magnitude shaped on handbook statements from memory (salt and potassium sulfate speed up,
  * citrate and borax
@@ -39,6 +47,7 @@ const ADDITION_FACTS: readonly Omit<AdditionKind, keyof AdditionWords>[] = [
   {
     id: 'dry-pigment',
     density: 4500,
+    grain: 'drinking',
     waterUptake: 0.5,
     step: 0.005,
     most: 0.05,
@@ -48,7 +57,9 @@ const ADDITION_FACTS: readonly Omit<AdditionKind, keyof AdditionWords>[] = [
   {
     id: 'sand',
     density: 2650,
-    waterUptake: 0.10,
+    grain: 'coarse',
+    waterUptake: 0,
+    film: 0.05,
     step: 0.05,
     most: 1,
     harmful: 1,
@@ -58,7 +69,8 @@ const ADDITION_FACTS: readonly Omit<AdditionKind, keyof AdditionWords>[] = [
     id: 'silica-flour',
     cautioned: true,
     density: 2650,
-    waterUptake: 0.27,
+    grain: 'fine',
+    waterUptake: 0,
     step: 0.05,
     most: 1,
     harmful: 1.2,
@@ -97,6 +109,7 @@ const ADDITION_FACTS: readonly Omit<AdditionKind, keyof AdditionWords>[] = [
   {
     id: 'ground-gypsum',
     density: 2317,
+    grain: 'drinking',
     waterUptake: 0.3,
     step: 0.001,
     most: 0.01,

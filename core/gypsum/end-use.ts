@@ -76,7 +76,7 @@ const END_USE_FACTS: readonly Omit<EndUse, keyof EndUseWords>[] = [
     id: 'investment',
     cautioned: true,
     lean: 0,
-    suits: ['plaster-silica'],
+    suits: ['investment-plaster'],
     openNotBefore: 60,
     dryAt: 0.005,
   },

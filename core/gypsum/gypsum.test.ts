@@ -150,8 +150,9 @@ describe('setting', () => {
             roomTemperature,
             section,
           })
-          const order = [m.pourBy, m.webbing, m.glossGone, m.finalSet, m.openFlexible]
+          const order = [m.pourBy, m.webbing, m.glossGone, m.initialSet, m.finalSet]
           expect([...order].sort((a, b) => a - b)).toEqual(order)
+          expect(m.openFlexible).toBeGreaterThan(m.glossGone)
           expect(m.coolAgain).toBeGreaterThanOrEqual(m.finalSet)
         },
       ),

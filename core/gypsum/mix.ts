@@ -1,6 +1,9 @@
 import type { Celsius, CubicMetres, Kilograms, KilogramsPerCubicMetre, WaterRatio } from '../units/quantity'
 import { additionKind, type Addition, type AdditionId } from './additions'
+import { DENSITY, powderSpecificVolume } from './grains'
 import type { PowderClass } from './powders'
+
+export { DENSITY, powderSpecificVolume }
 
 /** Molar masses in g/mol: CaSO4.1/2H2O, CaSO4.2H2O, H2O (IUPAC atomic masses). */
 const MOLAR_HEMIHYDRATE = 145.1485
@@ -12,9 +15,6 @@ export const CHEMICAL_WATER = 1.5 * MOLAR_WATER / MOLAR_HEMIHYDRATE
 /** Gypsum formed by one kilogram of hemihydrate, kg/kg (first principles, 1.18617). */
 export const GYPSUM_YIELD = MOLAR_GYPSUM / MOLAR_HEMIHYDRATE
 
-/** Particle densities in kg/m3 (handbook values from memory). */
-export const DENSITY = { alpha: 2757, beta: 2630, gypsum: 2317 } as const
-
 /**
  * Density of pure water, kg/m3, for 0 to 60 degC at sea-level pressure.
  * Source: Tanaka et al. 2001, Metrologia 38:301 (from memory; good to a few parts per million to 40 degC, 0.05 % at
@@ -22,11 +22,6 @@ export const DENSITY = { alpha: 2757, beta: 2630, gypsum: 2317 } as const
  */
 export function waterDensity(t: Celsius): KilogramsPerCubicMetre {
   return 999.97495 * (1 - ((t - 3.983035) ** 2 * (t + 301.797)) / (522528.9 * (t + 69.34881)))
-}
-
-/** Volume of one kilogram of powder grains without the gaps, m3/kg. */
-export function powderSpecificVolume(powder: PowderClass): number {
-  return powder.purity / DENSITY[powder.crystal] + (1 - powder.purity) / powder.inertDensity
 }
 
 interface MixRecipe {
@@ -51,7 +46,7 @@ export interface Mix {
   readonly waterVolume: CubicMetres
   /** Solid volume over solid and liquid volume in the fresh mix. */
   readonly solidsFraction: number
-  /** Water per powder that is left to thin the mix once additions have drunk theirs. */
+  /** Water per powder that is left to thin the mix once additions have drunk theirs and grains hold their film. */
   readonly effectiveRatio: WaterRatio
   /** Mass when all free water has left. */
   readonly dryMass: Kilograms
@@ -78,7 +73,7 @@ export function solveMix(recipe: MixRecipe, known: Known): Mix {
     const kind = additionKind(id)
     addedVolume += share / kind.density
     addedMass += share
-    drunk += share * kind.waterUptake
+    drunk += share * (kind.waterUptake + (kind.film ?? 0))
   }
   const solids = powderSpecificVolume(powder) + addedVolume
   const perKilogram = (solids + ratio / rhoWater) / (1 - air)

@@ -3,10 +3,30 @@ import { POWDER_WORDS, type PowderWords } from './words'
 
 export type PowderClassId
   = | 'plaster-of-paris' | 'casting-plaster' | 'pottery-plaster' | 'gypsum-cement' | 'high-strength-gypsum-cement'
-    | 'dental-type-2' | 'dental-type-3' | 'dental-type-4' | 'dental-type-5' | 'plaster-silica'
+    | 'dental-type-2' | 'dental-type-3' | 'dental-type-4' | 'dental-type-5' | 'investment-plaster' | 'plaster-silica'
 
 /** A span of values people meet in practice; read as an 80 % range where a distribution is needed. */
 export interface Span { readonly low: number, readonly high: number }
+
+/** What is worked out from a class: kept with each run, so that it stays what it was. */
+export type PowderFacts = Omit<
+  PowderClass,
+  keyof PowderWords | 'id' | 'alsoCalled' | 'bulkLoose' | 'bulkTapped' | 'nominalSet' | 'retired' | 'composition'
+>
+
+/** The facts of a class as they are now. What it is mixed of stands in its id. */
+export function factsOf(powder: PowderClass): PowderFacts {
+  const {
+    family, crystal, purity, inertDensity, ratio, settledFraction, jammingFraction, rate, yieldScale, viscosityExponent,
+    handAir, strengthFactor, expansion,
+  } = powder
+  return {
+    family, crystal, purity, inertDensity, ratio, settledFraction, jammingFraction, rate, yieldScale, viscosityExponent,
+    handAir, expansion, ...strengthFactor !== undefined && { strengthFactor },
+  }
+}
+
+interface Composition { readonly plaster: PowderClass, readonly filler: 'silica-flour', readonly share: number }
 
 export interface PowderClass extends PowderWords {
   readonly id: PowderClassId
@@ -33,8 +53,12 @@ export interface PowderClass extends PowderWords {
   readonly viscosityExponent: number
   /** Air left in a hand-stirred mix, volume share. */
   readonly handAir: number
-  /** Wet and dry strength against the common law of porosity. */
-  readonly strengthFactor: number
+  /** It is sold mixed: so many kilograms of a filler to one of a plaster. All but masses is worked out from these. */
+  readonly composition?: Composition
+  /** No longer to be chosen: kept for what was made from it, as that was worked out. */
+  readonly retired?: true
+  /** Wet and dry strength against the common law of porosity, of a retired class. */
+  readonly strengthFactor?: number
   /**
    * Linear expansion on setting at the recommended ratio after 100 spatula turns, percent, and the range met in
    * practice.
@@ -60,7 +84,7 @@ function span(low: number, high: number): Span {
  * expansions: handbook values from memory (the dental ones inside the ISO 6873 limits);
  * `rate`: fitted to `nominalSet`. See docs/model.md.
  */
-const POWDER_FACTS: readonly Omit<PowderClass, keyof PowderWords>[] = [
+const SIMPLE_FACTS: readonly Omit<PowderClass, keyof PowderWords>[] = [
   {
     id: 'plaster-of-paris',
     alsoCalled: ['gauging plaster', 'craft plaster'],
@@ -77,7 +101,6 @@ const POWDER_FACTS: readonly Omit<PowderClass, keyof PowderWords>[] = [
     yieldScale: 18,
     viscosityExponent: 4,
     handAir: 0.02,
-    strengthFactor: 1,
     expansion: { usual: 0.25, low: 0.15, high: 0.4 },
     nominalSet: { minutes: 14, basis: CP },
   },
@@ -97,7 +120,6 @@ const POWDER_FACTS: readonly Omit<PowderClass, keyof PowderWords>[] = [
     yieldScale: 18,
     viscosityExponent: 4,
     handAir: 0.02,
-    strengthFactor: 1,
     expansion: { usual: 0.2, low: 0.15, high: 0.3 },
     nominalSet: { minutes: 18, basis: CP },
   },
@@ -117,7 +139,6 @@ const POWDER_FACTS: readonly Omit<PowderClass, keyof PowderWords>[] = [
     yieldScale: 20,
     viscosityExponent: 4.3,
     handAir: 0.02,
-    strengthFactor: 1,
     expansion: { usual: 0.2, low: 0.15, high: 0.25 },
     nominalSet: { minutes: 16, basis: CP },
   },
@@ -137,7 +158,6 @@ const POWDER_FACTS: readonly Omit<PowderClass, keyof PowderWords>[] = [
     yieldScale: 11,
     viscosityExponent: 3.4,
     handAir: 0.02,
-    strengthFactor: 1,
     expansion: { usual: 0.35, low: 0.25, high: 0.45 },
     nominalSet: { minutes: 24, basis: CP },
   },
@@ -157,7 +177,6 @@ const POWDER_FACTS: readonly Omit<PowderClass, keyof PowderWords>[] = [
     yieldScale: 6,
     viscosityExponent: 2.5,
     handAir: 0.02,
-    strengthFactor: 1,
     expansion: { usual: 0.22, low: 0.15, high: 0.3 },
     nominalSet: { minutes: 18, basis: CP },
   },
@@ -177,7 +196,6 @@ const POWDER_FACTS: readonly Omit<PowderClass, keyof PowderWords>[] = [
     yieldScale: 12,
     viscosityExponent: 3,
     handAir: 0.02,
-    strengthFactor: 1,
     expansion: { usual: 0.2, low: 0.06, high: 0.3 },
     nominalSet: { minutes: 11, basis: ISO },
   },
@@ -197,7 +215,6 @@ const POWDER_FACTS: readonly Omit<PowderClass, keyof PowderWords>[] = [
     yieldScale: 5,
     viscosityExponent: 2.5,
     handAir: 0.01,
-    strengthFactor: 1,
     expansion: { usual: 0.12, low: 0.02, high: 0.2 },
     nominalSet: { minutes: 7, basis: ISO },
   },
@@ -217,7 +234,6 @@ const POWDER_FACTS: readonly Omit<PowderClass, keyof PowderWords>[] = [
     yieldScale: 5,
     viscosityExponent: 2.4,
     handAir: 0.01,
-    strengthFactor: 1,
     expansion: { usual: 0.09, low: 0.02, high: 0.15 },
     nominalSet: { minutes: 7, basis: ISO },
   },
@@ -232,18 +248,18 @@ const POWDER_FACTS: readonly Omit<PowderClass, keyof PowderWords>[] = [
     bulkLoose: span(1.05, 1.25),
     bulkTapped: span(1.55, 1.75),
     settledFraction: 0.64,
-    jammingFraction: 0.66,
-    rate: 0.2963,
+    jammingFraction: 0.675,
+    rate: 0.3442,
     yieldScale: 5,
     viscosityExponent: 2.3,
     handAir: 0.01,
-    strengthFactor: 1,
     expansion: { usual: 0.25, low: 0.16, high: 0.3 },
     nominalSet: { minutes: 9, basis: CP },
   },
   {
     id: 'plaster-silica',
-    alsoCalled: ['investment', 'kiln mould mix'],
+    retired: true,
+    alsoCalled: [],
     family: 'investment',
     crystal: 'beta',
     purity: 0.46,
@@ -263,7 +279,44 @@ const POWDER_FACTS: readonly Omit<PowderClass, keyof PowderWords>[] = [
   },
 ]
 
-export const POWDER_CLASSES: readonly PowderClass[] = POWDER_FACTS.map(x => ({ ...x, ...POWDER_WORDS[x.id] }))
+const SIMPLE: readonly PowderClass[] = SIMPLE_FACTS.map(x => ({ ...x, ...POWDER_WORDS[x.id] }))
+const casting = SIMPLE.find(p => p.id === 'casting-plaster')!
+
+/** As much silica flour as casting plaster: its own are what a scoop or a bed of both holds, and what is usual. */
+const INVESTMENT: PowderClass = {
+  ...casting,
+  ...POWDER_WORDS['investment-plaster'],
+  id: 'investment-plaster',
+  alsoCalled: ['investment', 'kiln mould mix'],
+  family: 'investment',
+  composition: { plaster: casting, filler: 'silica-flour', share: 1 },
+  purity: casting.purity / 2,
+  inertDensity: restDensity(casting, 1, 2650),
+  ratio: { recommended: 0.45, low: 0.38, high: 0.55 },
+  bulkLoose: span(0.80, 1.00),
+  bulkTapped: span(1.15, 1.40),
+  settledFraction: 0.49,
+  expansion: { usual: 0.2, low: 0.1, high: 0.4 },
+  nominalSet: { minutes: 13, basis: CP },
+}
+
+/** Density of all that is not hemihydrate in a plaster with a share of filler. */
+function restDensity(plaster: PowderClass, share: number, filler: KilogramsPerCubicMetre): KilogramsPerCubicMetre {
+  const impure = 1 - plaster.purity
+  return (impure + share) / (impure / plaster.inertDensity + share / filler)
+}
+
+/** All classes, with those that are kept for what was made from them. */
+export const POWDER_CLASSES: readonly PowderClass[] = [
+  ...SIMPLE.filter(p => !p.retired), INVESTMENT, ...SIMPLE.filter(p => p.retired),
+]
+/** Those that can be chosen. */
+export const OFFERED_CLASSES: readonly PowderClass[] = POWDER_CLASSES.filter(p => !p.retired)
+
+/** Those that can be chosen in the place of one: a retired one stays while it is what stands there. */
+export function classesBeside(now: PowderClassId | undefined): readonly PowderClass[] {
+  return POWDER_CLASSES.filter(p => !p.retired || p.id === now)
+}
 
 const BY_ID = new Map(POWDER_CLASSES.map(p => [p.id, p]))
 

@@ -85,7 +85,7 @@ export function spread(value: number, sd: number, basis: Basis): Estimate {
 
 /** The powder a saying is about: one of them names its own. */
 export function powderOfSaying(id: SayingId, chosen: PowderClass): PowderClass {
-  return id === 'one-one-one' ? powderClass('plaster-silica') : chosen
+  return id === 'one-one-one' ? powderClass('investment-plaster') : chosen
 }
 
 /** Bulk density of silica flour as scooped, kg/m3 (handbook range from memory). */

@@ -23,12 +23,12 @@ export const ADDITION_WORDS: Readonly<Record<AdditionId, AdditionWords>> = {
   },
   'sand': {
     name: 'Fine sand',
-    does: 'Bulk, weight and tooth; cooler, since it makes no heat.',
+    does: 'Bulk, weight and tooth; cooler, since it makes no heat, and weaker.',
     harm: 'It settles out of anything thin and the piece is weak.',
   },
   'silica-flour': {
     name: 'Silica flour',
-    does: 'Keeps a kiln mould from shrinking; drinks about a quarter of its weight of water.',
+    does: 'Keeps a kiln mould from shrinking; to flow as before it wants about a quarter of its weight in water more.',
     harm: 'Too little plaster is left to hold it together.',
     caution: 'Silica dust harms the lungs for good: fitted respirator, extraction, wet clean-up, never sweep it dry.',
   },
@@ -159,8 +159,11 @@ export const POWDER_WORDS: Readonly<Record<PowderClassId, PowderWords>> = {
   'dental-type-5': {
     name: 'Die stone, Type 5',
   },
-  'plaster-silica': {
+  'investment-plaster': {
     name: 'Plaster and silica, 1 : 1',
+  },
+  'plaster-silica': {
+    name: 'Plaster and silica, as kept before',
   },
 }
 

@@ -2,10 +2,10 @@ import { PAINT_MOISTURE } from '../setting/outcome'
 import { expectedDrying } from '../drying/expected'
 import { solveMix } from '../gypsum/mix'
 import { powderClass } from '../gypsum/powders'
-import { adiabaticRise } from '../setting/hydration'
+import { adiabaticRise, settingMix } from '../setting/hydration'
 import type { Forecast } from '../setting/moments'
 import type { Basis } from '../units/quantity'
-import type { LabCentre, LabMix } from './mix'
+import { labInput, type LabCentre, type LabMix } from './mix'
 
 type Unit = 'time' | 'temperature' | 'fine' | 'percent' | 'share' | 'strength' | 'density' | 'pas'
 type Ranged = 'low' | 'high'
@@ -24,6 +24,7 @@ const ROWS = [
   { id: 'viscosity', unit: 'pas', centre: c => c.viscosity, range: f => f.outcome.viscosity },
   { id: 'bleed', unit: 'share', centre: c => c.bleed, range: f => f.outcome.bleed },
   { id: 'gloss', unit: 'time', centre: c => c.glossGone, range: f => f.moments.glossGone },
+  { id: 'initial', unit: 'time', centre: c => c.initialSet, range: f => f.moments.initialSet },
   { id: 'final', unit: 'time', centre: c => c.finalSet, range: f => f.moments.finalSet },
   { id: 'warmest', unit: 'time', centre: c => c.warmest, range: f => f.moments.warmest },
   { id: 'core', unit: 'temperature', centre: c => c.warmestTemperature, range: f => f.moments.warmestTemperature },
@@ -65,7 +66,7 @@ export function labDrying(mix: LabMix): ReturnType<typeof expectedDrying> {
 
 /** Facts of one mix for the table. @param ranges come a moment after the centre values. */
 export function labFacts(mix: LabMix, centre: LabCentre, ranges?: Forecast): readonly LabFact[] {
-  const rise = adiabaticRise({ powder: powderClass(mix.classId), ratio: mix.ratio }, mix.roomTemperature)
+  const input = { ...labInput(mix), ratio: mix.ratio }, rise = adiabaticRise(input, settingMix(input).start)
   const facts = ROWS.map(({ id, unit, centre: of, range }): LabFact => {
     const known = ranges && range(ranges)
     return { id, unit, value: of(centre), low: known?.low, high: known?.high, ...id === 'core' && { rise } }

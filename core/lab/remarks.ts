@@ -1,5 +1,6 @@
 import { additionKind, type AdditionId } from '../gypsum/additions'
 import { CHEMICAL_WATER } from '../gypsum/mix'
+import { waterForGrains } from '../gypsum/paste'
 import { powderClass, type Span } from '../gypsum/powders'
 import { turnsOf } from '../gypsum/stirring'
 import { freshStiffness, settingProblem, type SettingProblem } from '../setting/hydration'
@@ -35,8 +36,14 @@ const CHECKED = {
 } as const
 const outside = (value: number, { low, high }: Span) => value < low || value > high
 
+/** The ratios at which a powder is used, with the water that grains in it want. */
+function rangeOf({ classId, additions }: LabMix): Span {
+  const { low, high } = powderClass(classId).ratio, more = waterForGrains({ additions })
+  return { low: low + more.low, high: high + more.high }
+}
+
 function refusalOf(mix: LabMix): LabRefusal | undefined {
-  const powder = powderClass(mix.classId), range = powder.ratio, bound = powder.purity * CHEMICAL_WATER
+  const powder = powderClass(mix.classId), range = rangeOf(mix), bound = powder.purity * CHEMICAL_WATER
   const why = settingProblem({ ...labInput(mix), ratio: mix.ratio })
   if (why) return { code: 'cannot-work-out', why }
   if (mix.waterTemperature <= 0 || mix.waterTemperature >= 100) return { code: 'no-liquid-water' }
@@ -50,7 +57,7 @@ function refusalOf(mix: LabMix): LabRefusal | undefined {
 export function labRemarks(mix: LabMix): LabRemarks {
   const refusal = refusalOf(mix)
   if (refusal) return { refusal, remarks: [] }
-  const { ratio: range } = powderClass(mix.classId), remarks: LabRemark[] = []
+  const range = rangeOf(mix), remarks: LabRemark[] = []
   if (outside(mix.ratio, { low: range.low - 1e-9, high: range.high + 1e-9 }))
     remarks.push({ code: 'outside-ratio', range })
   if (outside(mix.waterTemperature, CHECKED.water) || outside(mix.roomTemperature, CHECKED.room))

@@ -1,10 +1,8 @@
-import { settingExpansion } from '../setting/hardening'
-import { powderClass } from '../gypsum/powders'
-import { turnsOf } from '../gypsum/stirring'
+import { growthOf } from '../setting/outcome'
 import type { Metres } from '../units/quantity'
 import { dryingForecast, dryingRecord, missingWeight } from '../pour/drying'
 import type { Measured } from '../pour/events'
-import type { FrozenRun } from '../plan/run'
+import { powderOf, type FrozenRun } from '../plan/run'
 import type { CastState, PourState } from '../pour/fold'
 import { CHECK_LIST_WORDS, type CheckListId, type CheckListWords, type MeasureId } from './words'
 
@@ -18,10 +16,7 @@ export function expectedExpansion(
   run: FrozenRun,
   ratio = run.ratio.value,
 ): { readonly value: number, readonly low: number, readonly high: number } {
-  const powder = powderClass(run.plan.classId),
-    of = (usual: number) => settingExpansion(powder, ratio, turnsOf(run.plan.stir), run.plan.additions, usual),
-    { usual, low, high } = powder.expansion
-  return { value: of(usual), low: of(low), high: of(high) }
+  return growthOf(powderOf(run), ratio, run.plan.stir, run.plan.additions)
 }
 
 /**

@@ -1,12 +1,12 @@
 import { WARM_ENOUGH } from '../drying/cast'
 import { additionKind } from '../gypsum/additions'
-import { powderClass, type PowderClassId } from '../gypsum/powders'
+import type { PowderClassId } from '../gypsum/powders'
 import { needsRelease, releaseRule, type ReleaseRule } from '../mould/readiness'
 import { CAUSES, type CauseId } from '../pour/causes'
 import type { DefectId, TroubleId } from '../pour/defects'
 import { dryingDates } from '../pour/drying'
 import type { BatchState, CastState, PourState } from '../pour/fold'
-import type { FrozenRun } from '../plan/run'
+import { powderOf, type FrozenRun } from '../plan/run'
 import type { Sign } from '../plan/stages'
 import type { MouldMaterial } from '../setting/body'
 import type { Celsius, Seconds, WaterRatio } from '../units/quantity'
@@ -108,7 +108,7 @@ const planned = ({ run, cast }: Asked) => run.batches[cast.cast.batch]!
 function ratioSays(a: Asked, sign: 1 | -1): readonly Weighed[] {
   const { run, batch: { ratio } } = a
   if (ratio === undefined) return []
-  const { low, high } = powderClass(run.plan.classId).ratio, asUsed = run.daysOnly === true
+  const { low, high } = powderOf(run).ratio, asUsed = run.daysOnly === true
   const wanted: RatioWanted = asUsed ? { low, high } : { planned: run.ratio.value }
   const nearest = asUsed ? Math.min(high, Math.max(low, ratio)) : run.ratio.value
   const code = sign > 0 ? 'more-water' : 'less-water'

@@ -145,6 +145,22 @@ describe('gauging', () => {
     expect(curved.volume / flat.volume).toBeCloseTo((60 ** 3 - 50 ** 3) / (3 * 50 ** 2 * 10), 9)
   })
 
+  it('an outline that crosses itself is said, one that only turns inward is not', () => {
+    const outline = (...points: (readonly [number, number])[]) =>
+      shapeProblem({ kind: 'outline', height: 0.01, points: points.map(([x, y]) => ({ x, y })) })
+    expect(outline([0, 0], [2, 2], [2, 0], [0, 1])).toBe('outline-crosses')
+    expect(outline([0, 0], [2, 0], [2, 2], [1, 0.5], [0, 2])).toBeUndefined()
+    expect(outline([0, 0], [1, 0], [1, 1], [0, 1])).toBeUndefined()
+  })
+
+  it('the layers of a shell around a body add up to what is gauged, relief and all', () => {
+    const gauge = {
+      how: 'shell', area: 1, relief: 1.2, thickness: 0.01, layers: 3,
+      body: { kind: 'box', width: 0.2, length: 0.15, height: 0.1 },
+    } as const
+    expect(1000 * gaugeResult(gauge).volume / 1.2).toBeCloseTo(1.4456 + 1.7534 + 2.0864, 3)
+  })
+
   it.each<[Gauge, string]>([
     [{ how: 'gravel', reading: 1e-3, step: 1e-5, grain: 0.02, gap: 0.03 }, 'too coarse'],
     [{ how: 'water-part', water: 1e-3, share: 0 }, 'share that is full'],

@@ -1,3 +1,4 @@
+import type { Core } from './gauge/shells'
 import type { MouldMaterial } from '../setting/body'
 import { formatVolume } from '../units/format'
 import { capital, sentenceOf, within, type Sentences } from '../units/sentences'
@@ -89,13 +90,17 @@ export const MODEL_PROBLEM_WORDS: Readonly<Record<ModelProblem, string>> = {
 
 const MODEL_REMARKS: Sentences<ModelRemark> = {
   'breaks-off': r => `The file breaks off: it announces ${r.claimed} triangles and holds ${r.there}.`,
-  'goes-on': 'The file goes on after its last triangle; the rest was left out.',
+  'goes-on': r =>
+    `The file announces ${r.claimed} triangles and goes on after them, with room for ${r.there}; the rest was left out.`,
+  'counts-none': r => `The file announces no triangles and holds ${r.there}; all of them were taken.`,
   'half-triangle': 'The file breaks off in the middle of a triangle.',
   'bad-numbers': ({ count }) =>
     `${count} ${count === 1 ? 'triangle has' : 'triangles have'} impossible numbers and ${
       count === 1 ? 'was' : 'were'
     } left out.`,
   'holes': r => `It has holes: ${r.edges} open edges. Its volume is only rough; close it in the program that made it.`,
+  'touching': r =>
+    `${r.edges} ${r.edges === 1 ? 'edge is' : 'edges are'} shared by four faces or more: bodies touch along there. The volume is right; printed as one, they may fuse.`,
   'crowded': r => `${r.edges} edges are shared by more than two triangles; parts may touch or overlap.`,
   'overlaps': 'Parts of it run through each other; what they share is counted once.',
   'flipped': r => `${r.edges} edges have neighbours facing opposite ways; some triangles are inside out.`,
@@ -137,7 +142,7 @@ export const GAUGE_WORDS: Readonly<Record<GaugeHow, WayWords>> = {
   },
   'shell': {
     name: 'Shell or jacket',
-    tells: 'Area times thickness; carved relief has more area than its outline.',
+    tells: 'What it goes around, grown outwards by its layers; carved relief has more area than its outline.',
   },
   'told': { name: 'I know it', tells: 'Told, or read off the mould.' },
   'mesh': { name: 'From its model', tells: 'The sum over its triangles.' },
@@ -163,6 +168,7 @@ export const GAUGE_PROBLEM_WORDS: Readonly<Record<GaugeProblem, string>> = {
   'not-told': 'Say how much it holds and how sure that is.',
   'few-corners': 'An outline needs three corners at least.',
   'outline-empty': 'This outline encloses nothing; put its corners in order, once round.',
+  'outline-crosses': 'This outline crosses itself; put its corners in order, once round.',
   'no-depth': 'Say how deep it is.',
   'few-heights': 'A profile needs two heights at least.',
   'no-diameter': 'Each height needs a diameter.',
@@ -180,7 +186,9 @@ const GAUGE_BASIS: { readonly [H in GaugeHow]: string | ((g: Extract<Gauge, { re
   'model-weight': 'weight of the model over the range of its density',
   'dam': 'ground inside the ring times the cover, and half of the print’s outline times its depth',
   'shell': g =>
-    `area times thickness${g.radius ? ', grown outwards over a curve' : ''}; a shell by hand is even to about a seventh`,
+    `area times thickness${
+      g.body || g.radius || g.rim ? ', grown outwards layer by layer' : ''
+    }; a shell by hand is even to about a seventh`,
   'mesh': g => g.trusted ? 'sum over the triangles of a closed model' : 'a model with holes: only roughly',
   'pours': g => `what ${g.casts} ${g.casts === 1 ? 'cast' : 'casts'} really took, when nothing was left over`,
   'told': 'as told',
@@ -190,6 +198,15 @@ export function gaugeBasisWords(g: Gauge): string {
   const words = GAUGE_BASIS[g.how] as string | ((gauge: Gauge) => string)
   return typeof words === 'string' ? words : words(g)
 }
+/** What a shell goes around. */
+export const SHELL_BODY_WORDS: Readonly<Record<Core['kind'], string>> = {
+  area: 'Something flat, or a curve',
+  box: 'A box',
+  cylinder: 'A cylinder',
+  ball: 'A ball',
+  dome: 'A dome on a table',
+}
+
 /** That gauges contradict each other. */
 export function disagreeWords({ least, most }: NonNullable<Gauged['disagree']>, prefs: UnitPreferences): string {
   return `These do not agree: ${formatVolume(least, prefs)} against ${

@@ -1,7 +1,7 @@
 import { powderClass } from '../gypsum/powders'
 import { ratioOf } from '../gypsum/schools'
 import { solveMix } from '../gypsum/mix'
-import { adiabaticRise, pourableUntil, settingProblem } from '../setting/hydration'
+import { adiabaticRise, pourableUntil, settingMix, settingProblem } from '../setting/hydration'
 import { centreMoments, type MomentsInput } from '../setting/moments'
 import type { CubicMetres, Seconds } from '../units/quantity'
 import { splitIntoBatches } from './batches/batches'
@@ -128,8 +128,8 @@ type Centre = ReturnType<typeof centreMoments>
 /** What is worth saying of how it will set. */
 function checkSetting(plan: Plan, input: MomentsInput, centre: Centre, tooSlow: boolean, { add }: ProblemList): void {
   if (tooSlow) add('fills', 'warn', { code: 'too-slow', pourBy: centre.pourBy })
-  const start = (plan.waterTemperature + plan.roomTemperature) / 2
-  const hottest = start + adiabaticRise({ powder: input.powder, ratio: input.ratio.value }, start)
+  const mix = { ...input, ratio: input.ratio.value }, { start } = settingMix(mix)
+  const hottest = start + adiabaticRise(mix, start)
   if (centre.warmestTemperature > HOT || (input.section > 0.05 && hottest > HOT))
     add('fills', 'warn', { code: 'hot-core', hottest })
   if (input.section < 0.004) add('fills', 'warn', { code: 'very-thin-cast' })

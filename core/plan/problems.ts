@@ -1,6 +1,7 @@
 import { additionKind, type AdditionId } from '../gypsum/additions'
 import { endUse } from '../gypsum/end-use'
 import { CHEMICAL_WATER } from '../gypsum/mix'
+import { waterForGrains } from '../gypsum/paste'
 import { powderClass, type PowderClassId } from '../gypsum/powders'
 import { schoolAdvice, type SchoolAdviceCode } from '../gypsum/schools'
 import { turnsOf } from '../gypsum/stirring'
@@ -83,13 +84,14 @@ export function problemList(): ProblemList {
 function checkRatio(plan: Plan, ratio: WaterRatio, { add }: ProblemList): void {
   const powder = powderClass(plan.classId)
   const field: PlanField = plan.school === 'scoops' || plan.school === 'saturation' ? 'school' : 'ratio'
-  const { low, high } = powder.ratio, use = { low, high }
+  const more = waterForGrains(plan)
+  const use = { low: powder.ratio.low + more.low, high: powder.ratio.high + more.high }
   const need = powder.purity * CHEMICAL_WATER
   if (!(ratio > need)) add(field, 'refuse', { code: 'cannot-set', classId: plan.classId, ratio, need, use })
   else if (!freshStiffness(powder, ratio, plan.additions).flows)
     add(field, 'refuse', { code: 'jams', ratio, use, withAdditions: plan.additions.length > 0 })
-  else if (ratio < low - 1e-9) add(field, 'warn', { code: 'thick', use })
-  else if (ratio > high + 1e-9) add(field, 'warn', { code: 'thin', use })
+  else if (ratio < use.low - 1e-9) add(field, 'warn', { code: 'thick', use })
+  else if (ratio > use.high + 1e-9) add(field, 'warn', { code: 'thin', use })
 }
 
 function checkChoices(plan: Plan, { add }: ProblemList): void {

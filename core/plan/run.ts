@@ -1,5 +1,6 @@
 import type { Estimate, Seconds, WaterRatio } from '../units/quantity'
 import { endUse } from '../gypsum/end-use'
+import { factsOf, powderClass, type PowderClass, type PowderFacts } from '../gypsum/powders'
 import { expectedDrying } from '../drying/expected'
 import { forecasting, MODEL_VERSION, type Moments } from '../setting/moments'
 import { momentsInput } from './moments-input'
@@ -14,8 +15,10 @@ import { batchSteps, type Step } from './stages'
  * afterwards.
  */
 export interface FrozenRun {
-  readonly schema: 1
+  readonly schema: 2
   readonly modelVersion: string
+  /** Of its class of powder, as they were known then. */
+  readonly powder: PowderFacts
   readonly plan: Plan
   readonly world: PlanWorld
   readonly ratio: Estimate<WaterRatio>
@@ -26,6 +29,11 @@ export interface FrozenRun {
   readonly drying: Readonly<Record<string, Estimate<Seconds>>>
   /** It comes from somebody's table, in which only the day is told: no time of day in it is one. */
   readonly daysOnly?: true
+}
+
+/** The powder of a run as it was known when it was frozen, by the name that its class has now. */
+export function powderOf({ plan, powder }: Pick<FrozenRun, 'plan' | 'powder'>): PowderClass {
+  return { ...powderClass(plan.classId), ...powder }
 }
 
 export interface RunCast {
@@ -81,8 +89,9 @@ export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Fr
   return {
     ok: true,
     run: {
-      schema: 1,
+      schema: 2,
       modelVersion: MODEL_VERSION,
+      powder: factsOf(result.powder),
       plan,
       world: { ...world, moulds: [...used.values()] },
       ratio: result.ratio,

@@ -45,6 +45,8 @@ export interface Taught {
   readonly sd: number
   /** When, where that is known: what came later counts more. */
   readonly at?: number
+  /** The version of the setting model that read it; none before there was a second one. */
+  readonly model?: string
 }
 
 export interface BagFacts {
@@ -62,7 +64,7 @@ export interface BagFacts {
    */
   readonly rate?: { readonly mean: number, readonly sd: number, readonly batches: number }
   /** Its cup tests: what each taught of its speed, and when. */
-  readonly cups?: readonly { readonly at: number, readonly mean: number, readonly sd: number }[]
+  readonly cups?: readonly (Taught & { readonly at: number })[]
   /** The day it was opened. */
   readonly opened?: string
   readonly storage?: BagStorage

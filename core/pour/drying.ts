@@ -11,9 +11,8 @@ import {
 import { castSection, castVolume } from '../plan/batches/coats'
 import { endUse } from '../gypsum/end-use'
 import { solveMix } from '../gypsum/mix'
-import { powderClass } from '../gypsum/powders'
 import type { Instant } from './events'
-import type { FrozenRun } from '../plan/run'
+import { powderOf, type FrozenRun } from '../plan/run'
 import type { CastState, PourState } from './fold'
 
 /**
@@ -37,7 +36,7 @@ export function dryingRecord(run: FrozenRun, state: PourState, cast: CastState):
   if (cast.openedAt === undefined) return undefined
   const batch = state.batches[cast.cast.batch]!, { plan } = run
   const mix = solveMix({
-    powder: powderClass(plan.classId),
+    powder: powderOf(run),
     ratio: batch.ratio ?? run.ratio.value,
     waterTemperature: plan.waterTemperature,
     additions: plan.additions,

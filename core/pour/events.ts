@@ -57,7 +57,7 @@ interface HappeningData {
    */
   'foreseen': {
     readonly open: Readonly<Record<string, { readonly from: Seconds, readonly to: Seconds }>>
-    readonly taught?: { readonly mean: number, readonly sd: number }
+    readonly taught?: { readonly mean: number, readonly sd: number, readonly model?: string }
   }
   'trouble': { readonly trouble: TroubleId }
   'note': { readonly text: string }

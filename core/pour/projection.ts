@@ -11,7 +11,7 @@ import type { Taught, Batch } from '../plan/types'
 import type { CauseId } from './causes'
 import { milestonesOf, type MilestoneId, type Tone } from './milestones'
 import { dryingDates, type DryingSummary } from './drying'
-import { castCounts, type FrozenRun } from '../plan/run'
+import { castCounts, powderOf, type FrozenRun } from '../plan/run'
 import type { BatchState, CastStatus, PourState, PourStatus } from './fold'
 
 /** What lists need to know of a milestone: enough to draw the glyph. */
@@ -161,7 +161,7 @@ function fillOf(run: FrozenRun, batch: BatchState, planned: Batch): number | und
   const { water, powder } = batch.weighed
   if (!water || !powder || batch.leftover !== 'none' || planned.coat) return undefined
   const mix = solveMix({
-    powder: powderClass(run.plan.classId),
+    powder: powderOf(run),
     ratio: water / powder,
     waterTemperature: run.plan.waterTemperature,
     additions: run.plan.additions,

@@ -1,7 +1,8 @@
 import type { Celsius, Metres, Seconds, WaterRatio } from '../units/quantity'
 import { withWords } from '../units/sentences'
 import { DRIVING_WORDS } from './words'
-import { powderSpecificVolume, saturationRatio, waterDensity } from '../gypsum/mix'
+import { powderSpecificVolume, waterDensity } from '../gypsum/mix'
+import { byVolume } from '../gypsum/paste'
 import type { PowderClass } from '../gypsum/powders'
 
 /**
@@ -15,37 +16,65 @@ const MOST_VISCOSITY = 20
 const GRAVITY = 9.80665
 
 export interface FreshMix {
-  /** Solid volume over solid and liquid volume; the fraction at which it jams. */
+  /** Solid volume over solid and liquid volume, fine grains among the solids; the fraction at which it jams. */
   readonly phi: number
   readonly jam: number
   /** Yield stress before any reaction, Pa, kept within 0.5 and 2000. */
   readonly yieldStress: number
   readonly viscosityExponent: number
+  /** How much thicker coarse grains make it: a factor on its viscosity. */
+  readonly crowding: number
   /** kg/m3 of the mix with its air. */
   readonly density: number
 }
 
+/** Share of volume at which grains jam: of fine ones, and of coarse ones (engineering guess; Chateau et al. below). */
+const FINE_JAM = 0.60, COARSE_JAM = 0.60
+/** The same of a bed of fine grains that settles in still water (makes the bed of the 1:1 class; engineering guess). */
+const FINE_BED = 0.63
+
+interface FreshGrains {
+  /** Volume of fine grains, m3 by kilogram of plaster, and the share that coarse ones take of the whole mix. */
+  readonly fineVolume: number
+  readonly coarseShare: number
+}
+
 /**
- * @param ratio water per powder left to thin the mix once additions have drunk theirs; @param thickening multiplies the
- * yield stress (fibre); @param jamming relative shift of the jamming fraction.
+ * How coarse grains stiffen a paste: factors on yield stress and viscosity. Chateau, Ovarlez and Trung 2008, J. Rheol.
+ * 52:489 (from memory). @param share of the whole volume that they take
+ */
+export function coarseStiffening(share: number): { readonly yieldStress: number, readonly viscosity: number } {
+  const phi = Math.min(share, 0.95 * COARSE_JAM)
+  const viscosity = (1 - phi / COARSE_JAM) ** -1.5
+  return { yieldStress: Math.sqrt((1 - phi) * viscosity), viscosity }
+}
+
+/**
+ * @param ratio water per plaster left to thin the mix once additions have drunk theirs
+ * @param thickening multiplies the yield stress (fibre); @param jamming relative shift of the jamming fraction.
  */
 export function freshMix(
-  powder: PowderClass,
+  plaster: PowderClass,
   ratio: WaterRatio,
   t: Celsius,
   density: number,
+  { fineVolume, coarseShare }: FreshGrains,
   thickening = 1,
   jamming = 1,
 ): FreshMix {
-  const grains = powderSpecificVolume(powder)
-  const phi = grains / (grains + ratio / waterDensity(t))
-  const jam = powder.jammingFraction * jamming
-  const gap = Math.max(0.004, jam - phi)
+  const solids = powderSpecificVolume(plaster) + fineVolume
+  const phi = solids / (solids + ratio / waterDensity(t))
+  const jam = byVolume(plaster, fineVolume, plaster.jammingFraction, FINE_JAM) * jamming
+  const gap = Math.max(0.004, jam - phi), coarse = coarseStiffening(coarseShare)
   const yieldStress = Math.min(
     2000,
-    Math.max(0.5, thickening * powder.yieldScale * phi * Math.max(0.02, phi - 0.15) ** 2 / (jam * gap)),
+    Math.max(
+      0.5,
+      thickening * coarse.yieldStress * plaster.yieldScale * phi * Math.max(0.02, phi - 0.15) ** 2 / (jam * gap),
+    ),
   )
-  return { phi, jam, yieldStress, viscosityExponent: powder.viscosityExponent, density }
+  const { viscosityExponent } = plaster
+  return { phi, jam, yieldStress, viscosityExponent, crowding: coarse.viscosity, density }
 }
 
 /** Viscosity of water, Pa s, 0 to 100 degC. Vogel form with constants from memory, within 2.5 % of handbook values. */
@@ -70,7 +99,9 @@ export function shareAtYield(mix: FreshMix, tau: number): number {
 export function plasticViscosity(mix: FreshMix, share: number, t: Celsius): number {
   const phi = mix.phi + (mix.jam - mix.phi) * Math.min(1, share)
   const room = 1 - phi / mix.jam
-  return room <= 0 ? MOST_VISCOSITY : Math.min(MOST_VISCOSITY, waterViscosity(t) * room ** -mix.viscosityExponent)
+  return room <= 0
+    ? MOST_VISCOSITY
+    : Math.min(MOST_VISCOSITY, mix.crowding * waterViscosity(t) * room ** -mix.viscosityExponent)
 }
 
 /**
@@ -84,12 +115,18 @@ export function webbingLimit(mix: FreshMix): number {
   return Math.max(80, 6 * mix.yieldStress)
 }
 
+/** Diameter of the smallest bubble that a mix at rest lets go, in yield stresses over weight (C of `freeBubble`). */
+const AT_REST = 14
+/** Larger ones are not stirred in (common practice). */
+export const LARGEST_BUBBLE: Metres = 0.003
+
 /**
- * Smallest bubble that rises by itself in a mix at rest, m: buoyancy against yield stress, for a sphere (factor good to
- * a half).
+ * Smallest bubble that rises by itself in a mix at rest, m: d = C tau/(rho g), C = 14 (10 to 21). Sphere at Bingham
+ * number .143: Tsamopoulos et al. 2008, JFM 601:123; bound of Dubash and Frigaard 2004 (from memory). Longer ones go
+ * sooner.
  */
 export function freeBubble(mix: FreshMix, tau: number = mix.yieldStress): Metres {
-  return tau / (0.07 * mix.density * GRAVITY)
+  return AT_REST * tau / (mix.density * GRAVITY)
 }
 
 export type Driving = 'none' | 'tapped' | 'vibrated'
@@ -103,10 +140,12 @@ const DRIVING_FACTS: Readonly<Record<Driving, { readonly acceleration: number }>
 
 export const DRIVING = withWords(DRIVING_FACTS, DRIVING_WORDS)
 
-/** Stress that shaking puts into a mix of this depth, Pa; a third of the depth, at most 20 mm, is shaken as one. */
+/** Stress that shaking puts into a mix of this depth, Pa; a third of the depth, 5 to 20 mm, is shaken as one. */
 function drivingStress(mix: FreshMix, driving: Driving, depth: Metres): number {
-  return 0.3 * mix.density * DRIVING[driving].acceleration * Math.min(0.02, depth / 3)
+  return 0.3 * mix.density * DRIVING[driving].acceleration * Math.max(0.005, Math.min(0.02, depth / 3))
 }
+/** Stays put before that long, s; and thicker than this no mix is while it is shaken, Pa s (engineering guesses). */
+const LEAST_SHAKING: Seconds = 5, MOST_SHAKEN = 3
 
 /** One moment of a setting mix: seconds after wetting, share of the way to the loss of gloss, temperature. */
 export interface Thickening {
@@ -118,7 +157,7 @@ export interface Thickening {
 interface Clearing {
   /** When shaking stops helping, seconds after wetting. */
   readonly until: Seconds
-  /** Smallest bubble that has reached the top from the given depth by then, m; Infinity when none has. */
+  /** Smallest bubble that has reached the top from the given depth by then, m; never above what the section holds. */
   readonly smallest: Metres
 }
 
@@ -129,16 +168,36 @@ export function bubbleSpeed(diameter: Metres, density: number, viscosity: number
 
 /**
  * Which bubbles shaking clears from a depth. While the shaking stress passes the yield stress a part of the mix flows,
- * and a bubble of
- * diameter d travels d^2 rho g / 18 times the integral of that part over viscosity.
- * @param from when shaking begins.
+ * and a bubble of diameter d travels d^2 rho g / 18 times the integral of that part over viscosity. What a mix at rest
+ * lets go, it lets go shaken too.
+ * @param from when shaking begins; @param section that a bubble has to fit into; @param flow factor on the stiffness
  */
-export function clearing(mix: FreshMix, course: Thickening, driving: Driving, depth: Metres, from: Seconds): Clearing {
+export function clearing(
+  mix: FreshMix,
+  course: Thickening,
+  driving: Driving,
+  depth: Metres,
+  from: Seconds,
+  flow = 1,
+  section: Metres = depth,
+): Clearing {
   const push = drivingStress(mix, driving, depth)
-  if (push <= mix.yieldStress) return { until: from, smallest: freeBubble(mix) }
+  const most = Math.min(section, LARGEST_BUBBLE, freeBubble(mix) * flow)
+  if (push <= mix.yieldStress) return { until: from, smallest: most }
+  const { until, travelled } = shaking(mix, course, push, from)
+  return { until, smallest: Math.min(most, Math.sqrt(flow * 18 * depth / (mix.density * GRAVITY * travelled))) }
+}
+
+/** Until when shaking moves the mix, and the integral of the part that flows over its viscosity, m s/kg. */
+function shaking(
+  mix: FreshMix,
+  course: Thickening,
+  push: number,
+  from: Seconds,
+): { readonly until: Seconds, readonly travelled: number } {
   const end = shareAtYield(mix, push)
   const flow = (share: number, t: Celsius) =>
-    Math.max(0, 1 - yieldStress(mix, share) / push) / plasticViscosity(mix, share, t)
+    Math.max(0, 1 - yieldStress(mix, share) / push) / Math.min(MOST_SHAKEN, plasticViscosity(mix, share, t))
   let travelled = 0, until = from
   for (let i = 1; i < course.time.length; i++) {
     const t0 = course.time[i - 1]!, t1 = course.time[i]!, s0 = course.share[i - 1]!, s1 = course.share[i]!
@@ -158,7 +217,8 @@ export function clearing(mix: FreshMix, course: Thickening, driving: Driving, de
     }
     if (s1 > end) break
   }
-  return { until, smallest: travelled > 0 ? Math.sqrt(18 * depth / (mix.density * GRAVITY * travelled)) : Infinity }
+  const atOnce = LEAST_SHAKING * flow(0, course.temperature[0] ?? 20)
+  return { until, travelled: Math.max(travelled, atOnce) }
 }
 
 /** Grain size behind the settling of a thin mix, m (engineering guess: a few times smaller than the coarse end). */
@@ -166,25 +226,28 @@ const GRAIN = { beta: 20e-6, alpha: 25e-6 } as const
 
 /**
  * Clear water that stands on a mix thinner than its settled bed holds, as a share of the mix's depth. The bed cannot
- * hold more than its
- * saturation water; it also cannot settle further than hindered settling (Stokes; Richardson and Zaki 1954) takes it
- * before it stiffens.
- * @param effective water per powder once additions have drunk theirs; @param standing seconds from the end of stirring
- *   until it is too stiff to pour; @param depth of the cast.
+ * hold more than its saturation water; it also cannot settle further than hindered settling takes it before it stiffens
+ * (Stokes; Richardson and Zaki 1954). A mix at its powder's own ratio is taken to hold its water.
+ * @param effective water per plaster once additions have drunk theirs; @param standing seconds from the end of stirring
+ *   until it is too stiff to pour; @param depth of the cast; @param grains the volume of fine ones, m3 by kilogram of
+ *   plaster, and the water by which the usual mix has more for them
  * Low confidence: engineering guess for the bed and the grains.
  */
 export function bleedShare(
-  powder: PowderClass,
+  plaster: PowderClass,
   effective: WaterRatio,
   t: Celsius,
   standing: Seconds,
   depth: Metres,
+  { fineVolume, water }: { readonly fineVolume: number, readonly water: number } = { fineVolume: 0, water: 0 },
 ): number {
-  const held = saturationRatio(powder, t)
+  const grains = powderSpecificVolume(plaster) + fineVolume, rho = waterDensity(t)
+  const bed = byVolume(plaster, fineVolume, plaster.settledFraction, FINE_BED)
+  const held = Math.max(rho * grains * (1 - bed) / bed, plaster.ratio.recommended + water)
   if (effective <= held || standing <= 0) return 0
-  const grains = powderSpecificVolume(powder), rho = waterDensity(t)
   const free = (effective - held) / rho / (grains + effective / rho)
   const phi = grains / (grains + effective / rho)
-  const stokes = (1 / grains - rho) * GRAVITY * GRAIN[powder.crystal] ** 2 / (18 * waterViscosity(t))
+  const stokes = (1 / powderSpecificVolume(plaster) - rho) * GRAVITY * GRAIN[plaster.crystal] ** 2
+    / (18 * waterViscosity(t))
   return Math.min(free, stokes * (1 - phi) ** 4.65 * phi * standing / depth)
 }

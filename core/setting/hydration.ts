@@ -9,7 +9,7 @@ import {
   type MouldMaterial,
   type Surroundings,
 } from './body'
-import { growingStrength, wetStrength } from './hardening'
+import { growingStrength, wetStrength, type SetSolid } from './hardening'
 import {
   CP,
   fastTemperatureFactor,
@@ -21,7 +21,16 @@ import {
   tailTable,
   type TailExponent,
 } from './kinetics'
-import { CHEMICAL_WATER, GYPSUM_YIELD, solveMix, DENSITY, type Mix } from '../gypsum/mix'
+import {
+  CHEMICAL_WATER,
+  DENSITY,
+  GYPSUM_YIELD,
+  powderSpecificVolume,
+  solveMix,
+  waterDensity,
+  type Mix,
+} from '../gypsum/mix'
+import { grainsIn, pasteOf, type Grains, type Paste } from '../gypsum/paste'
 import type { PowderClass } from '../gypsum/powders'
 import {
   freshMix,
@@ -61,6 +70,8 @@ export interface SettingInput {
   readonly additions?: readonly Addition[]
   /** Share of old set plaster left in the bucket, by mass of powder. */
   readonly dirt?: number
+  /** Heat that the bucket takes up, J/K by kilogram of powder; nothing unless said. */
+  readonly bucket?: number
 }
 
 /** What scatters from pour to pour; multipliers of the class's own constants except where said. */
@@ -72,6 +83,10 @@ interface Scatter {
   readonly conductivity?: number
   /** Standard normal number that moves the effect of accelerators and retarders within its doubt. */
   readonly effect?: number
+  /** Exponent of what grains leave of the strength. */
+  readonly bond?: number
+  /** Multiplier of the strength at which a needle no longer marks it. */
+  readonly needle?: number
 }
 export const CENTRE: Scatter = { rate: 1, seeds: 1 }
 
@@ -93,6 +108,9 @@ export interface SettingMoments {
   readonly pourBy: Seconds
   readonly webbing: Seconds
   readonly glossGone: Seconds
+  /** Initial set as a needle has it: it no longer sinks in. */
+  readonly initialSet: Seconds
+  /** Final set as a needle has it: it leaves no mark. */
   readonly finalSet: Seconds
   readonly openFlexible: Seconds
   readonly openRigid: Seconds
@@ -137,6 +155,17 @@ export interface SettingCurve {
   readonly strength: readonly number[]
 }
 
+/**
+ * What a needle stands on. Pressures: light Gillmore 1/4 lb on 1/12 in, 315 kPa; heavy 1 lb on 1/24 in, 5.04 MPa; Vicat
+ * 300 g on 1.00 mm, 3.75 MPa (ASTM C266 and C191, from memory; first principles). Initial: yield stress of a ninth to a
+ * sixth of the light one, 35 to 53 kPa, Pa. Final: no mark where hardness, one to three times strength, bears the heavy
+ * one: 1.7 to 5.0 MPa, centre 3.4 (hardness of half as much again, engineering guess; the threefold of Tabor 1951 holds
+ * for plastic bodies), and at least half hydrated. Gloss is what the eye has, 20 kPa. Dental times are needle times.
+ */
+export const NEEDLE = { initial: 45_000, final: 3.4, finalLow: 1.7, finalHigh: 5.0 } as const
+/** A weak mix is always marked: it counts as set when it has this share of its strength (engineering guess). */
+const NEARLY_ALL = 0.9
+
 const LONGEST: Seconds = 12 * 3600, HOUR: Seconds = 3600
 const LONGEST_STEP: Seconds = 60
 /** Thin parts are left this long beyond the warmest. */
@@ -145,6 +174,10 @@ const USUAL_HUMIDITY = 0.5
 
 /** Constants of one mix that the integration, the milestones and the hardening share. */
 interface SettingMix {
+  readonly paste: Paste
+  readonly grains: Grains
+  readonly solid: SetSolid
+  /** By kilogram of plaster. */
   readonly amounts: Mix
   readonly fresh: FreshMix
   /** Rate at 21 degC, 1/s. */
@@ -154,10 +187,10 @@ interface SettingMix {
   readonly alphaSet: number
   readonly tail: TailExponent
   readonly purity: number
-  /** J per kg hemihydrate at 25 degC; J/(kg K) of everything that goes with one kilogram of powder, unreacted. */
+  /** J per kg hemihydrate at 25 degC; J/(kg K) of everything that goes with one kilogram of plaster, unreacted. */
   readonly heat: number
   readonly capacity: number
-  /** kg of powder in one m3 of mix. */
+  /** kg of plaster in one m3 of mix. */
   readonly powderPerVolume: number
   readonly start: Celsius
   /** Wet strength when fully hydrated, MPa. */
@@ -197,45 +230,106 @@ export function settingProblem(input: SettingInput): SettingProblem | undefined 
   return undefined
 }
 
-/** Constants of a setting mix. @throws RangeError with the code of `settingProblem`. */
-export function settingMix(input: SettingInput, scatter: Scatter = CENTRE): SettingMix {
-  const problem = settingProblem(input)
-  if (problem) throw new RangeError(problem)
-  const { powder, waterTemperature, roomTemperature } = input
-  const { purity } = powder
-  const additions = input.additions ?? []
-  const amounts = solveMix({
-    powder,
-    ratio: input.ratio,
-    waterTemperature,
-    additions,
-    air: stirredAir(input.stir.tool, powder.handAir),
-  }, { what: 'powder', amount: 1 })
-  const w = Math.max(amounts.effectiveRatio, purity * CHEMICAL_WATER * 0.5)
-  const alphaMax = Math.min(1, w / (purity * CHEMICAL_WATER))
-  const fibre = additions.find(a => a.id === 'glass-fibre')?.share ?? 0
-  const fibreVolume = 100 * fibre / 2550 / amounts.slurry
-  const fresh = freshMix(powder, w, waterTemperature, amounts.slurryDensity, 1 + 5 * fibreVolume, scatter.jamming)
-  // Gloss goes when grains jam (each gypsum unit takes 1.75 times the room of the powder it replaces) or needles span
-  // the mix.
-  const jammed = Math.max(0.03, (fresh.jam / fresh.phi - 1) / (0.75 * purity))
-  const spanned = 0.22 / (purity * GYPSUM_YIELD / DENSITY.gypsum / amounts.slurry)
-  const alphaSet = Math.min(0.95 * alphaMax, (jammed ** -3 + spanned ** -3) ** (-1 / 3))
-  const grains = purity * CP.hemihydrate + (1 - purity) * CP.inert
-    + CP.inert * additions.reduce((sum, a) => sum + a.share, 0)
-  const water = CP.water * input.ratio
-  const brought = seedsOf(additions) + 2 * (input.dirt ?? 0)
+/** Nucleation on grains below 75 um: the rate is 1 + .87 f times (0 to 1.2; lands the 1:1 class on its set time). */
+const ON_GRAINS = 0.87
+/** Seeds that a share of old set plaster brings (engineering guess). */
+const DIRT_SEEDS = 2
+
+/** Seeds at a moment: those that are there, and those that stirring makes as it goes on. */
+function seedsOver(input: SettingInput, scatter: Scatter): (t: Seconds) => number {
+  const brought = seedsOf(input.additions ?? []) + DIRT_SEEDS * (input.dirt ?? 0)
   const stirFrom = input.stirFrom ?? 0, stirFor = input.stir.minutes * 60, turns = turnsOf(input.stir)
-  const tail = scatter.tail ?? 1
   const unstirred = scatter.seeds * stirredSeeds(0) + brought, stirred = scatter.seeds * stirredSeeds(turns) + brought
-  const seedsAt = (t: Seconds) =>
+  return t =>
     t <= stirFrom
       ? unstirred
       : t >= stirFrom + stirFor
         ? stirred
         : scatter.seeds * stirredSeeds(turns * (t - stirFrom) / stirFor) + brought
+}
+
+/** Heat that a bucket takes up as the mix comes to its temperature, J/K by kilogram of what was in the bag. */
+const bucketHeat = ({ bucket }: SettingInput) => bucket ?? 0
+
+/**
+ * Where powder, water, fillers and bucket come to, before anything reacts. First principles; wetting adds up to 1 K
+ * (from memory), which is within the range of temperature.
+ */
+function startTemperature(input: SettingInput, paste: Paste, solids: number, water: number): Celsius {
+  const bucket = bucketHeat(input) * paste.powder, cool = solids + bucket
+  return (cool * input.roomTemperature + water * input.waterTemperature) / (cool + water)
+}
+
+/** J/(kg K) of the solids that go with one kilogram of plaster, unreacted. */
+function solidsCapacity({ plaster: { purity }, additions }: Paste): number {
+  return purity * CP.hemihydrate + (1 - purity) * CP.inert + CP.inert * additions.reduce((sum, a) => sum + a.share, 0)
+}
+
+/** What the mix is when set: pores of its paste, and grains in it. */
+function solidOf({ plaster }: Paste, amounts: Mix, grains: Grains): SetSolid {
+  const { purity, inertDensity } = plaster
+  const solid = purity * GYPSUM_YIELD / DENSITY.gypsum + (1 - purity) / inertDensity
+  return { porosity: 1 - solid / (amounts.slurry - grains.volume), grains: grains.volume / amounts.slurry }
+}
+
+/**
+ * Degree of hydration at which the gloss goes: grains jam (each gypsum unit takes 1.75 times the room of the powder it
+ * replaces) or needles span the paste between coarse grains.
+ */
+function lostGloss({ paste: { plaster }, fresh, amounts, grains, w }: PouredPaste, t: Celsius): number {
+  const { purity } = plaster, solids = powderSpecificVolume(plaster) + grains.fineVolume
+  const phi = solids / (solids + w / waterDensity(t))
+  const jammed = Math.max(0.03, (fresh.jam / phi - 1) / (0.75 * purity / (1 + grains.fine)))
+  const gypsum = purity * GYPSUM_YIELD / DENSITY.gypsum / (amounts.slurry - grains.coarseVolume)
+  const spanned = 0.22 / gypsum
+  return (jammed ** -3 + spanned ** -3) ** (-1 / 3)
+}
+
+interface PouredPaste {
+  readonly paste: Paste
+  /** By kilogram of plaster. */
+  readonly amounts: Mix
+  readonly grains: Grains
+  readonly fresh: FreshMix
+  /** Water that can react, per plaster. */
+  readonly w: number
+}
+
+/** The paste of an input, its amounts, and how it flows. */
+function pastePoured(input: SettingInput, jamming?: number): PouredPaste {
+  const paste = pasteOf(input.powder, input.ratio, input.additions), { plaster, additions } = paste
+  const amounts = solveMix({
+    powder: plaster, ratio: paste.ratio, waterTemperature: input.waterTemperature, additions,
+    air: stirredAir(input.stir.tool, plaster.handAir),
+  }, { what: 'powder', amount: 1 })
+  const least = plaster.purity * CHEMICAL_WATER * 0.5, grains = grainsIn(paste)
+  const w = Math.max(amounts.effectiveRatio + grains.film, least)
+  const fibre = additions.find(a => a.id === 'glass-fibre')?.share ?? 0
+  const fibreVolume = 100 * fibre / 2550 / amounts.slurry
+  const fresh = freshMix(
+    plaster, Math.max(amounts.effectiveRatio, least), input.waterTemperature, amounts.slurryDensity,
+    { fineVolume: grains.fineVolume, coarseShare: grains.coarseVolume / amounts.slurry },
+    1 + 5 * fibreVolume, jamming,
+  )
+  return { paste, amounts, grains, fresh, w }
+}
+
+/** Constants of a setting mix. @throws RangeError with the code of `settingProblem`. */
+export function settingMix(input: SettingInput, scatter: Scatter = CENTRE): SettingMix {
+  const problem = settingProblem(input)
+  if (problem) throw new RangeError(problem)
+  const poured = pastePoured(input, scatter.jamming), { paste, amounts, grains, fresh, w } = poured
+  const { plaster, additions } = paste, { purity } = plaster
+  const alphaMax = Math.min(1, w / (purity * CHEMICAL_WATER))
+  const alphaSet = Math.min(0.95 * alphaMax, lostGloss(poured, input.waterTemperature))
+  const solids = solidsCapacity(paste), water = CP.water * paste.ratio
+  const tail = scatter.tail ?? 1, seedsAt = seedsOver({ ...input, additions }, scatter)
   const speed = Math.exp(Math.log(speedOf(additions)) * (1 + speedDoubt(additions) * (scatter.effect ?? 0)))
+  const solid = solidOf(paste, amounts, grains)
   return {
+    paste,
+    grains,
+    solid,
     amounts,
     fresh,
     alphaMax,
@@ -243,13 +337,13 @@ export function settingMix(input: SettingInput, scatter: Scatter = CENTRE): Sett
     tail,
     purity,
     seedsAt,
-    k: powder.rate / 60 * scatter.rate * speed * (powder.ratio.recommended / w) ** 0.75
-      * tailCorrection(tail, seedsAt(Infinity), alphaSet, alphaMax),
-    heat: HEAT[powder.crystal],
-    capacity: grains + water,
+    k: plaster.rate / 60 * scatter.rate * speed * (plaster.ratio.recommended / w) ** 0.75
+      * (1 + ON_GRAINS * grains.fine) * tailCorrection(tail, seedsAt(Infinity), alphaSet, alphaMax),
+    heat: HEAT[plaster.crystal],
+    capacity: solids + water,
     powderPerVolume: 1 / amounts.slurry,
-    start: (grains * roomTemperature + water * waterTemperature) / (grains + water),
-    strength: wetStrength(powder, amounts.dryPorosity),
+    start: startTemperature(input, paste, solids, water),
+    strength: wetStrength(plaster, solid, scatter.bond),
   }
 }
 
@@ -430,7 +524,7 @@ function integrate(
  * core/setting/moments.
  * Criteria (engineering, see docs/model.md): pour-by and webbing by mean yield stress, gloss at the face by jamming or
  * needle percolation,
- * final set and opening at the slowest place by wet strength S x^2 against a share of the full wet strength.
+ * final set by needle and opening at the slowest place by wet strength S x^2, opening against a share of the full one.
  * @param until runs at least this long even when all moments are known.
  * @throws RangeError with a sentence when the mix cannot be worked out.
  * One function: the moments are found while the run goes on, so that it can stop when all are known.
@@ -446,17 +540,18 @@ export function runSetting(
   const { alphaSet, alphaMax, strength, fresh } = mix
   const atStrength = (needed: number, least = 0) =>
     alphaSet + (alphaMax - alphaSet) * Math.min(0.995, Math.max(least, Math.sqrt(Math.min(1, needed / strength))))
-  const final = atStrength(1.7, 0.25)
+  const needle = scatter.needle ?? 1
   const levels = [
     alphaSet * shareAtYield(fresh, pourLimit(fresh)),
     alphaSet * shareAtYield(fresh, webbingLimit(fresh)),
     alphaSet,
-    final,
-    Math.max(final, atStrength(Math.max(1.5, 0.35 * strength))),
+    Math.min(0.99 * alphaMax, alphaSet * shareAtYield(fresh, NEEDLE.initial)),
+    Math.max(0.5 * alphaMax, atStrength(Math.min(NEEDLE.final * needle, NEARLY_ALL * strength))),
+    Math.max(atStrength(1.7, 0.25), atStrength(Math.max(1.5, 0.35 * strength))),
     atStrength(Math.max(2.5, 0.70 * strength)),
     atStrength(0.90 * strength),
   ]
-  const where = ['mean', 'mean', 'face', 'slowest', 'slowest', 'slowest', 'slowest'] as const
+  const where = ['mean', 'mean', 'face', 'face', 'slowest', 'slowest', 'slowest', 'slowest'] as const
   const reached = levels.map(() => Infinity)
   const time: number[] = [], share: number[] = [], temperature: number[] = []
   let previous: Sample | undefined, earlier: Sample | undefined
@@ -501,7 +596,8 @@ export function runSetting(
     previous = now
     return now.t < until || open > 0 || cool === Infinity
   })
-  const [pourBy, webbing, glossGone, finalSet, flexible, rigid, thin] = reached as [
+  const [pourBy, webbing, glossGone, initialSet, finalSet, flexible, rigid, thin] = reached as [
+    number,
     number,
     number,
     number,
@@ -517,6 +613,7 @@ export function runSetting(
       pourBy,
       webbing,
       glossGone,
+      initialSet,
       finalSet,
       openFlexible: flexible,
       openRigid: Math.max(rigid, warmest),
@@ -598,14 +695,15 @@ export function settingCurve(
   return curve
 }
 
-/** Temperature rise if no heat left the cast at all, K: the ceiling for a very thick piece. First principles. */
-export function adiabaticRise(input: Pick<SettingInput, 'powder' | 'ratio'>, start: Celsius): number {
-  const { powder, ratio } = input
-  const alphaMax = Math.min(1, ratio / (powder.purity * CHEMICAL_WATER))
-  const heat = powder.purity * alphaMax * (HEAT[powder.crystal] + HEAT_SLOPE * (start - 25))
-  const capacity = powder.purity * (CP.hemihydrate - HEAT_SLOPE * alphaMax) + (1 - powder.purity) * CP.inert
-    + CP.water * ratio
-  return heat / capacity
+/**
+ * Temperature rise if no heat left the cast at all, K: the ceiling for a very thick piece. First principles.
+ * @param start where the mix begins: `settingMix(input).start`
+ */
+export function adiabaticRise(input: Pick<SettingInput, 'powder' | 'ratio' | 'additions'>, start: Celsius): number {
+  const paste = pasteOf(input.powder, input.ratio, input.additions), { purity, crystal } = paste.plaster
+  const alphaMax = Math.min(1, paste.ratio / (purity * CHEMICAL_WATER))
+  const heat = purity * alphaMax * (HEAT[crystal] + HEAT_SLOPE * (start - 25))
+  return heat / (solidsCapacity(paste) + CP.water * paste.ratio - purity * HEAT_SLOPE * alphaMax)
 }
 
 /** How the fresh mix behaves before any setting: whether it flows at all, and its yield stress in Pa. */
@@ -615,11 +713,11 @@ export function freshStiffness(
   additions: readonly Addition[],
 ): { readonly flows: boolean, readonly yieldStress: number } {
   if (!(ratio > 0)) return { flows: false, yieldStress: Infinity }
-  const { effectiveRatio, slurryDensity } = solveMix({ powder, ratio, waterTemperature: 20, additions }, {
-    what: 'powder',
-    amount: 1,
-  })
-  if (effectiveRatio <= 0) return { flows: false, yieldStress: Infinity }
-  const { phi, jam, yieldStress: stiffness } = freshMix(powder, effectiveRatio, 20, slurryDensity)
-  return { flows: phi < jam, yieldStress: stiffness }
+  const { amounts, fresh } = pastePoured({ ...HANDY, powder, ratio, additions })
+  if (amounts.effectiveRatio <= 0) return { flows: false, yieldStress: Infinity }
+  return { flows: fresh.phi < fresh.jam, yieldStress: fresh.yieldStress }
 }
+/** What a mix is like by itself, before it is poured anywhere. */
+const HANDY = {
+  waterTemperature: 20, roomTemperature: 20, stir: { tool: 'hand', minutes: 1 }, section: 0.02, mould: 'plastic',
+} as const

@@ -2,14 +2,16 @@ import type { Basis, Celsius, Estimate, Seconds, WaterRatio } from '../units/qua
 import { Z80 } from '../units/quantity'
 import { latinCube, normalQuantile, sortedQuantile } from '../numeric/sampling'
 import { speedDoubt } from '../gypsum/additions'
+import { pasteOf } from '../gypsum/paste'
 import { MOULD_MATERIALS } from './body'
-import { CENTRE, coarseFor, FINE, runSetting, type SettingInput, type SettingMoments } from './hydration'
+import { BOND, expansionSpan } from './hardening'
+import { CENTRE, coarseFor, FINE, NEEDLE, runSetting, type SettingInput, type SettingMoments } from './hydration'
 import type { TailExponent } from './kinetics'
 import { outcomeOf, type Outcome } from './outcome'
 import type { Driving } from './flow'
 
 /** Version of the setting model; frozen into every run so that an old forecast can be explained later. */
-export const MODEL_VERSION = 'layers-1'
+export const MODEL_VERSION = 'layers-2'
 
 export interface MomentsInput extends Omit<SettingInput, 'ratio'> {
   readonly ratio: Estimate<WaterRatio>
@@ -28,6 +30,8 @@ export interface Moments {
   readonly pourBy: Estimate<Seconds>
   readonly webbing: Estimate<Seconds>
   readonly glossGone: Estimate<Seconds>
+  /** Needle times; runs frozen by an earlier model have no initial one, and an earlier final one. */
+  readonly initialSet?: Estimate<Seconds>
   readonly finalSet: Estimate<Seconds>
   readonly warmest: Estimate<Seconds>
   readonly warmestTemperature: Estimate<Celsius>
@@ -51,6 +55,16 @@ const SAMPLES = 200
 const RATE_SD = 0.30, UNCERTAIN_RATE_SD = 0.45
 export const SEEDS_SD = 0.80, TEMPERATURE_SD = 1, JAMMING_SD = 0.008, CONDUCTIVITY_SD = 0.20, COOLING_SD = 0.12
 const FLOW_SD = 0.35, STRENGTH_SD = 0.11
+/** Of the exponent of what grains leave of the strength: ends 0.8 and 2.0 at 10 and 90 %. */
+const BOND_SD = Math.log(2.0 / 0.8) / (2 * Z80)
+/** A needle's final strength against its centre, each side by its own end (10 and 90 %). */
+function needleOf(z: number): number {
+  const { final, finalLow, finalHigh } = NEEDLE
+  return Math.exp(z / Z80 * (z < 0 ? Math.log(final / finalLow) : Math.log(finalHigh / final)))
+}
+type Fourteen = [
+  number, number, number, number, number, number, number, number, number, number, number, number, number, number,
+]
 /** The late tail of the curve: a quarter, a half, a quarter. */
 const tailAt = (u: number): TailExponent => u < 0.25 ? 0.6 : u < 0.75 ? 1 : 1.6
 
@@ -72,7 +86,8 @@ export const NOT_WITHIN: Seconds = 12 * 3600
 const NOTE
   = '200 runs of the hydration and heat model over what is not known; fitted to set times of this class, not yet to your bag'
 
-type MomentKey = 'pourBy' | 'webbing' | 'glossGone' | 'finalSet' | 'warmest' | 'warmestTemperature' | 'coolAgain'
+type MomentKey
+  = | 'pourBy' | 'webbing' | 'glossGone' | 'initialSet' | 'finalSet' | 'warmest' | 'warmestTemperature' | 'coolAgain'
 
 function opening(m: SettingMoments, input: MomentsInput): Seconds {
   const byMould = MOULD_MATERIALS[input.mould].flexible ? m.openFlexible : m.openRigid
@@ -135,10 +150,9 @@ export function centreMoments(input: MomentsInput): Drawn {
 
 /**
  * Moments and outcome with their 10 % and 90 % quantiles over what is not known: the bag's speed, how well stirring
- * seeds it, the late tail,
- * the true ratio within its own range, the temperature within a degree, jamming, conduction, the effect of additives,
- * and the misfit of the laws
- * for flow, strength and expansion. 200 points of a Latin hypercube, with coarser shells.
+ * seeds it, the late tail, the true ratio within its own range, the temperature within a degree, jamming, conduction,
+ * the effect of additives, what grains hold, what a needle marks, and the misfit of the laws for flow, strength and
+ * expansion. 200 points of a Latin hypercube, with coarser shells.
  * @throws RangeError with a sentence when the mix cannot be worked out.
  */
 export function forecast(input: MomentsInput, samples = SAMPLES): Forecast {
@@ -157,20 +171,20 @@ export function* forecasting(input: MomentsInput, samples = SAMPLES): Generator<
   const centre = centreMoments(input)
   const bag = rateOf(input)
   const ratioSd = Math.log(input.ratio.high / input.ratio.low) / (2 * Z80)
-  const { expansion } = input.powder
-  const expansionSd = Math.log(expansion.high / expansion.low) / (2 * Z80)
+  const growth = expansionSpan(pasteOf(input.powder, input.ratio.value, input.additions))
+  const expansionSd = Math.log(growth.high / growth.low) / (2 * Z80)
   const doubtful = speedDoubt(input.additions ?? []) > 0
   const resolution = coarseFor(input.section)
-  const cube = latinCube(samples, 12)
+  const cube = latinCube(samples, 14)
   const drawn: Record<string, number[]> = {}
   const keys = Object.keys(centre) as (keyof Drawn)[]
   for (const key of keys) drawn[key] = []
   for (let i = 0; i < samples; i++) {
     yield
     const point = cube.map(values => values[i]!)
-    const [rate, seeds, ratio, warmth, jamming, conductivity, effect, cooling, flow, strength, growth] = point.map(
-      normalQuantile,
-    ) as [number, number, number, number, number, number, number, number, number, number, number]
+    const [rate, seeds, ratio, warmth, jamming, conductivity, effect, cooling, flow, strength, grown, , held, marked]
+      = point.map(normalQuantile) as Fourteen
+    const bond = BOND * Math.exp(BOND_SD * held)
     const setting = {
       ...input,
       ratio: input.ratio.value * Math.exp(ratioSd * ratio),
@@ -184,11 +198,14 @@ export function* forecasting(input: MomentsInput, samples = SAMPLES): Generator<
       jamming: Math.exp(JAMMING_SD * jamming),
       conductivity: Math.exp(CONDUCTIVITY_SD * conductivity),
       effect: doubtful ? effect : 0,
+      bond,
+      needle: needleOf(marked),
     }, resolution)
     const one = draw(input, setting, run, {
       flow: Math.exp(FLOW_SD * flow),
       strength: Math.exp(STRENGTH_SD * strength),
-      expansion: Math.exp(expansionSd * growth),
+      expansion: Math.exp(expansionSd * grown),
+      bond,
     })
     for (const key of keys)
       drawn[key]!.push(
@@ -215,6 +232,7 @@ export function* forecasting(input: MomentsInput, samples = SAMPLES): Generator<
       pourBy: time('pourBy'),
       webbing: time('webbing'),
       glossGone: time('glossGone'),
+      initialSet: time('initialSet'),
       finalSet: time('finalSet'),
       warmest: time('warmest'),
       warmestTemperature: estimate('warmestTemperature'),

@@ -1,15 +1,19 @@
-import type { Celsius, Metres, Seconds } from '../units/quantity'
-import { dampStrength, dryStrength, growingStrength, settingExpansion } from './hardening'
+import type { Celsius, Metres, Seconds, WaterRatio } from '../units/quantity'
+import type { Addition } from '../gypsum/additions'
+import { solveMix } from '../gypsum/mix'
+import { grainsIn, pasteOf, waterForGrains } from '../gypsum/paste'
+import type { PowderClass } from '../gypsum/powders'
+import { dampStrength, dryStrength, expansionSpan, growingStrength, settingExpansion } from './hardening'
 import type { SettingInput, SettingRun } from './hydration'
 import { bleedShare, clearing, freeBubble, plasticViscosity, type Driving } from './flow'
-import { turnsOf } from '../gypsum/stirring'
+import { turnsOf, type Stirring } from '../gypsum/stirring'
 
 /** What a setting run leads to besides its moments. */
 export interface Outcome {
   /** Until when shaking helps, seconds after wetting, and the smallest bubble that gets out by then, m. */
   readonly tapUntil: Seconds
   readonly bubble: Metres
-  /** Smallest bubble that rises in the fresh mix with nobody shaking, m. */
+  /** Smallest bubble that rises in the fresh mix with nobody shaking, m; none is larger than the section. */
   readonly freeBubble: Metres
   /** Plastic viscosity of the fresh mix, Pa s. */
   readonly viscosity: number
@@ -34,12 +38,17 @@ export interface Outcome {
 export const PAINT_MOISTURE = 0.05
 
 /** Multipliers of what the laws here are least sure of. */
-interface OutcomeScatter { readonly flow: number, readonly strength: number, readonly expansion: number }
+interface OutcomeScatter {
+  readonly flow: number
+  readonly strength: number
+  readonly expansion: number
+  readonly bond?: number
+}
 const NONE: OutcomeScatter = { flow: 1, strength: 1, expansion: 1 }
 
 /**
  * @param driving how bubbles are driven out, from the end of stirring, over the depth of the section.
- * Laws and sources: rheology.ts and hardening.ts.
+ * Laws and sources: flow.ts and hardening.ts.
  */
 export function outcomeOf(
   input: SettingInput,
@@ -47,20 +56,21 @@ export function outcomeOf(
   driving: Driving,
   scatter: OutcomeScatter = NONE,
 ): Outcome {
-  const { powder } = input
-  const { amounts, fresh } = mix
+  const { amounts, fresh, grains, paste, solid } = mix, { plaster } = paste
   const stirred = (input.stirFrom ?? 0) + input.stir.minutes * 60
   const t: Celsius = mix.start
-  const cleared = clearing(fresh, course, driving, input.section, stirred)
+  const cleared = clearing(fresh, course, driving, input.section, stirred, scatter.flow)
   const wet = mix.strength * scatter.strength,
-    dry = Math.max(wet, dryStrength(powder, amounts.dryPorosity) * scatter.strength)
+    dry = Math.max(wet, dryStrength(plaster, solid, scatter.bond) * scatter.strength)
+  const standing = Math.max(0, moments.pourBy - stirred)
+  const bed = { fineVolume: grains.fineVolume, water: waterForGrains(paste).value }
   return {
     tapUntil: cleared.until,
-    bubble: cleared.smallest * Math.sqrt(scatter.flow),
-    freeBubble: freeBubble(fresh) * scatter.flow,
+    bubble: cleared.smallest,
+    freeBubble: Math.min(freeBubble(fresh) * scatter.flow, input.section),
     viscosity: plasticViscosity(fresh, 0, t) * scatter.flow,
-    bleed: bleedShare(powder, amounts.effectiveRatio, t, Math.max(0, moments.pourBy - stirred), input.section),
-    expansion: settingExpansion(powder, input.ratio, turnsOf(input.stir), input.additions) * scatter.expansion,
+    bleed: bleedShare(plaster, amounts.effectiveRatio, t, standing, input.section, bed),
+    expansion: settingExpansion(paste, turnsOf(input.stir), grains.coarseVolume / amounts.slurry) * scatter.expansion,
     hourStrength: growingStrength(wet, (afterHour - mix.alphaSet) / (mix.alphaMax - mix.alphaSet)),
     wetStrength: wet,
     dryStrength: dry,
@@ -70,4 +80,24 @@ export function outcomeOf(
     freeWater: amounts.freeWater / amounts.slurry,
     above43,
   }
+}
+
+/**
+ * How much a cast grows on setting, as a share, with the range its class of powder is met with.
+ * @param additions shares of what is in the bag
+ */
+export function growthOf(
+  powder: PowderClass,
+  ratio: WaterRatio,
+  stir: Stirring,
+  additions: readonly Addition[],
+): { readonly value: number, readonly low: number, readonly high: number } {
+  const paste = pasteOf(powder, ratio, additions), { plaster } = paste
+  const { slurry } = solveMix(
+    { powder: plaster, ratio: paste.ratio, waterTemperature: 20, additions: paste.additions },
+    { what: 'powder', amount: 1 },
+  )
+  const of = (usual: number) => settingExpansion(paste, turnsOf(stir), grainsIn(paste).coarseVolume / slurry, usual)
+  const { low, high } = expansionSpan(paste)
+  return { value: of(plaster.expansion.usual), low: of(low), high: of(high) }
 }

@@ -27,7 +27,8 @@ export async function setAside(scope: Scope): Promise<SetAside[]> {
     sql<string | null>`run->'plan'->>'name'`.as('name'),
     sql<boolean>`jsonb_typeof(run->'schema') = 'number'`.as('numbered'),
   ])
-    .where(sql<boolean>`run->'schema' is distinct from to_jsonb(${RUNS.version}::int)`).execute()
+    .where(sql<boolean>`((run->>'schema') ~ '^[0-9]{1,9}$'
+      and (run->>'schema')::int between 1 and ${RUNS.version}::int) is not true`).execute()
   const told = (what: SetAside['what'], id: string, body: unknown, read: Upcast<unknown>): SetAside[] =>
     read.ok ? [] : [{ what, id, name: nameIn(body), why: read.why }]
   return [

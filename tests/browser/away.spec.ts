@@ -1,4 +1,4 @@
-import { AGAIN, enterDemo, expect, installed, press, test } from './workshop'
+import { AGAIN, choose, enterDemo, expect, installed, press, test } from './workshop'
 
 const id = (url: string) => url.split('/').at(-1)!
 
@@ -27,8 +27,7 @@ test('far from any network: a print becomes a mould, a plan and a pour, the page
   const page = await context.newPage()
   await page.goto(`${demo.url}/plan/${plan}`)
   await expect(page.getByRole('textbox', { name: 'Name of the plan' })).toHaveValue('Far print')
-  await page.getByRole('combobox', { name: 'Bucket' }).click()
-  await page.getByRole('option').first().click()
+  await choose(page, 'Bucket', page.getByRole('option').first())
   await page.getByRole('button', { name: 'Take to the bench' }).click()
   await page.waitForURL(/\/bench\//)
   const pour = id(page.url())

@@ -1,4 +1,4 @@
-import { expect, expectAccessible, test } from './workshop'
+import { choose, expect, expectAccessible, test } from './workshop'
 
 test('a new workshop: its owner, a mould, a bucket, a bag, a plan, another person, and no door for the demo', async ({ page, empty }) => {
   await page.goto(empty.url)
@@ -49,16 +49,13 @@ test('a new workshop: its owner, a mould, a bucket, a bag, a plan, another perso
 
   await page.getByRole('link', { name: 'Plan', exact: true }).click()
   await page.getByRole('button', { name: 'New plan' }).click()
-  await page.getByRole('combobox', { name: 'Add a mould' }).click()
-  await page.getByRole('option', { name: 'Candle dish' }).click()
-  await page.getByRole('combobox', { name: 'Bucket' }).click()
-  await page.getByRole('option', { name: 'Blue bucket' }).click()
+  await choose(page, 'Add a mould', 'Candle dish')
+  await choose(page, 'Bucket', 'Blue bucket')
   await expect(page.getByRole('button', { name: 'Take to the bench' })).toBeEnabled()
 
   await page.getByRole('link', { name: 'Workshop' }).click()
   await page.getByLabel('For whom').fill('Onlooker')
-  await page.getByRole('combobox', { name: 'Role', exact: true }).click()
-  await page.getByRole('option', { name: 'Viewer' }).click()
+  await choose(page, 'Role', 'Viewer')
   await page.getByRole('button', { name: 'Make an invitation' }).click()
   const link = (await page.getByRole('link', { name: /\/enter\// }).getAttribute('href'))!
   await expect(page.getByRole('img', { name: 'The same address, to be scanned' })).toBeVisible()

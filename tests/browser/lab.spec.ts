@@ -1,4 +1,4 @@
-import { enterDemo, expect, test } from './workshop'
+import { choose, enterDemo, expect, test } from './workshop'
 
 test.describe('the lab', () => {
   test('two mixes side by side: a lever, an additive, what changed in words, ranges, a copy, and all of it after a reload', async ({ page, demo }) => {
@@ -16,11 +16,10 @@ test.describe('the lab', () => {
     await expect(row('Gloss goes').getByRole('cell').nth(1)).toContainText(/\d+ min \d+–\d+ min/)
 
     await page.getByRole('button', { name: 'Gloss goes' }).click()
-    await expect(page.getByText('Initial set: grains jam or needles span the mix.')).toBeVisible()
+    await expect(page.getByText('To the eye: grains jam or needles span the mix, 20 kPa.')).toBeVisible()
 
     // A retarder is said to be uncertain, and too much of it to be harmful; clearing it takes it away again.
-    await page.getByRole('combobox', { name: 'Add to the mix' }).click()
-    await page.getByRole('option', { name: 'Citric acid or citrate' }).click()
+    await choose(page, 'Add to the mix', 'Citric acid or citrate')
     await expect(changes).toContainText(/0\.1 % citric acid or citrate: .*sets .* later/)
     await expect(page.getByText('B: Citric acid or citrate: its effect is known to an order of magnitude; try a cup.'))
       .toBeVisible()
@@ -31,8 +30,7 @@ test.describe('the lab', () => {
 
     // A third, copied from the second; taking B away moves it up.
     await page.getByRole('button', { name: 'Copy B and change it' }).click()
-    await page.getByRole('combobox', { name: 'Mould', exact: true }).click()
-    await page.getByRole('option', { name: 'Wood' }).click()
+    await choose(page, 'Mould', 'Wood')
     await expect(changes).toContainText(/wood mould/)
     await page.reload()
     await expect(page.getByRole('button', { name: /^C Plaster of Paris at 75, 25 mm in wood/ })).toHaveAttribute(
@@ -57,8 +55,7 @@ test.describe('the lab', () => {
     await ratio.press('Enter')
     await expect(page.getByText('B: Outside what the model was checked for: this powder is used at 60 to 90.'))
       .toBeVisible()
-    await page.getByRole('combobox', { name: /^Start again from/ }).click()
-    await page.getByRole('option', { name: 'Six lantern bases' }).click()
+    await choose(page, page.getByRole('combobox', { name: /^Start again from/ }), 'Six lantern bases')
     await expect(page.getByRole('button', { name: /^A Gypsum cement at 45, 30 mm in silicone/ })).toBeVisible()
     await expect(page.getByLabel('What changed against A')).toHaveText('B Nothing is changed yet.')
   })
@@ -81,8 +78,7 @@ test.describe('the lab', () => {
     await expect(page.getByText(/thicker than its 60 to 90/)).toBeVisible()
     await page.getByRole('button', { name: 'It doubles' }).click()
     await expect(page.getByText(/does not quite double: you run short/)).toBeVisible()
-    await page.getByRole('combobox', { name: 'With this powder' }).click()
-    await page.getByRole('option', { name: 'Gypsum cement, bag 14' }).click()
+    await choose(page, 'With this powder', page.getByRole('option', { name: 'Gypsum cement, bag 14' }))
     await expect(page.getByText(/so it does double/)).toBeVisible()
 
     const typed = page.getByLabel('Say it as you know it')

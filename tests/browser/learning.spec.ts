@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { enterDemo, expect, expectAccessible, later, press, test, turnTo } from './workshop'
+import { choose, enterDemo, expect, expectAccessible, later, press, test, turnTo } from './workshop'
 
 test('what is marked moves the forecast, says so and is written down; the bag remembers it for the next plan', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -17,12 +17,9 @@ test('what is marked moves the forecast, says so and is written down; the bag re
     await page.getByRole('link', { name: 'Plan', exact: true }).click()
     await page.getByRole('button', { name: 'New plan' }).click()
     await page.getByRole('textbox', { name: 'Name of the plan' }).fill(name)
-    await page.getByRole('combobox', { name: 'Add a mould' }).click()
-    await page.getByRole('option', { name: 'Lantern base' }).click()
-    await page.getByRole('combobox', { name: 'Bucket' }).click()
-    await page.getByRole('option', { name: 'Flexible 2 l bowl' }).click()
-    await page.getByRole('combobox', { name: 'Powder' }).click()
-    await page.getByRole('option', { name: 'Quick sack' }).click()
+    await choose(page, 'Add a mould', 'Lantern base')
+    await choose(page, 'Bucket', 'Flexible 2 l bowl')
+    await choose(page, 'Powder', 'Quick sack')
   }
   await plan('Quick lantern')
   await expect(page.getByText(/The times here use that/)).toHaveCount(0)

@@ -1,5 +1,5 @@
 import { launch } from '../product'
-import { enterDemo, expect, expectAccessible, expectIn, test, turnTo } from './workshop'
+import { choose, enterDemo, expect, expectAccessible, expectIn, test, turnTo } from './workshop'
 
 test('the logbook finds by a word and by what went wrong, keeps the view, and says so when nothing fits', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -8,8 +8,7 @@ test('the logbook finds by a word and by what went wrong, keeps the view, and sa
   await page.getByLabel('Find pours').fill('TILES')
   await expect(page.getByRole('link', { name: /Garden tiles/ }).first()).toBeVisible()
   await expect(page.getByRole('link', { name: /Bell-pulls/ })).toHaveCount(0)
-  await page.getByRole('combobox', { name: 'Defect' }).click()
-  await page.getByRole('option', { name: 'Layer line' }).click()
+  await choose(page, 'Defect', 'Layer line')
   await expect(page.getByRole('link', { name: /Garden tiles/ })).toHaveCount(1)
   // What is looked for is in the address: a reload finds the same.
   await page.reload()
@@ -67,8 +66,7 @@ test('charts over time have their figures beside them, and a bag can be looked a
   const set = page.getByRole('region', { name: 'When the gloss went, against the forecast' })
   await set.getByText('Its figures').click()
   const all = await set.getByRole('row').count()
-  await set.getByRole('combobox').click()
-  await page.getByRole('option', { name: /Gypsum cement/ }).click()
+  await choose(page, set.getByRole('combobox'), /Gypsum cement/)
   await expect.poll(() => set.getByRole('row').count()).toBeLessThan(all)
   await expect(page.getByRole('main')).toContainText(/\d+ % of about \d+/)
   await expectAccessible(page)
@@ -78,8 +76,7 @@ test('what differs is answered as it is: cannot tell, and how many more pours it
   await enterDemo(page, demo)
   await page.goto(`${demo.url}/logbook/trials`)
   await expect(page.getByText(/^\s*(Cannot tell yet|It differs|Too few to say)\s*$/)).toBeVisible()
-  await page.getByRole('combobox', { name: 'What may be behind it?' }).click()
-  await page.getByRole('option', { name: 'bag' }).click()
+  await choose(page, 'What may be behind it?', 'bag')
   await expect(page.getByRole('combobox', { name: 'First side' })).toBeVisible()
   await page.getByLabel(/A difference worth having/).fill('40')
   await page.getByLabel(/A difference worth having/).blur()
@@ -114,8 +111,7 @@ test('a piece is looked over: faults where they are, by pointer and by keys, a m
   await page.getByLabel('Of the model').blur()
   await page.getByRole('button', { name: 'Note it' }).click()
   await expect(page.getByText(/too small/)).toBeVisible()
-  await page.getByRole('combobox', { name: 'Check list' }).click()
-  await page.getByRole('option', { name: 'Dental model and base' }).click()
+  await choose(page, 'Check list', 'Dental model and base')
   await page.getByLabel(/^Base, at least/).fill('16 mm')
   await page.getByLabel(/^Base, at least/).blur()
   await expect(page.getByText(/as it should be, at least 15/)).toBeVisible()
@@ -129,8 +125,7 @@ test('a piece is looked over: faults where they are, by pointer and by keys, a m
   })
   await expect(page.getByRole('group', { name: /^Photo of Lantern base 1/ })).toBeVisible()
   await expect(crack).toHaveCount(0)
-  await page.getByRole('combobox', { name: 'Of which pour' }).click()
-  await page.getByRole('option', { name: /Evening class/ }).first().click()
+  await choose(page, 'Of which pour', page.getByRole('option', { name: /Evening class/ }).first())
   await expect(page.getByRole('group', { name: /for comparison/ })).toBeVisible()
   await page.getByRole('button', { name: 'Second' }).click()
   await expectAccessible(page)

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { launch } from '../product'
-import { enterDemo, expect, expectAccessible, later, ownPlan, press, test, turnTo } from './workshop'
+import { choose, enterDemo, expect, expectAccessible, later, ownPlan, press, test, turnTo } from './workshop'
 
 // Its tests stand each for itself: workers share them.
 test.describe.configure({ mode: 'parallel' })
@@ -77,13 +77,11 @@ test.describe('the plan', () => {
     await ratio.press('Enter')
     await expect(page.getByRole('button', { name: 'Take to the bench' })).toBeEnabled()
 
-    await page.getByRole('combobox', { name: 'How much' }).click()
-    await page.getByRole('option', { name: 'I have this much powder left' }).click()
+    await choose(page, 'How much', 'I have this much powder left')
     await page.getByRole('textbox', { name: 'Powder left' }).fill('1 1/2 lb')
     // 680 g at 44 makes 561 ml, less 6 % for losses 529 ml: one lantern of 412 ml, 117 ml over.
     await expect(page.getByText(/5 of the moulds stay empty\.\s+1\d\d ml is over: test tiles\./)).toBeVisible()
-    await page.getByRole('combobox', { name: 'How much' }).click()
-    await page.getByRole('option', { name: 'To fill the moulds' }).click()
+    await choose(page, 'How much', 'To fill the moulds')
 
     await page.getByRole('button', { name: 'Scoops' }).click()
     await expect(page.getByText(/how the scoop was filled moves the ratio/)).toBeVisible()

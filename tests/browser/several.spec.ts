@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { enterDemo, expect, expectAccessible, later, ownPlan, ownPour, press, test } from './workshop'
+import { choose, enterDemo, expect, expectAccessible, later, ownPlan, ownPour, press, test } from './workshop'
 
 async function toBench(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Take to the bench' }).click()
@@ -68,8 +68,7 @@ test('a shell in coats: a thickness map says how much, and the bench when the ne
     }],
   })
   await page.goto(`${demo.url}/plan/${shell}`)
-  await page.getByRole('combobox', { name: 'How it is made' }).click()
-  await page.getByRole('option', { name: 'Shell built up by hand' }).click()
+  await choose(page, 'How it is made', 'Shell built up by hand')
   await expect(page.getByRole('heading', { name: 'Coat 3 of 3' })).toBeVisible()
   await page.getByRole('button', { name: 'One less: Coats' }).click()
   await page.getByRole('button', { name: 'Say how thick where' }).click()

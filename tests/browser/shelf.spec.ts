@@ -1,4 +1,16 @@
-import { clickIn, enterDemo, expect, expectAccessible, expectIn, later, ownPour, press, test, turnTo } from './workshop'
+import {
+  choose,
+  clickIn,
+  enterDemo,
+  expect,
+  expectAccessible,
+  expectIn,
+  later,
+  ownPour,
+  press,
+  test,
+  turnTo,
+} from './workshop'
 
 test('a cast is opened, weighed three times and moved: its dry date moves, holds, and says why', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -67,8 +79,7 @@ test('a cast is opened, weighed three times and moved: its dry date moves, holds
   await expect(dialog.getByText(/Not above 50 °C: plaster begins to lose the water it is made of/)).toBeVisible()
 
   // The first of the three was weighed; the others are moved with it.
-  await dialog.getByRole('combobox', { name: 'Where they stand' }).click()
-  await page.getByRole('option', { name: 'In the sun' }).click()
+  await choose(page, dialog.getByRole('combobox', { name: 'Where they stand' }), 'In the sun')
   await expect(dialog.getByText('Noted where it stands.')).toBeVisible()
   await page.keyboard.press('Escape')
   await expectIn(page, onShelf.getByText(/Move it out of the sun/))

@@ -1,4 +1,4 @@
-import { clickIn, enterDemo, expect, expectAccessible, later, press, test, turnTo } from './workshop'
+import { choose, clickIn, enterDemo, expect, expectAccessible, later, press, test, turnTo } from './workshop'
 
 test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, through a reload and a killed server, into the logbook', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -7,13 +7,11 @@ test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, th
   await page.getByRole('textbox', { name: 'Name of the plan' }).fill('Lanterns and bell-pulls')
   await expect(page.getByText('Choose at least one mould to fill.').first()).toBeVisible()
   for (const mould of ['Lantern base', 'Bell-pull']) {
-    await page.getByRole('combobox', { name: 'Add a mould' }).click()
-    await page.getByRole('option', { name: mould }).click()
+    await choose(page, 'Add a mould', mould)
   }
   await page.getByRole('button', { name: 'One more: How many: Bell-pull' }).click()
   await expect(page.getByText('Choose the bucket you will mix in.').first()).toBeVisible()
-  await page.getByRole('combobox', { name: 'Bucket' }).click()
-  await page.getByRole('option', { name: 'Flexible 2 l bowl' }).click()
+  await choose(page, 'Bucket', 'Flexible 2 l bowl')
   // By hand: (412 + 2 x 38) ml x 1.06 = 517 ml; a kilogram of powder makes (0.92/2630 + 0.08/2700 + 0.67/998.2) / 0.98
   // = 1.0721 l.
   await expect(page.getByRole('img', { name: /^To scale\./ })).toHaveAccessibleName(/323 g water.*482 g powder/)

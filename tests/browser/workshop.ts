@@ -82,6 +82,18 @@ export async function expectIn(page: Page, row: Locator): Promise<void> {
   ).toPass()
 }
 
+/** Chooses from a list that opens; one that was closed by the end of the one before it is opened again. */
+export async function choose(page: Page, from: Locator | string, what: Locator | string | RegExp): Promise<void> {
+  const list = typeof from === 'string' ? page.getByRole('combobox', { name: from, exact: true }) : from
+  const option = typeof what === 'object' && 'click' in what ? what : page.getByRole('option', { name: what })
+  await expect(async () => {
+    if (!await option.isVisible()) await list.click({ timeout: STILL_MS })
+    await option.click({ timeout: STILL_MS })
+  }).toPass()
+  // A list takes the focus back as it closes.
+  await expect(page.getByRole('listbox')).toHaveCount(0)
+}
+
 /** A pour of the test's own, at its first stage on the bench. */
 export async function ownPour(page: Page, demo: Product, name: string): Promise<void> {
   await page.goto(`${demo.url}/plan/${await ownPlan(page, demo, name)}`)

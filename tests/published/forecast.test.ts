@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { runSetting } from '../../core/setting/hydration'
 import { bagRate, learn, priorOf, momentShift, type Observation } from '../../core/forecast/learning'
 import { shiftWords } from '../../core/forecast/words'
-import { forecast } from '../../core/setting/moments'
+import { forecast, MODEL_VERSION } from '../../core/setting/moments'
 import { fitSurfaces, onSurface, termCount } from '../../core/forecast/surface'
 import { CASES, dice, score, WORLDS } from '../worlds'
 
@@ -120,16 +120,17 @@ describe('the forecast that learns', () => {
   })
 
   it('a bag’s pours add up by their precision, the newest loudest, never surer than one pour from the next', () => {
+    const told = (mean: number, sd: number) => ({ mean, sd, model: MODEL_VERSION })
     expect(bagRate(0.3, [])).toEqual({ mean: 0, sd: 0.3 })
-    const once = bagRate(0.3, [{ mean: 0.4, sd: 0.1 }])
+    const once = bagRate(0.3, [told(0.4, 0.1)])
     // By hand: precisions 1 / 0.09 and 1 / (0.01 + 0.0049).
     expect(once.mean).toBeCloseTo(0.4 * (1 / 0.0149) / (1 / 0.0149 + 1 / 0.09), 6)
-    expect(bagRate(0.3, [{ mean: 0.4, sd: 0.1 }, { mean: 0, sd: 0.1 }]).mean).toBeGreaterThan(
-      bagRate(0.3, [{ mean: 0, sd: 0.1 }, { mean: 0.4, sd: 0.1 }]).mean,
+    expect(bagRate(0.3, [told(0.4, 0.1), told(0, 0.1)]).mean).toBeGreaterThan(
+      bagRate(0.3, [told(0, 0.1), told(0.4, 0.1)]).mean,
     )
-    expect(bagRate(0.3, Array.from({ length: 50 }, () => ({ mean: 0.4, sd: 0.05 }))).sd).toBeGreaterThanOrEqual(0.07)
+    expect(bagRate(0.3, Array.from({ length: 50 }, () => told(0.4, 0.05))).sd).toBeGreaterThanOrEqual(0.07)
     // The next plan from that bag begins where its pours were.
-    const known = { ...input, bagRate: bagRate(0.3, [{ mean: 0.4, sd: 0.08 }, { mean: 0.38, sd: 0.08 }]) }
+    const known = { ...input, bagRate: bagRate(0.3, [told(0.4, 0.08), told(0.38, 0.08)]) }
     expect(learn([priorOf(known)], []).moments[0]!.glossGone.value / planned.glossGone.value).toBeLessThan(0.75)
   })
 })

@@ -1,13 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { dampStrength, dryStrength, settingExpansion, wetStrength } from '../../core/setting/hardening'
 import { solveMix } from '../../core/gypsum/mix'
+import { pasteOf } from '../../core/gypsum/paste'
 import { powderClass, type PowderClassId } from '../../core/gypsum/powders'
 import { bleedShare } from '../../core/setting/flow'
 
 const porosity = (id: PowderClassId, ratio: number) =>
   solveMix({ powder: powderClass(id), ratio, waterTemperature: 21 }, { what: 'powder', amount: 1 }).dryPorosity
-const wet = (id: PowderClassId, ratio: number) => wetStrength(powderClass(id), porosity(id, ratio))
-const dry = (id: PowderClassId, ratio: number) => dryStrength(powderClass(id), porosity(id, ratio))
+const neat = (id: PowderClassId, ratio: number) => ({ porosity: porosity(id, ratio), grains: 0 })
+const wet = (id: PowderClassId, ratio: number) => wetStrength(powderClass(id), neat(id, ratio))
+const dry = (id: PowderClassId, ratio: number) => dryStrength(powderClass(id), neat(id, ratio))
 
 describe('wet strength after one hour, MPa (dental materials handbook, from memory)', () => {
   const published = [
@@ -53,7 +55,7 @@ describe('ISO 6873 limits by type (from memory; 10 % tolerance, since one law se
       0.30,
     ]] as const,
   )('%s expands between %f and %f %%', (id, low, high) => {
-    const percent = 100 * settingExpansion(powderClass(id), powderClass(id).ratio.recommended, 100)
+    const percent = 100 * settingExpansion(pasteOf(powderClass(id), powderClass(id).ratio.recommended), 100)
     expect(percent).toBeGreaterThanOrEqual(low)
     expect(percent).toBeLessThanOrEqual(high)
   })
@@ -76,12 +78,13 @@ describe('dry strength against ratio, MPa (pottery plaster handbook, low confide
 
 describe('growth and bleed', () => {
   it('thicker and longer stirred mixes grow more; potassium sulfate takes a third away', () => {
-    const p = powderClass('gypsum-cement')
-    const usual = settingExpansion(p, 0.42, 100)
+    const at = (ratio: number, sulfate = 0) =>
+      pasteOf(powderClass('gypsum-cement'), ratio, [{ id: 'potassium-sulfate', share: sulfate }])
+    const usual = settingExpansion(at(0.42), 100)
     expect(100 * usual).toBeCloseTo(0.35, 9)
-    expect(settingExpansion(p, 0.38, 100)).toBeGreaterThan(usual)
-    expect(settingExpansion(p, 0.42, 200)).toBeGreaterThan(usual)
-    expect(settingExpansion(p, 0.42, 100, [{ id: 'potassium-sulfate', share: 0.02 }]) / usual).toBeCloseTo(0.65, 9)
+    expect(settingExpansion(at(0.38), 100)).toBeGreaterThan(usual)
+    expect(settingExpansion(at(0.42), 200)).toBeGreaterThan(usual)
+    expect(settingExpansion(at(0.42, 0.02), 100) / usual).toBeCloseTo(0.65, 9)
   })
 
   it('water stands on a mix thinner than its settled bed holds, and never more than the excess', () => {

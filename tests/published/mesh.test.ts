@@ -64,6 +64,10 @@ describe('measures (closed forms of solid geometry)', () => {
     expect(words(positionsOf([...box([0, 0, 0], [1, 1, 1]), box([0, 0, 0], [1, 1, 1])[0]!])).join()).toMatch(
       /shared by more than two/,
     )
+    // Two boxes along one edge: the volume is that of both.
+    const touching = positionsOf([...box([0, 0, 0], [1, 1, 1]), ...box([1, 1, 0], [2, 2, 1])])
+    expect(judge(touching)).toEqual({ trusted: true, remarks: [{ code: 'touching', edges: 1 }] })
+    expect(words(touching)[0]).toMatch(/^1 edge is shared by four faces or more: bodies touch along there/)
     expect(columnSpans(cube.slice(18), [0, 0, 1], 32).bad).toBeGreaterThan(0)
   })
 
@@ -150,6 +154,9 @@ describe('STL', () => {
 
   const lying = writeStl({ positions: cube })
   new DataView(lying.buffer).setUint32(80, 4_000_000_000, true)
+  const silent = writeStl({ positions: cube }), short = writeStl({ positions: cube })
+  new DataView(silent.buffer).setUint32(80, 0, true)
+  new DataView(short.buffer).setUint32(80, 7, true)
   const broken = writeStl({ positions: cube })
   new DataView(broken.buffer).setFloat32(84 + 12, NaN, true)
   it.each<[string, Uint8Array, RegExp]>([
@@ -162,6 +169,8 @@ describe('STL', () => {
       writeStl({ positions: cube }).slice(0, 84 + 50 * 5 + 20),
       /announces 12 triangles and holds 5/,
     ],
+    ['a count of none', silent, /announces no triangles and holds 12; all of them were taken/],
+    ['a count that is too small', short, /announces 7 triangles and goes on after them, with room for 12/],
     ['a NaN', broken, /^1 triangle has impossible numbers and was left out/],
     [
       'text that breaks off',

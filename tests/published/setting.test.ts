@@ -13,7 +13,7 @@ import {
 } from '../../core/setting/hydration'
 import { isothermalTime, temperatureFactor } from '../../core/setting/kinetics'
 import { POWDER_CLASSES, powderClass } from '../../core/gypsum/powders'
-import { bubbleSpeed, clearing, freeBubble } from '../../core/setting/flow'
+import { bubbleSpeed, clearing, freeBubble, LARGEST_BUBBLE } from '../../core/setting/flow'
 import { methodOfLines } from './method-of-lines'
 
 const plaster: SettingInput = {
@@ -125,7 +125,7 @@ describe('customs of the trade (common practice, no source)', () => {
     expect(all.smallest * 1000).toBeLessThan(0.3)
     expect(Math.abs(all.until / moments.webbing - 1)).toBeLessThan(0.1)
     expect(freeBubble(mix.fresh) * 1000).toBeGreaterThan(3)
-    expect(clearing(mix.fresh, course, 'none', 0.03, 60)).toEqual({ until: 60, smallest: freeBubble(mix.fresh) })
+    expect(clearing(mix.fresh, course, 'none', 0.03, 60)).toEqual({ until: 60, smallest: LARGEST_BUBBLE })
   })
 
   it('a bubble of half a millimetre rises half a millimetre a second in a mix of 0.4 Pa s (Stokes)', () => {

@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { METRIC } from '../../core/units/units'
 import type { Happening } from '../../core/pour/events'
 import { freezeRun, type FrozenRun } from '../../core/plan/run'
+import { MODEL_VERSION } from '../../core/setting/moments'
 import { summariseCasts, summarisePour } from '../../core/pour/projection'
 import { foldPour } from '../../core/pour/fold'
 import { REAL_TIME } from '../../contract/clock'
@@ -385,7 +386,7 @@ describe('the library and plans', () => {
 
   it('a pour that a newer version froze is told, and takes nothing in', async () => {
     const pour = await newPour()
-    await scope.update('pour').set({ run: JSON.stringify({ ...run, schema: 2 }) as never }).where('id', '=', pour).execute()
+    await scope.update('pour').set({ run: JSON.stringify({ ...run, schema: 3 }) as never }).where('id', '=', pour).execute()
     await expect(pourWithEvents(scope, pour)).rejects.toThrow(expect.objectContaining({ code: 'newer-record', status: 409 }))
     expect(await setAside(scope)).toContainEqual({ what: 'pour', id: pour, name: run.plan.name, why: 'newer' })
     await scope.update('pour').set({ run: JSON.stringify({ ...run, schema: 'x' }) as never }).where('id', '=', pour).execute()
@@ -500,7 +501,7 @@ describe('what a bag was taught', () => {
       await startPour(scope, { id, run: frozen.run, first: [stage(at, 'ready')], actor: 'someone' })
       await recordEvents(scope, id, [
         stage(at + 60, 'sift'),
-        event(at + 900, { kind: 'foreseen', data: { open: {}, taught: { mean, sd: 0.1 } } }),
+        event(at + 900, { kind: 'foreseen', data: { open: {}, taught: { mean, sd: 0.1, model: MODEL_VERSION } } }),
         ...(given ? [event(at + 950, { kind: 'abandoned', data: { reason: '' } })] : []),
       ], 'someone')
     }
@@ -508,7 +509,10 @@ describe('what a bag was taught', () => {
     await told(0.3, 86_400)
     await told(2, 90_000, true)
     const item = (await libraryItems(scope, 'bag')).find(b => b.id === bag)!
-    expect(item.taught).toEqual([{ mean: 0.3, sd: 0.1, at: T0 + 86_400_000 }, { mean: 0.1, sd: 0.1, at: T0 }])
+    expect(item.taught).toEqual([
+      { mean: 0.3, sd: 0.1, model: MODEL_VERSION, at: T0 + 86_400_000 },
+      { mean: 0.1, sd: 0.1, model: MODEL_VERSION, at: T0 },
+    ])
     const { rate } = (await worldOf(scope, plan, Date.now())).bag!
     expect(rate).toMatchObject({ batches: 2 })
     expect(rate!.mean).toBeGreaterThan(0.15)

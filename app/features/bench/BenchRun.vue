@@ -25,6 +25,7 @@ import { useScale } from '~/features/bench/scale'
 import { useWeighing } from './useWeighing'
 import { useBenchKeys } from './keys'
 import { useListening } from './listening'
+import { useNewerModel } from './newer-model'
 import { useProbe } from './useProbe'
 import { TELLINGS, useTelling } from './telling'
 import { useBench } from './useBench'
@@ -67,6 +68,7 @@ const {
 } = bench
 const worded = computed(() => stepWords(step.value))
 const live = useLive(), records = useRecords()
+const { newer, heard } = useNewerModel(computed(() => store.id), run)
 const bright = useLocalStorage('bench-bright', false)
 const keysOn = useLocalStorage('bench-keys', true)
 const { telling, muted, lead, words, flashing } = useTelling(() => cues.value, () => clock.now)
@@ -233,6 +235,10 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
     <div class="body">
       <div class="chart">
         <RippleChart :milestones="milestones" :now="wetFor" :before="before" :size="440" :letter="17" />
+        <p v-if="newer" class="shift newer" role="status">
+          Planned with an earlier model of setting. What the plan says stays; what is still to come is foretold with the
+          one of today. <button @click="heard">All right</button>
+        </p>
         <p v-if="forecastWords.shift" class="shift" role="status">It sets {{ forecastWords.shift }}.</p>
         <p v-if="forecastWords.torn" class="shift torn" role="status">
           {{ forecastWords.torn }} does not fit with the other signs: the times are less sure until one is taken back or

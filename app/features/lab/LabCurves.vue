@@ -87,7 +87,7 @@ const spoken = computed(() =>
         </text>
       </g>
       <text :x="LEFT" :y="lower - 9" class="head">thickening, then wet strength</text>
-      <g v-for="s in [{ pa: 25, word: 'pours' }, { pa: 80, word: 'webs' }, { pa: 20000, word: 'set' }]" :key="s.word">
+      <g v-for="s in [{ pa: 25, word: 'pours' }, { pa: 80, word: 'webs' }, { pa: 20000, word: 'gloss' }]" :key="s.word">
         <line :x1="LEFT" :x2="width - RIGHT" :y1="yStiff(s.pa)" :y2="yStiff(s.pa)" class="grid" />
         <text :x="LEFT - 7" :y="yStiff(s.pa) + 4" text-anchor="end" class="tick">{{ s.word }}</text>
       </g>

@@ -4,7 +4,7 @@ import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { CAST_SHAPES, MOULD_MATERIALS, SURROUNDINGS } from '~core/setting/body'
 import { soakAdvice, stirAdvice, waterAdvice } from '~core/plan/choices'
-import { POWDER_CLASSES, powderClass } from '~core/gypsum/powders'
+import { classesBeside, powderClass } from '~core/gypsum/powders'
 import { DRIVING } from '~core/setting/flow'
 import { STIR_TOOLS } from '~core/gypsum/stirring'
 import { formatConsistency, formatDuration, formatLength, formatPercent, formatTemperature } from '~core/units/format'
@@ -57,7 +57,7 @@ function typedRatio(event: Event) {
       <span id="lab-powder" class="small strong">Powder</span>
       <Select
         :model-value="mix.classId"
-        :options="[...POWDER_CLASSES]"
+        :options="[...classesBeside(mix.classId)]"
         option-label="name"
         option-value="id"
         aria-labelledby="lab-powder"

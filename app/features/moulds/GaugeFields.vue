@@ -10,6 +10,7 @@ import Stepper from '~/ui/Stepper.vue'
 import { useSession } from '~/sync/session'
 import { BLANK_SHAPES, MODEL_MATERIALS } from './blanks'
 import ShapeFields from './ShapeFields.vue'
+import ShellFields from './ShellFields.vue'
 
 /** What is asked for by one way of gauging. */
 const { gauge } = defineProps<{ gauge: Gauge }>()
@@ -205,51 +206,7 @@ const around = computed(() => aroundPart(part))
         :problem="gauge.cover < 0.013 ? 'Thinner than 13 mm it breaks as it is lifted; 25 mm is better.' : ''"
         @amount="set({ cover: $event })" />
     </template>
-    <template v-else-if="gauge.how === 'shell'">
-      <QuantityField
-        kind="length"
-        label="Outline, width"
-        :model-value="sides.width"
-        :check="positive"
-        @amount="setSide({ width: $event })" />
-      <QuantityField
-        kind="length"
-        label="Outline, length"
-        :model-value="sides.length"
-        :check="positive"
-        @amount="setSide({ length: $event })" />
-      <div class="pair">
-        <span class="strong">Relief adds</span
-        ><Stepper
-          label="Relief adds, percent of the area"
-          unit=" %"
-          :max="200"
-          :step="5"
-          :model-value="Math.round((gauge.relief - 1) * 100)"
-          @update:model-value="set({ relief: 1 + $event / 100 })" />
-      </div>
-      <QuantityField
-        kind="length"
-        label="One layer is thick"
-        :model-value="gauge.thickness"
-        :check="positive"
-        @amount="set({ thickness: $event })" />
-      <div class="pair">
-        <span class="strong">Layers</span
-        ><Stepper
-          label="Layers"
-          :min="1"
-          :max="20"
-          :model-value="gauge.layers"
-          @update:model-value="set({ layers: $event })" />
-      </div>
-      <QuantityField
-        kind="length"
-        clearable
-        label="Over a curve of radius"
-        :model-value="gauge.radius"
-        @update:model-value="set({ radius: $event })" />
-    </template>
+    <ShellFields v-else-if="gauge.how === 'shell'" :gauge="gauge" :sides="sides" @change="set" />
     <template v-else-if="gauge.how === 'told'">
       <QuantityField
         kind="volume"

@@ -1,4 +1,5 @@
 import type { Gauge, GaugeHow } from '~core/mould/gauge/gauge'
+import type { ShellBody } from '~core/mould/gauge/shells'
 import type { Shape } from '~core/mould/gauge/shapes'
 
 /** Where each way of gauging and each shape begins: plausible, and plainly to be replaced. */
@@ -27,6 +28,14 @@ export const BLANK_GAUGES: Readonly<Record<Exclude<GaugeHow, 'mesh' | 'pours'>, 
     layers: 1,
   },
   'told': { how: 'told', volume: 5e-4, percent: 10 },
+}
+
+/** What a shell goes around, to begin with. */
+export const BLANK_BODIES: Readonly<Record<ShellBody['kind'], ShellBody>> = {
+  box: { kind: 'box', width: 0.2, length: 0.15, height: 0.1, onTable: true },
+  cylinder: { kind: 'cylinder', across: 0.1, height: 0.12, onTable: true },
+  ball: { kind: 'ball', across: 0.1 },
+  dome: { kind: 'dome', across: 0.16 },
 }
 
 export const BLANK_SHAPES: Readonly<Record<Shape['kind'], { readonly name: string, readonly shape: Shape }>> = {

@@ -6,7 +6,7 @@ import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { soakAdvice, stirAdvice, waterAdvice } from '~core/plan/choices'
 import { STIR_TOOLS } from '~core/gypsum/stirring'
-import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
+import { classesBeside, type PowderClassId } from '~core/gypsum/powders'
 import { schoolAdvice, SCHOOLS } from '~core/gypsum/schools'
 import { bagShift } from '~core/forecast/observations'
 import { bagShiftWords } from '~core/forecast/words'
@@ -39,7 +39,7 @@ const powders = computed(() => [
   ...(library.items.bag.length > 0
     ? [{ label: 'Your bags', items: library.items.bag.map(b => ({ value: `bag:${b.id}`, name: b.body.name })) }]
     : []),
-  { label: 'By class', items: POWDER_CLASSES.map(p => ({ value: `class:${p.id}`, name: p.name })) },
+  { label: 'By class', items: classesBeside(plan.value.classId).map(p => ({ value: `class:${p.id}`, name: p.name })) },
 ])
 const learnt = computed(() => {
   const shift = planning.world.bag && bagShift(planning.world.bag)

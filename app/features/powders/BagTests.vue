@@ -97,8 +97,7 @@ async function noteCup(glossGone: number) {
         at: Math.round(clock.read()),
         celsius: celsius.value,
         glossGone: Math.round(glossGone),
-        mean: learnt.taught.mean,
-        sd: learnt.taught.sd,
+        ...learnt.taught,
       }].slice(-50),
     },
     `After ${formatDuration(glossGone, 'minute')}; its class takes ${formatDuration(expected.value!, 'minute')}. ${

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
-import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
+import { OFFERED_CLASSES, type PowderClassId } from '~core/gypsum/powders'
 import { workOutPlan } from '~core/plan/plan'
 import { mixOfPlan, usualMix } from '~core/lab/mix'
 import { labRefusalWords, labRemarkWords, mixLine } from '~core/lab/words'
@@ -26,7 +26,7 @@ const bases = computed(() => [
     : []),
   {
     label: 'The recommended mix of a class',
-    items: POWDER_CLASSES.map(p => ({ value: `class:${p.id}`, name: p.name })),
+    items: OFFERED_CLASSES.map(p => ({ value: `class:${p.id}`, name: p.name })),
   },
 ])
 function startFrom(value: string | null) {

@@ -2,7 +2,7 @@
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
-import { POWDER_CLASSES, powderClass, powderInSentence, type PowderClassId } from '~core/gypsum/powders'
+import { OFFERED_CLASSES, powderClass, powderInSentence, type PowderClassId } from '~core/gypsum/powders'
 import { readSaying } from '~core/gypsum/read-saying'
 import {
   powderOfSaying,
@@ -44,7 +44,7 @@ const powders = computed(() => [
   ...(library.items.bag.length > 0
     ? [{ label: 'Your bags', items: library.items.bag.map(b => ({ value: `bag:${b.id}`, name: b.body.name })) }]
     : []),
-  { label: 'By class', items: POWDER_CLASSES.map(p => ({ value: `class:${p.id}`, name: p.name })) },
+  { label: 'By class', items: OFFERED_CLASSES.map(p => ({ value: `class:${p.id}`, name: p.name })) },
 ])
 const bag = computed(() => library.items.bag.find(b => `bag:${b.id}` === chosenPowder.value))
 const scooped = computed(() =>
@@ -86,7 +86,7 @@ const amounts = (ratio: number) => {
 }
 
 const RATIO_SAYINGS = SAYINGS.filter(s => s.about === 'ratio'), YIELD_SAYINGS = SAYINGS.filter(s => s.about === 'yield')
-const usable = POWDER_CLASSES.map(p => ({
+const usable = OFFERED_CLASSES.map(p => ({
   id: p.id,
   label: p.name,
   low: p.ratio.low,
@@ -120,7 +120,7 @@ const ratioBars = computed(() =>
 const rightFor = computed(() =>
   RATIO_SAYINGS.map(s => ({
     words: s.words,
-    classes: POWDER_CLASSES.filter(p =>
+    classes: OFFERED_CLASSES.filter(p =>
       powderOfSaying(s.id, p) === p
       && readingsOf(s.id, p, filling.value, p.id === scooped.value.id ? bulk.value : undefined).some(r =>
         r.ratio.value >= p.ratio.low && r.ratio.value <= p.ratio.high,
@@ -128,7 +128,7 @@ const rightFor = computed(() =>
     ).map(powderInSentence),
   })),
 )
-const yieldBands = POWDER_CLASSES.filter(p =>
+const yieldBands = OFFERED_CLASSES.filter(p =>
   ['plaster-of-paris', 'pottery-plaster', 'gypsum-cement', 'high-strength-gypsum-cement', 'dental-type-4'].includes(
     p.id,
   ),

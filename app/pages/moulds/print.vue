@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { SCALE_PROBLEM_WORDS } from '~core/mould/words'
+import { GAUGE_PROBLEM_WORDS, SCALE_PROBLEM_WORDS } from '~core/mould/words'
 import { format, parseISO } from 'date-fns'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import SelectButton from 'primevue/selectbutton'
 import { gaugeRange, gaugeResult } from '~core/mould/gauge/gauge'
+import { crossesItself } from '~core/mould/gauge/shapes'
 import { formatArea, formatLength, formatPosition, formatVolume } from '~core/units/format'
 import PhotoMarks, { type MarkGroup } from '~/features/moulds/PhotoMarks.vue'
 import FileButton from '~/ui/FileButton.vue'
@@ -39,6 +40,8 @@ const write = (i: number) => {
   const m = print.measured[i], how = print.marks[i]!.what === 'length' ? formatLength : formatArea
   return m && { value: how(m.value, units.value), range: `${how(m.low, units.value)} to ${how(m.high, units.value)}` }
 }
+const crossed = (i: number) => print.marks[i]!.what === 'outline' && crossesItself(print.marks[i]!.points)
+const SHAPE_CROSSES = GAUGE_PROBLEM_WORDS['outline-crosses']
 const volume = computed(() => print.gauge && gaugeRange(gaugeResult(print.gauge)))
 const beside = computed(() =>
   [print.taken.on && format(parseISO(print.taken.on), 'd MMM yyyy'), print.taken.at && formatPosition(print.taken.at)]
@@ -161,6 +164,7 @@ function addMark(what: Parameters<typeof print.add>[0]) {
               ><br /><span class="num small soft">{{ write(i)!.range }}</span></span
               >
               <span v-else class="soft">—</span>
+              <p v-if="crossed(i)" class="crossed small" role="alert">{{ SHAPE_CROSSES }}</p>
               <button class="drop" :aria-label="`Take away ${m.name}`" @click="print.drop(i)">×</button>
               <Button
                 v-if="m.what === 'outline' && chosen === i"
@@ -293,6 +297,7 @@ section {
   align-items: center;
   padding: 6px 0;
 }
+.measure .crossed { grid-column: 1 / -1; color: var(--warn); }
 .measure .corner {
   grid-column: 1 / -1;
   justify-self: start;

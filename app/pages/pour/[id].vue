@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { format } from 'date-fns'
 import { endUse } from '~core/gypsum/end-use'
-import { powderClass } from '~core/gypsum/powders'
+import { powderOf } from '~core/plan/run'
 import { defectWords } from '~core/pour/defects'
 import { costOf } from '~core/pour/cost'
 import { milestonesOf } from '~core/pour/milestones'
@@ -38,7 +38,7 @@ const wetFor = computed(() =>
 )
 const plannedBatch = computed(() => run.value.batches[shown.value]!)
 /** The ratio it is held against: as planned or, where nobody knows that any more, as its powder is used. */
-const wanted = computed(() => run.value.daysOnly ? powderClass(run.value.plan.classId).ratio : run.value.ratio)
+const wanted = computed(() => run.value.daysOnly ? powderOf(run.value).ratio : run.value.ratio)
 const entries = computed(() => entriesOf(store.events, run.value, units.value))
 const BY = {
   weighed: 'weighed',

@@ -1,6 +1,7 @@
 import type { Basis, Celsius, CubicMetres, Kilograms, Metres } from '../../units/quantity'
 import { Z80 } from '../../units/quantity'
 import { waterDensity } from '../../gypsum/mix'
+import { shellLayers, type ShellGauge } from './shells'
 import { shapeDoubt, shapeProblem, shapeVolume, type Shape, type ShapeProblem } from './shapes'
 
 /** Two sides of a rectangle, m. */
@@ -23,14 +24,7 @@ interface GaugeMeasures {
     readonly printDepth: Metres
     readonly cover: Metres
   }
-  'shell': {
-    readonly area: number
-    readonly sides?: Sides
-    readonly relief: number
-    readonly thickness: Metres
-    readonly layers: number
-    readonly radius?: Metres
-  }
+  'shell': ShellGauge & { readonly sides?: Sides }
   'mesh': { readonly volume: CubicMetres, readonly trusted: boolean }
   'pours': { readonly volume: CubicMetres, readonly casts: number }
   'told': { readonly volume: CubicMetres, readonly percent: number }
@@ -173,13 +167,10 @@ const RULES: { readonly [H in GaugeHow]: Rule<Extract<Gauge, { readonly how: H }
       return guess(hollow + cover, Math.hypot(PRINT_SHAPE * 2 * hollow, 0.05 * cover) / (hollow + cover))
     },
   },
-  // Area times thickness, grown outwards over a curve; a shell by hand is even to about a seventh.
+  // Layers grown outwards; a shell by hand is even to about a seventh.
   'shell': {
     problem: g => above(g.area, g.relief, g.thickness, g.layers) ? undefined : 'no-shell',
-    result(g) {
-      const t = g.thickness, curved = g.radius ? 1 + t / g.radius + t * t / (3 * g.radius * g.radius) : 1
-      return guess(g.area * g.relief * t * g.layers * curved, SHELL_EVENNESS)
-    },
+    result: g => guess(shellLayers(g).reduce((sum, v) => sum + v, 0), SHELL_EVENNESS),
   },
   'mesh': {
     problem: g => above(g.volume) ? undefined : 'no-volume',

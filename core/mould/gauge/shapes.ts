@@ -44,6 +44,22 @@ export function outlineArea(points: readonly Point[]): number {
   return Math.abs(twice) / 2
 }
 
+/** On which side of the way from a to b a point lies: above 0 to the left. */
+const side = (a: Point, b: Point, p: Point) => Math.sign((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x))
+
+/** Whether an outline, closed from its last corner to its first, runs through itself: its area is then of no thing. */
+export function crossesItself(points: readonly Point[]): boolean {
+  const n = points.length, corner = (i: number) => points[i % n]!
+  for (let i = 0; i < n; i++)
+    for (let j = i + 2; j < n; j++) {
+      // The last side ends where the first begins.
+      if (i === 0 && j === n - 1) continue
+      const [a, b, c, d] = [corner(i), corner(i + 1), corner(j), corner(j + 1)]
+      if (side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0) return true
+    }
+  return false
+}
+
 export function shapeVolume(shape: Shape): CubicMetres {
   switch (shape.kind) {
     case 'box': return shape.width * shape.length * shape.height
@@ -110,6 +126,7 @@ export function turnedUndercuts(
 export type ShapeProblem
   = | 'few-corners'
     | 'outline-empty'
+    | 'outline-crosses'
     | 'no-depth'
     | 'few-heights'
     | 'no-diameter'
@@ -122,6 +139,7 @@ export function shapeProblem(shape: Shape): ShapeProblem | undefined {
   if (shape.kind === 'outline') {
     if (shape.points.length < 3) return 'few-corners'
     if (!(outlineArea(shape.points) > 0)) return 'outline-empty'
+    if (crossesItself(shape.points)) return 'outline-crosses'
     return shape.height > 0 ? undefined : 'no-depth'
   }
   if (shape.kind === 'turned') {

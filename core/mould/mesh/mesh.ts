@@ -51,9 +51,13 @@ export function measureMesh(positions: Float32Array): MeshMeasures {
 }
 
 interface Tightness {
-  /** Edges with a triangle on one side only, with more than two, and with two that face opposite ways. */
+  /**
+   * Edges with a triangle on one side only, with more than two that do not pair off, with four or more that do, and
+   * with two that face opposite ways.
+   */
   readonly open: number
   readonly crowded: number
+  readonly touching: number
   readonly flipped: number
   readonly corners: number
 }
@@ -89,15 +93,16 @@ export function tightness(
       else against[at]!++
     }
   }
-  let open = 0, crowded = 0, flipped = 0
+  let open = 0, crowded = 0, touching = 0, flipped = 0
   for (let at = 0; at < size; at++) {
     if (from[at] === -1) continue
     const uses = along[at]! + against[at]!
     if (uses === 1) open++
     else if (uses > 2 && along[at] !== against[at]) crowded++
+    else if (uses > 2) touching++
     else if (uses === 2 && along[at] !== 1) flipped++
   }
-  return { open, crowded, flipped, corners: index.reduce((most, i) => Math.max(most, i), -1) + 1 }
+  return { open, crowded, touching, flipped, corners: index.reduce((most, i) => Math.max(most, i), -1) + 1 }
 }
 
 /** The same number for corners in the same cell. */
@@ -168,6 +173,7 @@ export function meshRemarks(
   const remarks: ModelRemark[] = []
   if (t.open > 0) remarks.push({ code: 'holes', edges: t.open })
   if (t.crowded > 0) remarks.push({ code: 'crowded', edges: t.crowded })
+  if (t.touching > 0 && crossed === 0) remarks.push({ code: 'touching', edges: t.touching })
   if (crossed > 0) remarks.push({ code: 'overlaps' })
   if (t.flipped > 0) remarks.push({ code: 'flipped', edges: t.flipped })
   if (m.volume < 0) remarks.push({ code: 'inside-out' })

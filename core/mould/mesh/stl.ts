@@ -15,10 +15,11 @@ export type ModelProblem = 'too-many-triangles' | 'empty-file' | 'too-short' | '
 
 /** What was odd about a model, and yet it can be used. */
 export type ModelRemark
-  = | { readonly code: 'breaks-off', readonly claimed: number, readonly there: number }
-    | { readonly code: 'goes-on' | 'half-triangle' | 'overlaps' | 'inside-out' | 'encloses-nothing' }
+  = | { readonly code: 'breaks-off' | 'goes-on', readonly claimed: number, readonly there: number }
+    | { readonly code: 'half-triangle' | 'overlaps' | 'inside-out' | 'encloses-nothing' }
     | { readonly code: 'bad-numbers', readonly count: number }
-    | { readonly code: 'holes' | 'crowded' | 'flipped', readonly edges: number }
+    | { readonly code: 'counts-none', readonly there: number }
+    | { readonly code: 'holes' | 'crowded' | 'touching' | 'flipped', readonly edges: number }
 
 interface NotRead { readonly ok: false, readonly code: ModelProblem }
 
@@ -61,9 +62,9 @@ function readBinary(bytes: Uint8Array): RawRead {
   const claimed = view.getUint32(80, true), there = Math.floor((bytes.length - 84) / 50)
   const count = claimed === 0 ? there : Math.min(claimed, there)
   const remarks: ModelRemark[] = []
-  if (claimed > there) remarks.push({ code: 'breaks-off', claimed, there })
-  else if (claimed !== 0 && claimed < there)
-    remarks.push({ code: 'goes-on' })
+  if (claimed === 0) remarks.push({ code: 'counts-none', there })
+  else if (claimed > there) remarks.push({ code: 'breaks-off', claimed, there })
+  else if (claimed < there) remarks.push({ code: 'goes-on', claimed, there })
   return { ok: true, positions: corners(bytes.subarray(84, 84 + 50 * count), count), remarks }
 }
 

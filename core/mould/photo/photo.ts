@@ -1,3 +1,4 @@
+import { crossesItself } from '../gauge/shapes'
 import { solveLinear } from '../../numeric/linear'
 import type { Metres } from '../../units/quantity'
 import { Z80 } from '../../units/quantity'
@@ -153,7 +154,10 @@ export function photoLength(scale: PhotoScale, a: Pixel, b: Pixel, camera?: Came
   return measured(lengthOf, 1, scale, [a, b], camera)
 }
 
-/** Area inside a line of marks, m2; undefined when the scale does not stand or there are fewer than three. */
+/**
+ * Area inside a line of marks, m2; undefined when the scale does not stand, there are fewer than three, or the line
+ * crosses itself.
+ */
 export function photoArea(scale: PhotoScale, marks: readonly Pixel[], camera?: Camera): Measured | undefined {
-  return marks.length < 3 ? undefined : measured(areaOf, 2, scale, marks, camera)
+  return marks.length < 3 || crossesItself(marks) ? undefined : measured(areaOf, 2, scale, marks, camera)
 }
