@@ -105,6 +105,33 @@ function equilibrium(humidity: number): number {
   return 0.001 + 0.004 * humidity ** 6
 }
 
+/** What the air of a usual room leaves in a cast for good, as a share of its dry mass. */
+const ROOM_LEAVES = equilibrium(0.5)
+
+/** How dry something has to be. */
+export interface Dryness {
+  /** Share of its pore water that may be left: what was in its pores at first, less what a room leaves for good. */
+  readonly left: number
+  /** And in any case no more than this, as a share of its dry mass. */
+  readonly atMost?: number
+}
+
+/**
+ * The same as free water over dry mass. A share of dry mass alone means something else for each powder: 5 % is a ninth
+ * of the water of plaster of Paris, and nearly all that a die stone ever held. First principles but for what stays.
+ * @param body as it was when it was opened
+ */
+export function moistureAt({ dryMass, freeWater }: Pick<Body, 'dryMass' | 'freeWater'>, dryness: Dryness): number {
+  const stays = Math.min(freeWater, dryMass * ROOM_LEAVES)
+  return Math.min(dryness.atMost ?? Infinity, (stays + dryness.left * (freeWater - stays)) / dryMass)
+}
+
+/** How much of its pore water is left, 0 to 1. @param water free water now, kg */
+export function shareLeft({ dryMass, freeWater }: Pick<Body, 'dryMass' | 'freeWater'>, water: Kilograms): number {
+  const stays = Math.min(freeWater, dryMass * ROOM_LEAVES)
+  return freeWater > stays ? Math.max(0, Math.min(1, (water - stays) / (freeWater - stays))) : 0
+}
+
 /** What scatters: speed of evaporation and where the face falls dry, as multipliers. */
 interface DryingScatter { readonly speed: number, readonly dryFace: number }
 const DRYING_CENTRE: DryingScatter = { speed: 1, dryFace: 1 }
@@ -163,6 +190,8 @@ export interface Drying {
   water(at: Seconds): Kilograms
   /** When it holds no more than this share of its dry mass. */
   reaches(share: number): Seconds
+  /** When it is so dry. */
+  dries(to: Dryness): Seconds
   readonly body: Body
 }
 
@@ -188,19 +217,21 @@ export function dryingOf(
     if (end < Infinity) water = after(water, end - stay.from, rates)
     return leg
   })
+  const reaches = (share: number) => {
+    const target = share * body.dryMass
+    for (const leg of legs) {
+      const t = leg.from + until(leg.water, target, leg.rates)
+      if (t <= leg.end) return t
+    }
+    return Infinity
+  }
   return {
     body,
+    reaches,
+    dries: to => reaches(moistureAt(body, to)),
     water(at) {
       const leg = legs.filter(l => l.from <= at).at(-1)
       return leg ? after(leg.water, at - leg.from, leg.rates) : body.freeWater
-    },
-    reaches(share) {
-      const target = share * body.dryMass
-      for (const leg of legs) {
-        const t = leg.from + until(leg.water, target, leg.rates)
-        if (t <= leg.end) return t
-      }
-      return Infinity
     },
   }
 }

@@ -1,6 +1,6 @@
 import type { Celsius, CubicMetres, Estimate, Metres, Seconds } from '../units/quantity'
 import type { Mix } from '../gypsum/mix'
-import type { Body, Stay } from './cast'
+import type { Body, Dryness, Stay } from './cast'
 import { forecastDrying } from './weighings'
 
 /**
@@ -33,14 +33,14 @@ export function usualStay(room: Celsius): Stay {
 }
 
 /**
- * Time from opening until free water falls to `dryAt` of the dry mass, on a rack in a usual room, before anything was
+ * Time from opening until it is so dry, on a rack in a usual room, before anything was
  * weighed.
  */
 export function expectedDrying(
   mix: Pick<Mix, 'dryMass' | 'freeWater' | 'slurry'>,
   volume: CubicMetres,
   section: Metres,
-  dryAt: number,
+  dryTo: Dryness,
   room: Celsius,
 ): Estimate<Seconds> {
   const { value, low, high } = forecastDrying({
@@ -48,7 +48,7 @@ export function expectedDrying(
     stays: [usualStay(room)],
     weighed: [],
     felt: [],
-  }).reaches(dryAt)
+  }).dries(dryTo)
   const within = (t: Seconds) => Math.min(LONGEST_DRYING, t)
   return {
     value: within(value),

@@ -1,6 +1,17 @@
 import type { Basis, Celsius, Kilograms, Seconds } from '../units/quantity'
 import { latinCube, normalQuantile, sortedQuantile } from '../numeric/sampling'
-import { dryingOf, frontReaches, place, wetFaces, type Body, type Drying, type Stay, type WetFace } from './cast'
+import {
+  dryingOf,
+  frontReaches,
+  moistureAt,
+  place,
+  wetFaces,
+  type Body,
+  type Drying,
+  type Dryness,
+  type Stay,
+  type WetFace,
+} from './cast'
 import { choleskyRoot, solveLinear } from '../numeric/linear'
 
 /**
@@ -112,6 +123,8 @@ export interface DryingForecast {
    * way by the receding front is the late end.
    */
   reaches(share: number): { readonly value: Seconds, readonly low: Seconds, readonly high: Seconds }
+  /** When it is so dry; the same of its late end. */
+  dries(to: Dryness): { readonly value: Seconds, readonly low: Seconds, readonly high: Seconds }
   /** Temperature of its face while it is wet, where it stands now. */
   readonly faceWhileWet: Celsius
   /** Water it gives off where it stands now while wet, kg/(m2 s). */
@@ -152,16 +165,17 @@ export function forecastDrying(record: DryingRecord): DryingForecast {
     }
   }
   const face = wet.at(-1)!, speed = Math.exp(PRIOR[0] * guess[0])
+  const withFront = (share: number, r: ReturnType<typeof range>) => {
+    if (share >= FRONT_BELOW) return r
+    const front = now.from + frontReaches({ ...centre.body, freeWater: centre.water(now.from) }, now, share) / speed
+    return { ...r, high: Math.max(r.high, front) }
+  }
   return {
     centre, faceWhileWet: face.celsius, flux: speed * face.flux,
     waterRange: at => range(d => d.water(at)),
     massRange: at => range(d => d.body.dryMass + d.water(at)),
-    reaches(share) {
-      const r = range(d => d.reaches(share))
-      if (share >= FRONT_BELOW) return r
-      const front = now.from + frontReaches({ ...centre.body, freeWater: centre.water(now.from) }, now, share) / speed
-      return { ...r, high: Math.max(r.high, front) }
-    },
+    reaches: share => withFront(share, range(d => d.reaches(share))),
+    dries: to => withFront(moistureAt(centre.body, to), range(d => d.dries(to))),
     basis: record.weighed.length > 0
       ? {
           kind: 'your own record',
@@ -209,4 +223,13 @@ export function constantWeight(record: DryingRecord, forecast: DryingForecast): 
   if (forecast.flux >= DEMAND && place(record.stays.at(-1)!.place).faces >= 0.9 && over < 3 * NEAR_DRY)
     return { steady: true, dry: true, code: 'air-would-take' }
   return { steady: true, dry: false, code: 'full-of-water' }
+}
+
+/**
+ * Finest share of its pore water that a kitchen scale can tell of a cast: a step of the scale over all it held. 0.22 of
+ * a die stone of 100 g, 0.02 of plaster of Paris.
+ */
+export function scaleTells({ dryMass, freeWater }: Pick<Body, 'dryMass' | 'freeWater'>): number {
+  const held = freeWater - Math.min(freeWater, moistureAt({ dryMass, freeWater }, { left: 0 }) * dryMass)
+  return held > 0 ? Math.min(1, SCALE / held) : 1
 }

@@ -1,5 +1,5 @@
-import { PAINT_MOISTURE } from '../setting/outcome'
 import { expectedDrying } from '../drying/expected'
+import { BREATHES } from '../gypsum/end-use'
 import { solveMix } from '../gypsum/mix'
 import { powderClass } from '../gypsum/powders'
 import { adiabaticRise, settingMix } from '../setting/hydration'
@@ -61,7 +61,7 @@ export function labDrying(mix: LabMix): ReturnType<typeof expectedDrying> {
     waterTemperature: mix.waterTemperature,
     additions: mix.additions,
   }, { what: 'powder', amount: 1 })
-  return expectedDrying(amounts, 1e-3, mix.section, PAINT_MOISTURE, mix.roomTemperature)
+  return expectedDrying(amounts, 1e-3, mix.section, BREATHES, mix.roomTemperature)
 }
 
 /** Facts of one mix for the table. @param ranges come a moment after the centre values. */

@@ -129,7 +129,7 @@ const FACTS: Readonly<Record<LabFactId, FactWords>> = {
   growth: { name: 'Grows on setting', note: 'Linear, in air; under water about twice.' },
   hour: { name: 'Strength after 1 h', note: 'Compressive, at the slowest place.' },
   wet: { name: 'Strength wet', note: 'Compressive, fully set.' },
-  damp: { name: 'Strength damp', note: 'With 5 % of water still in it: nearly all of the gain is missing.' },
+  damp: { name: 'Strength damp', note: 'With a tenth of the water in its pores left: of a plaster nearly all of the gain is still missing.' },
   dry: { name: 'Strength dry', note: 'Compressive, bone dry.' },
   density: { name: 'Weighs when dry', note: 'From masses and volumes.' },
   pores: { name: 'Pores', note: 'What a pottery mould drinks with.' },

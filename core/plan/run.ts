@@ -68,7 +68,7 @@ export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Fr
   const used = new Map(result.batches.flatMap(b => b.fills.map(f => [f.mould.id, f.mould])))
   const moments: Record<string, Moments> = {}
   const drying: Record<string, Estimate<Seconds>> = {}
-  const { dryAt } = endUse(plan.endUse)
+  const { dryTo } = endUse(plan.endUse)
   const stirFrom = Math.max(...result.batches.map(b => b.steps.soaked.value))
   // Moulds that are alike to the heat share one forecast.
   const known = new Map<string, Moments>()
@@ -77,12 +77,12 @@ export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Fr
     const key = [mould.material, mould.wall, mould.section, mould.fragile].join()
     moments[id] = known.get(key) ?? (yield* forecasting(input)).moments
     known.set(key, moments[id])
-    if (dryAt !== undefined)
+    if (dryTo !== undefined)
       drying[id] = expectedDrying(
         result.batches[0]!.mix,
         castVolume(plan, mould),
         castSection(plan, mould),
-        dryAt,
+        dryTo,
         plan.roomTemperature,
       )
   }

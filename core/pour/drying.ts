@@ -9,22 +9,22 @@ import {
   type Steady,
 } from '../drying/weighings'
 import { castSection, castVolume } from '../plan/batches/coats'
-import { endUse } from '../gypsum/end-use'
+import { BONE_DRY, BREATHES, endUse, TIGHT } from '../gypsum/end-use'
 import { solveMix } from '../gypsum/mix'
 import type { Instant } from './events'
 import { powderOf, type FrozenRun } from '../plan/run'
 import type { CastState, PourState } from './fold'
 
 /**
- * What a piece can be used for at which share of free water (engineering guesses). Wetter than a tenth its edges are
- * soft, and it is carried, not handled.
+ * What a piece can be used for once it is how dry (engineering guesses). With more than a fifth of its water its edges
+ * are soft, and it is carried, not handled.
  */
 export const DRY_FOR = [
-  { id: 'handle', share: 0.1 },
-  { id: 'paint', share: 0.05 },
-  { id: 'clay', share: 0.05 },
-  { id: 'seal', share: 0.01 },
-  { id: 'heat', share: 0.005 },
+  { id: 'handle', to: { left: 0.20 } },
+  { id: 'paint', to: BREATHES },
+  { id: 'clay', to: BREATHES },
+  { id: 'seal', to: TIGHT },
+  { id: 'heat', to: BONE_DRY },
 ] as const
 export type DryFor = typeof DRY_FOR[number]['id']
 
@@ -108,7 +108,7 @@ interface DryingDates {
 export function dryingDates(run: FrozenRun, state: PourState, cast: CastState): DryingDates {
   const record = dryingRecord(run, state, cast)
   if (!record) return {}
-  const { dryAt } = endUse(run.plan.endUse), { forecast, steady } = dryingForecast(record), now = record.stays.at(-1)!
+  const { dryTo } = endUse(run.plan.endUse), { forecast, steady } = dryingForecast(record), now = record.stays.at(-1)!
   const drying: DryingSummary = {
     standing: { place: now.place, air: now.air },
     since: cast.openedAt! + now.from * 1000,
@@ -118,8 +118,8 @@ export function dryingDates(run: FrozenRun, state: PourState, cast: CastState): 
     steady,
     stuck: place(now.place).faces > 0 && forecast.flux < STUCK,
   }
-  if (dryAt === undefined) return { drying }
-  const { low, high } = forecast.reaches(dryAt),
+  if (dryTo === undefined) return { drying }
+  const { low, high } = forecast.dries(dryTo),
     at = (t: Seconds) => Math.round(cast.openedAt! + Math.min(LONGEST_DRYING, t) * 1000)
   return { readyFrom: at(low), readyTo: at(high), drying }
 }

@@ -21,7 +21,7 @@ export interface Outcome {
   readonly bleed: number
   /** Linear growth when fully set, share. */
   readonly expansion: number
-  /** Compressive strengths, MPa: one hour after wetting, wet and fully set, dry, and with 5 % of water still in it. */
+  /** Compressive strengths, MPa: one hour after wetting, wet and fully set, dry, and with a tenth of its water left. */
   readonly hourStrength: number
   readonly wetStrength: number
   readonly dryStrength: number
@@ -34,8 +34,8 @@ export interface Outcome {
   readonly above43: Seconds
 }
 
-/** Moisture at which a piece is called dry enough for paint that breathes. */
-export const PAINT_MOISTURE = 0.05
+/** Share of its pore water with which damp strength is told: dry enough for paint that breathes. */
+const DAMP = 0.10
 
 /** Multipliers of what the laws here are least sure of. */
 interface OutcomeScatter {
@@ -74,7 +74,7 @@ export function outcomeOf(
     hourStrength: growingStrength(wet, (afterHour - mix.alphaSet) / (mix.alphaMax - mix.alphaSet)),
     wetStrength: wet,
     dryStrength: dry,
-    dampStrength: dampStrength(wet, dry, PAINT_MOISTURE),
+    dampStrength: dampStrength(wet, dry, DAMP * amounts.freeWater / amounts.dryMass),
     dryDensity: amounts.dryMass / amounts.slurry,
     porosity: amounts.dryPorosity,
     freeWater: amounts.freeWater / amounts.slurry,

@@ -24,7 +24,9 @@ test('npm run dev: a page, both kinds of reload, and nothing left behind', async
   const faults: string[] = [], updates: string[] = []
   page.on('pageerror', error => faults.push(error.message))
   page.on('console', (message) => {
-    if (message.type() === 'error' || message.type() === 'warning') faults.push(message.text())
+    // The server is made anew after a change to the core, and cuts its streams: the page opens another.
+    const cut = message.text().includes('ERR_INCOMPLETE_CHUNKED_ENCODING')
+    if (!cut && (message.type() === 'error' || message.type() === 'warning')) faults.push(message.text())
     if (message.text().startsWith('[vite] hot updated')) updates.push(message.text())
   })
   try {

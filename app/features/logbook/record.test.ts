@@ -72,7 +72,7 @@ describe('the next moment on Today', () => {
   const summary = summarisePour(run, foldPour(run, [event({ kind: 'stage', data: { stage: 'sift' } })]))
 
   it('is the first that has not come, to the second while it is near', () => {
-    expect(nextMoment(summary, T0 + 60_000)).toEqual({
+    expect(nextMoment(summary, T0 + 20_000)).toEqual({
       in: expect.stringMatching(/^1 min \d+ s$/) as string,
       words: 'until all powder is in',
     })

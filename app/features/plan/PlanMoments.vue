@@ -15,7 +15,7 @@ const lines = computed(() => {
   return [
     ...workLines(plan, batch.value),
     ...momentLines({ centre, moments, bubble: outlook?.outcome.bubble }, session.units),
-    ...use.value.dryAt !== undefined && governing ? [dryLine(plan, batch.value, governing)] : [],
+    ...use.value.dryTo !== undefined && governing ? [dryLine(plan, batch.value, governing)] : [],
   ]
 })
 </script>

@@ -72,9 +72,9 @@ export function momentLines({ centre: c, moments: m, bubble }: Outlook, units: U
 
 /** When it is dry enough for its use, after opening; of the cast that takes longest to open. */
 export function dryLine(plan: Plan, { mix }: Batch, mould: MouldFacts): MomentLine {
-  const { dryAt, dryWord } = endUse(plan.endUse)
+  const { dryTo, dryWord } = endUse(plan.endUse)
   const size = [castVolume(plan, mould), castSection(plan, mould)] as const
-  const drying = expectedDrying(mix, ...size, dryAt!, plan.roomTemperature)
+  const drying = expectedDrying(mix, ...size, dryTo!, plan.roomTemperature)
   const hours = (t: number) => Math.round(t / 3600) * 3600
   return {
     when: formatDurationRange(hours(drying.low), hours(drying.high)),

@@ -2,7 +2,8 @@
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import Select from 'primevue/select'
-import { PLACES, WARM_ENOUGH, type PlaceId } from '~core/drying/cast'
+import { PLACES, shareLeft, WARM_ENOUGH, type PlaceId } from '~core/drying/cast'
+import { scaleTells } from '~core/drying/weighings'
 import type { Happening } from '~core/pour/events'
 import { STEADY_WORDS } from '~core/drying/words'
 import { DRY_FOR, missingWeight } from '~core/pour/drying'
@@ -58,19 +59,33 @@ const now = computed(() => (clock.now - opened.value) / 1000)
 const halfMinute = computed(() => Math.floor(now.value / 30) * 30)
 const use = computed(() => drying.pour && endUse(drying.pour.run.plan.endUse))
 const ready = computed(() =>
-  use.value?.dryAt === undefined ? undefined : drying.known?.forecast.reaches(use.value.dryAt),
+  use.value?.dryTo === undefined ? undefined : drying.known?.forecast.dries(use.value.dryTo),
 )
 const curve = computed(() =>
   drying.known && layoutCurve(drying.known.record, drying.known.forecast, halfMinute.value, ready.value),
 )
 const mass = (kg: number) => formatMass(kg, session.units)
 const standing = computed(() => drying.known?.record.stays.at(-1))
-const share = computed(() => {
+const between = (low: number, high: number) => {
+  const [a, b] = [low, high].map(v => Math.round(100 * v)) as [number, number]
+  return a === b ? `${a} %` : `${a}–${b} %`
+}
+/** What is left of the water in its pores, and the same against its dry weight. */
+const holds = computed(() => {
   const k = drying.known
-  if (!k) return ''
-  const { low, high } = k.forecast.waterRange(halfMinute.value),
-    percent = (w: number) => Math.round(100 * w / k.forecast.centre.body.dryMass)
-  return percent(low) === percent(high) ? `${percent(low)} %` : `${percent(low)}–${percent(high)} %`
+  if (!k) return undefined
+  const { low, high } = k.forecast.waterRange(halfMinute.value), { body } = k.forecast.centre
+  return {
+    left: between(shareLeft(body, low), shareLeft(body, high)),
+    ofDry: between(low / body.dryMass, high / body.dryMass),
+  }
+})
+/** A kitchen scale cannot see the last of it. */
+const coarse = computed(() => {
+  const body = drying.known?.forecast.centre.body, wanted = use.value?.dryTo?.left
+  return body && wanted !== undefined && scaleTells(body) > wanted
+    ? `It held only ${mass(body.freeWater)} of water in all: a scale to the gram cannot see the rest.`
+    : ''
 })
 const coldWords = computed(() => {
   const k = drying.known
@@ -83,9 +98,9 @@ const coldWords = computed(() => {
     : ''
 })
 const lines = computed(() =>
-  DRY_FOR.map(({ id, share: at }) => {
+  DRY_FOR.map(({ id, to }) => {
     const words = DRY_FOR_WORDS[id]
-    const r = drying.known?.forecast.reaches(at)
+    const r = drying.known?.forecast.dries(to)
     if (!r || !Number.isFinite(r.low)) return { id, words, when: 'not in this air', done: false }
     const when = (t: number) => opened.value + t * 1000
     if (r.high < now.value) return { id, words, when: 'dry enough', done: true }
@@ -189,7 +204,11 @@ const onScale = computed(() =>
           <circle v-for="(d, i) in curve.dots" :key="i" :cx="d.x" :cy="d.y" r="5" class="dot" />
         </svg>
         <p>
-          Holds about <span class="num strong">{{ share }}</span> of its dry weight in free water. {{ coldWords }}
+          <template v-if="holds"
+          ><span class="num strong">{{ holds.left }}</span> of the water in its pores is left, which is
+          <span class="num">{{ holds.ofDry }}</span> of its dry weight.</template
+          >
+          {{ coarse }} {{ coldWords }}
         </p>
         <p v-if="light" class="steady warn">
           It weighed {{ Math.round(100 * light) }} % less than was poured into it: look for a hollow inside, or a part
@@ -241,7 +260,7 @@ const onScale = computed(() =>
         <div class="feel">
           <Button label="Still cold" severity="secondary" @click="feel('cold')" />
           <Button label="Feels dry" severity="secondary" @click="feel('dry')" />
-          <Button v-if="use?.dryAt === undefined" label="Wetted again" severity="secondary" @click="wet" />
+          <Button v-if="use?.dryTo === undefined" label="Wetted again" severity="secondary" @click="wet" />
         </div>
         <div class="field">
           <span id="where" class="small strong">Where {{ casts.length > 1 ? 'they stand' : 'it stands' }}</span>

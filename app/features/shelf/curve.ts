@@ -1,3 +1,4 @@
+import { BREATHES } from '~core/gypsum/end-use'
 import type { DryingRecord, DryingForecast } from '~core/drying/weighings'
 
 /**
@@ -31,7 +32,7 @@ export function layoutCurve(
   const wanted = Math.max(
     now,
     ready && Number.isFinite(ready.high) ? ready.high : 0,
-    forecast.centre.reaches(0.05) < 60 * DAY ? forecast.centre.reaches(0.05) : 0,
+    forecast.centre.dries(BREATHES) < 60 * DAY ? forecast.centre.dries(BREATHES) : 0,
     DAY,
   )
   const end = Math.min(wanted, Math.max(60 * DAY, now)) * MARGIN
