@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { problemWords } from './words'
+import { OFFERED_CLASSES } from '../gypsum/powders'
 import { safeHeight, vesselHeight, vesselVolume } from '../mould/gauge/vessel'
 import { splitIntoBatches } from './batches/batches'
 import { centreMoments, forecast } from '../setting/moments'
@@ -52,6 +53,28 @@ const sentences = (p: Partial<Plan>, w: Partial<PlanWorld> = {}) =>
   workOutPlan({ ...plan, ...p }, { ...world, ...w }).problems.map(x =>
     `${x.severity} ${x.field}: ${problemWords(x)}`,
   ).join('\n')
+
+describe('false alarms', () => {
+  const codes = (p: Partial<Plan>) => workOutPlan({ ...plan, ...p }, world).problems.map(x => x.code)
+  it('no powder is refused, or called thick or thin, anywhere in its own range', () => {
+    for (const { id, ratio } of OFFERED_CLASSES)
+      for (const w of [ratio.low, ratio.recommended, ratio.high])
+        expect(codes({ classId: id, ratio: w }).filter(c => ['jams', 'cannot-set', 'thick', 'thin'].includes(c)), `${id} ${w}`)
+          .toEqual([])
+  })
+  it('a mix with filler is held against what flows with it: sand and silica flour want more water', () => {
+    const of = (id: 'sand' | 'silica-flour', share: number, ratio: number) =>
+      codes({ classId: 'plaster-of-paris', ratio, additions: [{ id, share }] })
+    expect(of('sand', 1, 0.95)).not.toContain('thin')
+    expect(of('silica-flour', 1, 1.2)).not.toContain('thin')
+    expect(of('silica-flour', 1, 1.3)).toContain('thin')
+    expect(of('silica-flour', 1, 0.7)).toContain('thick')
+  })
+  it('at its own ratio no mix stands under clear water', () => {
+    for (const { id, ratio } of OFFERED_CLASSES)
+      expect(workOutPlan({ ...plan, classId: id, ratio: ratio.recommended }, world).setting!.centre.bleed, id).toBe(0)
+  })
+})
 
 describe('working out a plan', () => {
   it('six lantern bases take what hand arithmetic says', () => {
