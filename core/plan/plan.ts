@@ -81,14 +81,11 @@ function checkBucket(plan: Plan, world: PlanWorld, casts: readonly MouldFacts[],
  */
 function pouringWindow(
   { plan, world, ratio, whole }: Batching,
-  casts: readonly MouldFacts[],
   inputFrom: (stirFrom: Seconds) => MomentsInput,
 ): (volume: CubicMetres, count: number) => boolean {
   const powderPerVolume = solveMix(recipeOf(plan, ratio), { what: 'slurry', amount: 1 }).powder
   const withLosses = 1 + plan.losses
   const most = powderPerVolume * Math.min(mixingRoom(plan, world).capacity, whole * withLosses)
-  // Moulds with fine parts are taken to be spread evenly over the batches.
-  const fine = casts.filter(m => m.fragile).length / casts.length
   const early = stirStart(plan, 0), late = stirStart(plan, most)
   const untilFrom = (from: Seconds) => pourableUntil({ ...inputFrom(from), ratio })
   const whenEarly = untilFrom(early), whenLate = untilFrom(late)
@@ -97,7 +94,7 @@ function pouringWindow(
     flat ? whenEarly : whenEarly + (whenLate - whenEarly) * (from - early) / (late - early)
   return (volume, count) => {
     const slurry = volume * withLosses, from = stirStart(plan, slurry * powderPerVolume)
-    return from + plan.stir.minutes * 60 + pouringTime(slurry, count, fine * count) <= pourBy(from)
+    return from + plan.stir.minutes * 60 + pouringTime(slurry, count) <= pourBy(from)
   }
 }
 
@@ -172,7 +169,7 @@ export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   if (why) list.add('ratio', 'refuse', { code: 'cannot-work-out', why })
   if (list.refused()) return nothing
   const batching = { plan, world, ratio: ratio.value, spare, whole: sum(casts.map(m => castVolume(plan, m))) }
-  const { batches, tooSlow } = makeBatches(batching, casts, pouringWindow(batching, casts, inputFrom))
+  const { batches, tooSlow } = makeBatches(batching, casts, pouringWindow(batching, inputFrom))
   const input = inputFrom(Math.max(...batches.map(b => b.steps.soaked.value)))
   const centre = centreMoments(input)
   if (!Number.isFinite(centre.glossGone)) list.add('waterTemperature', 'refuse', { code: 'never-sets' })

@@ -9,7 +9,7 @@ import { chance } from '../../demo/random'
 import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../../demo/saltmarsh'
 import { launch, type Product } from '../product'
 import { launchShared, OWNER_CODE, type Shared } from '../shared'
-import { expect, expectAccessible, test } from './workshop'
+import { expect, expectAccessible, press, test } from './workshop'
 
 /** A phone's browser with a certificate store of its own, in which nothing of this machine's stands. */
 async function phone(options: object, authority?: Buffer): Promise<Browser> {
@@ -131,6 +131,15 @@ test('a phone that trusts the workshop’s authority alone has all of the bench,
   await expect(hand.getByRole('button', { name: 'Bench scale heard' })).toBeVisible()
   scale.kill('SIGKILL')
   await expect(hand.getByRole('button', { name: 'Bench scale not heard' })).toBeVisible()
+  // Without the network the pour goes on there, through a reload, and arrives when there is one again.
+  await hand.context().setOffline(true)
+  await press(hand, 'Weigh water, then powder')
+  await expect(hand.getByText(/kept here \(1\)/)).toBeVisible()
+  await hand.reload()
+  await expect(hand.getByRole('heading', { level: 2, name: 'Weigh water, then powder' })).toBeVisible()
+  await hand.context().setOffline(false)
+  const told = async () => (await page.request.get(`${server.url}/api/pours/${pour}`)).text()
+  await expect.poll(told).toContain('"stage":"weigh"')
   await hand.goto(`${address}/shelf`)
   await expect(hand.getByText('The shelf is empty.')).toBeVisible()
 

@@ -14,10 +14,9 @@ describe('the pace of one person', () => {
   it.each([[0.5, 1, 0.39], [1, 6, 1.33], [5, 1, 1.04], [20, 1, 2.18]])('%f l into %i moulds in %f min', (l, n, wanted) => {
     expect(minutes(pouringTime(l / 1000, n))).toBeCloseTo(wanted, 2)
   })
-  it('customs lie within its range: a bag of 20 kg in 2 to 8 min, a detailed mould in 20 to 40 s or more', () => {
+  it('customs lie within its range: a bag of 20 kg in 2 to 8 min', () => {
     expect(sifted(20)).toBeGreaterThan(2)
     expect(sifted(20)).toBeLessThan(8)
-    expect(pouringTime(1e-4, 1, 1)).toBeGreaterThan(40)
     expect(siftingTime({ school: 'dumped' }, 20)).toBe(12)
     expect(siftingTime({ school: 'bag' }, 1)).toBe(0)
   })
@@ -28,7 +27,7 @@ describe('the pace of one person', () => {
   })
   it('its ranges are wider to the late side, and each step ends after the one before', () => {
     const plan = planOf(makeIds(chance(3)), WISHES.lanterns)
-    const { sifted: a, soaked: b, stirred: c, poured: d } = stepTimes(plan, { powder: 1, slurry: 1e-3 }, 3, 1)
+    const { sifted: a, soaked: b, stirred: c, poured: d } = stepTimes(plan, { powder: 1, slurry: 1e-3 }, 3)
     for (const e of [a, b, c, d]) expect(e.high - e.value).toBeGreaterThan(e.value - e.low)
     expect([a, b, c, d].map(e => e.value)).toEqual([a, b, c, d].map(e => e.value).sort((x, y) => x - y))
   })

@@ -116,6 +116,6 @@ export function batchOf(
     coat,
     levels: vessel && { water: vesselHeight(vessel, mix.waterVolume), final: vesselHeight(vessel, mix.slurry), safe },
     scoops: plan.school === 'scoops' ? scoopsOf(mix, plan.scoop) : undefined,
-    steps: stepTimes(plan, mix, members.length, members.filter(m => m.fragile).length),
+    steps: stepTimes(plan, mix, members.length),
   }
 }
