@@ -170,7 +170,8 @@ export function bubbleSpeed(diameter: Metres, density: number, viscosity: number
  * Which bubbles shaking clears from a depth. While the shaking stress passes the yield stress a part of the mix flows,
  * and a bubble of diameter d travels d^2 rho g / 18 times the integral of that part over viscosity. What a mix at rest
  * lets go, it lets go shaken too.
- * @param from when shaking begins; @param section that a bubble has to fit into; @param flow factor on the stiffness
+ * @param depth of the section, which a bubble has to fit into; @param from when shaking begins
+ * @param flow factor on the stiffness
  */
 export function clearing(
   mix: FreshMix,
@@ -179,10 +180,9 @@ export function clearing(
   depth: Metres,
   from: Seconds,
   flow = 1,
-  section: Metres = depth,
 ): Clearing {
   const push = drivingStress(mix, driving, depth)
-  const most = Math.min(section, LARGEST_BUBBLE, freeBubble(mix) * flow)
+  const most = Math.min(depth, LARGEST_BUBBLE, freeBubble(mix) * flow)
   if (push <= mix.yieldStress) return { until: from, smallest: most }
   const { until, travelled } = shaking(mix, course, push, from)
   return { until, smallest: Math.min(most, Math.sqrt(flow * 18 * depth / (mix.density * GRAVITY * travelled))) }

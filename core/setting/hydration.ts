@@ -248,15 +248,12 @@ function seedsOver(input: SettingInput, scatter: Scatter): (t: Seconds) => numbe
         : scatter.seeds * stirredSeeds(turns * (t - stirFrom) / stirFor) + brought
 }
 
-/** Heat that a bucket takes up as the mix comes to its temperature, J/K by kilogram of what was in the bag. */
-const bucketHeat = ({ bucket }: SettingInput) => bucket ?? 0
-
 /**
  * Where powder, water, fillers and bucket come to, before anything reacts. First principles; wetting adds up to 1 K
  * (from memory), which is within the range of temperature.
  */
 function startTemperature(input: SettingInput, paste: Paste, solids: number, water: number): Celsius {
-  const bucket = bucketHeat(input) * paste.powder, cool = solids + bucket
+  const bucket = (input.bucket ?? 0) * paste.powder, cool = solids + bucket
   return (cool * input.roomTemperature + water * input.waterTemperature) / (cool + water)
 }
 
@@ -323,7 +320,8 @@ export function settingMix(input: SettingInput, scatter: Scatter = CENTRE): Sett
   const alphaMax = Math.min(1, w / (purity * CHEMICAL_WATER))
   const alphaSet = Math.min(0.95 * alphaMax, lostGloss(poured, input.waterTemperature))
   const solids = solidsCapacity(paste), water = CP.water * paste.ratio
-  const tail = scatter.tail ?? 1, seedsAt = seedsOver({ ...input, additions }, scatter)
+  const tail = scatter.tail ?? 1, dirt = (input.dirt ?? 0) * paste.powder
+  const seedsAt = seedsOver({ ...input, additions, dirt }, scatter)
   const speed = Math.exp(Math.log(speedOf(additions)) * (1 + speedDoubt(additions) * (scatter.effect ?? 0)))
   const solid = solidOf(paste, amounts, grains)
   return {

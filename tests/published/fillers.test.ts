@@ -116,7 +116,7 @@ describe('for every class', () => {
     fc.assert(fc.property(ratios, doses, (ratio, salt) => {
       const whole = input('investment-plaster', ratio, [{ id: 'salt', share: salt }])
       const parts = input('casting-plaster', 2 * ratio, [...silica, { id: 'salt', share: 2 * salt }])
-      const a = runSetting(whole), b = runSetting(parts)
+      const a = runSetting({ ...whole, dirt: 0.01 }), b = runSetting({ ...parts, dirt: 0.02 })
       within(a.moments.glossGone, b.moments.glossGone, 1e-9)
       within(a.moments.warmestTemperature, b.moments.warmestTemperature, 1e-9)
       const [x, y] = [outcomeOf(whole, a, 'tapped'), outcomeOf(parts, b, 'tapped')]
