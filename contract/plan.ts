@@ -4,9 +4,11 @@ import { ADDITIONS, type AdditionId } from '~core/gypsum/additions'
 import { END_USES, type EndUseId } from '~core/gypsum/end-use'
 import { STIR_TOOLS, type StirTool } from '~core/gypsum/stirring'
 import { SCHOOLS, type SchoolId } from '~core/gypsum/schools'
+import { SETTING_PLACES, type SettingPlaceId } from '~core/setting/body'
 import { COAT_WAYS, MOST_COATS, type CoatWay } from '~core/plan/batches/coats'
 import { powderClassIdSchema } from './library'
 import { MOST_INT } from './limits'
+import { humidity, skyId, standingSchema } from './standing'
 
 export const PLAN_SCHEMA_VERSION = 1
 
@@ -43,6 +45,12 @@ export const planSchema = z.object({
     minutes: finite.min(0).max(60),
   }),
   additions: z.array(z.object({ id: z.enum(ids<AdditionId>(ADDITIONS)), share: finite.min(0).max(2) })).max(12),
+  sets: z.object({
+    place: z.enum(ids<SettingPlaceId>(SETTING_PLACES)),
+    humidity,
+    sky: skyId.optional(),
+  }).optional(),
+  dries: standingSchema.optional(),
   groundTemperature: finite.min(-30).max(60).optional(),
   openAfter: finite.min(0, 'Time runs forward.').max(7 * 86_400, 'A week is the longest.').optional(),
   secondCoatAfter: finite.min(0, 'Time runs forward.').max(7 * 86_400, 'A week is the longest.').optional(),

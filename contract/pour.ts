@@ -1,5 +1,4 @@
 import { z } from './zod'
-import { PLACES, TOO_HOT, type PlaceId } from '~core/drying/cast'
 import type { HappeningKind, PourEvent } from '~core/pour/events'
 import { DEFECTS, TROUBLES, type DefectId, type TroubleId } from '~core/pour/defects'
 import { SIGNS, type Sign, type Stage } from '~core/plan/stages'
@@ -9,6 +8,7 @@ import type { CastSummary, PourSummary } from '~core/pour/projection'
 import { bagSchema, bucketSchema, mouldSchema } from './library'
 import { MOST_INT } from './limits'
 import { planSchema } from './plan'
+import { toldStanding } from './standing'
 
 const STAGES = [
   'gauge',
@@ -28,7 +28,7 @@ const size = z.number().positive('It measures more than nothing.').max(20, 'Noth
 const instant = z.number().min(946_684_800_000).max(4_102_444_800_000)
 
 const envelope = {
-  id: z.uuid(), batch: z.int().min(0).max(400).optional(), version: z.union([z.literal(1), z.literal(2)]),
+  id: z.uuid(), batch: z.int().min(0).max(400).optional(), version: z.union([z.literal(1), z.literal(2), z.literal(3)]),
   happenedAt: instant, recordedAt: instant, device: z.string().min(1).max(64),
   deviceSeq: z.int().min(0).max(MOST_INT),
   /** The entry that was not taken, and that this one stands for. */
@@ -147,17 +147,7 @@ export const sentEventSchema = z.discriminatedUnion('kind', [
   z.object({
     ...envelope,
     kind: z.literal('placed'),
-    data: z.object({
-      cast,
-      place: z.enum(PLACES.map(p => p.id) as [PlaceId, ...PlaceId[]]),
-      air: z.object({
-        celsius: z.number().min(-20, 'Nothing dries in that cold.').max(
-          TOO_HOT,
-          `Not above ${TOO_HOT} °C: plaster begins to lose the water it is made of.`,
-        ),
-        humidity: z.number().min(0.02, 'Air is never that dry.').max(1, 'Air holds no more than 100 %.'),
-      }),
-    }),
+    data: toldStanding.extend({ cast }),
   }),
   z.object({
     ...envelope,

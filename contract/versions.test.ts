@@ -7,6 +7,7 @@ import { foldPour } from '~core/pour/fold'
 import { milestonesOf } from '~core/pour/milestones'
 import { centreMoments } from '~core/setting/moments'
 import { CLASSES_OF_LAYERS_1 } from './classes-1'
+import { sentEventSchema } from './pour'
 import { ITEMS, PLANS, upcast, upcastEvent, upcastQuery, upcastRun } from './versions'
 
 /** Rows as version 1 wrote them, and what was left out of them in earlier days: `fixtures/version-1.json`. */
@@ -66,7 +67,7 @@ describe('what earlier versions stored', () => {
     expect(upcast(PLANS, 1, { ...plan!.body, ratio: 'thick' })).toEqual({ ok: false, why: 'broken' })
     expect(upcastRun({ ...run!.body, schema: 3 })).toEqual({ ok: false, why: 'newer' })
     for (const nonsense of [null, 7, 'run', {}, { schema: 1 }, { ...run!.body, plan: { classId: 'none' } }]) expect(upcastRun(nonsense)).toMatchObject({ ok: false })
-    expect(upcastEvent('note', 3, {})).toEqual({ ok: false, why: 'newer' })
+    expect(upcastEvent('note', 4, {})).toEqual({ ok: false, why: 'newer' })
     // A measure of a check list was kept by its name once; a name of someone's own stays.
     expect(upcastEvent('measured', 1, { what: 'Thinnest place' })).toEqual({ ok: true, value: { what: 'thinnest' } })
     expect(upcastEvent('measured', 1, { what: 'Across' })).toEqual({ ok: true, value: { what: 'Across' } })
@@ -74,6 +75,23 @@ describe('what earlier versions stored', () => {
     // Of a step of version 1 it is not known from which it was told; of version 2 it is.
     expect(upcastEvent('stage', 1, { stage: 'sift' })).toEqual({ ok: true, value: { stage: 'sift' } })
     expect(upcastEvent('stage', 2, { stage: 'sift', from: 'weigh' }).ok).toBe(true)
+  })
+
+  it('places of before there was weather are those of today, a face in the sun open to the sky', () => {
+    const air = { celsius: 24, humidity: 0.4 }, told = (place: string) => ({ cast: '1.1', place, air })
+    for (const version of [1, 2]) {
+      expect(upcastEvent('placed', version, told('sun'))).toEqual({
+        ok: true,
+        value: { ...told('sky'), weather: { swing: 5, wind: 'light', sky: 'sun' } },
+      })
+      expect(upcastEvent('placed', version, told('ground'))).toEqual({ ok: true, value: told('board') })
+      expect(upcastEvent('placed', version, told('rack'))).toEqual({ ok: true, value: told('rack') })
+    }
+    // A device that was away sends them as it wrote them, and folds them as they are meant.
+    const envelope = { id: crypto.randomUUID(), happenedAt: 1.7e12, recordedAt: 1.7e12, device: 'd', deviceSeq: 1 }
+    const sent = { ...envelope, version: 2, kind: 'placed', data: told('sun') }
+    expect(sentEventSchema.safeParse(sent).success).toBe(true)
+    expect(sentEventSchema.safeParse({ ...sent, data: told('moon') }).success).toBe(false)
   })
 
   it('steps are taken one after the other', () => {

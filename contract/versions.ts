@@ -2,6 +2,7 @@ import type { FrozenRun } from '~core/plan/run'
 import type { Plan } from '~core/plan/types'
 import type { PowderClassId } from '~core/gypsum/powders'
 import { EVENT_VERSION } from '~core/pour/events'
+import { standingNow } from '~core/drying/places'
 import type { MeasureId } from '~core/logbook/words'
 import { CLASSES_OF_LAYERS_1 } from './classes-1'
 import { LIBRARY, type LibraryBodies, type LibraryKind } from './library'
@@ -84,9 +85,12 @@ export function upcastRun(stored: unknown): Upcast<FrozenRun> {
 
 /**
  * The data of an entry, by kind; its version stands in its row. Since version 2 a step says from which step it was
- * told: of older ones that is not known, and they fold as they did.
+ * told: of older ones that is not known, and they fold as they did. Version 3 has other places to dry in, outdoors.
  */
-const EVENT_STEPS: Readonly<Record<number, (kind: string, data: object) => object>> = { 1: (_, data) => data }
+const EVENT_STEPS: Readonly<Record<number, (kind: string, data: object) => object>> = {
+  1: (_, data) => data,
+  2: (kind, data) => kind === 'placed' ? standingNow(data as { readonly place: string }) : data,
+}
 
 /** What the check lists' measures were called when entries kept their names: as they stood then. */
 const MEASURE_CALLED: Readonly<Record<string, MeasureId>> = {

@@ -1,3 +1,4 @@
+import { USUAL_WEATHER } from '../core/drying/places'
 import type { DefectId } from '../core/pour/defects'
 import type { Happening, PourEvent } from '../core/pour/events'
 import type { MouldFacts, Plan } from '../core/plan/types'
@@ -41,7 +42,7 @@ interface Doing {
   leftover: 'overflow' | 'bin' | 'none'
   troubles: ('leak' | 'short' | 'water-on-top')[]
   lumps: boolean
-  place?: { place: 'sun' | 'board' | 'cabinet' | 'rack', celsius: number }
+  place?: { place: 'sky' | 'board' | 'cabinet' | 'rack', celsius: number }
   /** Days on the shelf before it was finished. */
   shelf: number
   glossLate: number
@@ -169,7 +170,7 @@ const CULPRITS: Record<
   'dried-hot': {
     shows: ['crack', 'warped'],
     do: (x, _, d) => {
-      x.place = d.next() < 0.6 ? { place: 'sun', celsius: 27 } : { place: 'cabinet', celsius: 48 }
+      x.place = d.next() < 0.6 ? { place: 'sky', celsius: 27 } : { place: 'cabinet', celsius: 48 }
     },
   },
   'dried-one-side': {
@@ -294,7 +295,10 @@ function record(run: FrozenRun, x: Doing, d: Dice): PourState {
   if (where && told(0.8))
     say(opened + 600, {
       kind: 'placed',
-      data: { cast: '1.1', place: where.place, air: { celsius: where.celsius, humidity: 0.5 } },
+      data: {
+        cast: '1.1', place: where.place, air: { celsius: where.celsius, humidity: 0.5 },
+        weather: { ...USUAL_WEATHER, sky: 'sun' },
+      },
     })
   say(opened + x.shelf * 86_400, { kind: 'finished', data: { cast: '1.1' } })
   return foldPour(run, events)

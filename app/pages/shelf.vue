@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { formatConsistency } from '~core/units/format'
-import type { PlaceId } from '~core/drying/cast'
-import type { Air } from '~core/drying/air'
+import type { Standing } from '~core/drying/places'
 import type { Happening, Verdict } from '~core/pour/events'
 import type { DefectId } from '~core/pour/defects'
 import type { CastSummary } from '~core/pour/projection'
@@ -63,13 +62,13 @@ const standing = computed(() =>
   ),
 )
 const airing = ref(false)
-async function airAll(place: PlaceId, air: Air) {
+async function airAll({ place, air, weather }: Standing) {
   airing.value = false
   const here = standing.value.filter(s => s.place === place)
   for (const pour of new Set(here.map(s => s.pour)))
     await records.recordAll(
       pour,
-      here.filter(s => s.pour === pour).map((s): Happening => ({ kind: 'placed', data: { cast: s.cast, place, air } })),
+      here.filter(s => s.pour === pour).map((s): Happening => ({ kind: 'placed', data: { cast: s.cast, place, air, ...weather && { weather } } })),
     )
   said.value = `The air is noted for ${here.length} ${here.length === 1 ? 'cast' : 'casts'}.`
 }

@@ -1,4 +1,3 @@
-import { PLACES, type PlaceId } from '~core/drying/cast'
 import { END_USES } from '~core/gypsum/end-use'
 import { SCHOOLS, type SchoolId } from '~core/gypsum/schools'
 import type { Confirmed } from '~core/logbook/why'
@@ -18,6 +17,7 @@ import {
   type PourRow,
   type TakenAnswer,
 } from '../pour'
+import { standingSchema } from '../standing'
 import { RUNS } from '../versions'
 import { z } from '../zod'
 import { idsOf, moment } from './route'
@@ -71,10 +71,7 @@ export const pourSummary: z.ZodType<PourSummary> = z.strictObject({
 })
 
 const drying = z.strictObject({
-  standing: z.strictObject({
-    place: z.enum(idsOf<PlaceId>(PLACES)),
-    air: z.strictObject({ celsius, humidity: z.number() }),
-  }),
+  standing: standingSchema,
   since: moment,
   weighed: z.int(),
   lastMass: z.number().optional(),
@@ -84,7 +81,11 @@ const drying = z.strictObject({
     dry: z.boolean(),
     code: z.enum(['losing', 'near-dry', 'air-would-take', 'full-of-water']),
   }).optional(),
-  stuck: z.boolean(),
+  notHere: z.strictObject({
+    code: z.enum(['damp-ground', 'rain', 'freezes', 'air-too-damp', 'dew', 'air-takes-none', 'too-slow']),
+    room: z.number(),
+  }).optional(),
+  frost: z.literal(true).optional(),
 })
 export const castSummary: z.ZodType<CastSummary> = z.strictObject({
   id: z.string(),

@@ -1,30 +1,12 @@
 import type { Celsius, Kilograms, Metres, Seconds } from '../units/quantity'
-import { PLACE_WORDS } from './words'
-import { bisect } from '../numeric/root'
-import { saturationPressure } from '../numeric/vapour'
-import { latentHeat, vapourDensity, type Air } from './air'
+import { freeFaces, place, type Standing } from './places'
+import { wetFace, type WetFace } from './wet-face'
 
 /**
  * Drying of a cast in two periods: first its wet face gives water off as fast as the air takes it, then ever more
  * slowly as the face falls dry.
  * Equations and sources: docs/model.md, “Drying”.
  */
-
-/** Where a cast stands. */
-const PLACE_FACTS = [
-  { id: 'mould', faces: 0.5, speed: 0.1, sun: 0 },
-  { id: 'board', faces: 0.55, speed: 0.1, sun: 0 },
-  { id: 'rack', faces: 1, speed: 0.1, sun: 0 },
-  { id: 'fan', faces: 1, speed: 1, sun: 0 },
-  { id: 'cabinet', faces: 1, speed: 0.5, sun: 0 },
-  { id: 'sun', faces: 1, speed: 0.3, sun: 500 },
-  { id: 'ground', faces: 0.5, speed: 0.1, sun: 0 },
-  { id: 'damp', faces: 0, speed: 0, sun: 0 },
-] as const
-
-export const PLACES = PLACE_FACTS.map(x => ({ ...x, ...PLACE_WORDS[x.id] }))
-export type PlaceId = typeof PLACE_FACTS[number]['id']
-export const place = (id: PlaceId) => PLACES.find(p => p.id === id)!
 
 /**
  * Above this a place is said to be too hot, and above the second it is not taken: edges that are dry come to the air's
@@ -40,20 +22,6 @@ export interface Body {
   readonly half: Metres
 }
 
-/** Where it stands and in what air, from some moment on. */
-export interface Standing { readonly place: PlaceId, readonly air: Air }
-
-// Constants of the transfer laws, of air near 20 degC, in W/(m K), m2/s, 1, 1, 1, W/(m2 K4) and K; docs/model.md names
-// their sources.
-const CONDUCTIVITY = 0.0257,
-  VISCOSITY = 1.53e-5,
-  PRANDTL = 0.71,
-  EMISSIVITY = 0.9,
-  ABSORBED = 0.35,
-  STEFAN = 5.67e-8,
-  KELVIN = 273.15
-/** Extra buoyancy of the light, moist air at a wet face, as a difference of temperature (engineering guess). */
-const MOIST_BUOYANCY = 1.5
 /**
  * Moisture diffusivity of a dry pore and how steeply it rises with water, and the porosity it fills (engineering
  * guesses; the form is Hall and Hoff's).
@@ -61,47 +29,9 @@ const MOIST_BUOYANCY = 1.5
 const DIFFUSIVITY = 1e-6, STEEPNESS = 7, PORE = 0.5
 
 /**
- * Heat transfer of a face, W/(m2 K): forced (Pohlhausen; turbulent above 5e5), natural (Churchill and Chu 1975),
- * blended (Churchill and Usagi).
- */
-function heatTransfer(length: Metres, speed: number, difference: number, airTemperature: Celsius): number {
-  const reynolds = speed * length / VISCOSITY
-  const forced = reynolds > 5e5
-    ? (0.037 * reynolds ** 0.8 - 871) * Math.cbrt(PRANDTL)
-    : 0.664 * Math.sqrt(reynolds) * Math.cbrt(PRANDTL)
-  const rayleigh = 9.81 * Math.abs(difference + MOIST_BUOYANCY) * length ** 3 * PRANDTL
-    / ((airTemperature + KELVIN) * VISCOSITY ** 2)
-  const natural = 0.68 + 0.67 * rayleigh ** 0.25 / (1 + (0.492 / PRANDTL) ** (9 / 16)) ** (4 / 9)
-  return Math.cbrt(forced ** 3 + natural ** 3) * CONDUCTIVITY / length
-}
-
-export interface WetFace {
-  /** Temperature of the face while it is wet. */ readonly celsius:
-  Celsius /** Water it gives off, kg/(m2 s); below nothing where it gathers dew. */
-  readonly flux: number
-}
-
-/** A wet face: heat from air, walls and sun against the heat that evaporation takes (Chilton and Colburn 1934). */
-export function wetFace(area: number, { place: where, air }: Standing): WetFace {
-  const { speed, sun } = place(where), length = Math.min(0.5, Math.sqrt(area))
-  const rho = vapourDensity(air.celsius, air.humidity * saturationPressure(air.celsius))
-  const transfer = (t: Celsius) => {
-    const h = heatTransfer(length, speed, air.celsius - t, air.celsius)
-    return { h, g: h / (1.2 * 293.15 / (air.celsius + KELVIN) * 1006 * 0.866 ** (2 / 3)) }
-  }
-  const fluxAt = (t: Celsius, g: number) => g * (vapourDensity(t, saturationPressure(t)) - rho)
-  const celsius = bisect(-40, air.celsius + 60, (t) => {
-    const { h, g } = transfer(t), mean = (t + air.celsius) / 2 + KELVIN
-    return latentHeat(t) * fluxAt(t, g) - h * (air.celsius - t)
-      - 4 * EMISSIVITY * STEFAN * mean ** 3 * (air.celsius - t) - ABSORBED * sun
-  })
-  return { celsius, flux: fluxAt(celsius, transfer(celsius).g) }
-}
-
-/**
  * Free water that air leaves in a cast for good, as a share of its dry mass (order of magnitude, engineering guess).
  */
-function equilibrium(humidity: number): number {
+export function equilibrium(humidity: number): number {
   return 0.001 + 0.004 * humidity ** 6
 }
 
@@ -141,11 +71,13 @@ const DRYING_CENTRE: DryingScatter = { speed: 1, dryFace: 1 }
  * ends with.
  */
 interface Rates { readonly first: number, readonly critical: Kilograms, readonly least: Kilograms }
+const drinks = ({ place: where }: Standing) => place(where).drinks === true
+/** How far water has to come to a face: half the thickness from two faces, all of it from one. */
+const depthOf = (body: Body, faces: number) => faces < 0.7 ? 2 * body.half : body.half
 function ratesOf(body: Body, standing: Standing, { speed, dryFace }: DryingScatter, { flux }: WetFace): Rates {
-  const { faces } = place(standing.place)
-  const first = Math.max(0, speed * flux) * body.area * faces
-  // How far water can come to the face: half the thickness from two faces, all of it from one.
-  const depth = faces < 0.9 ? 2 * body.half : body.half
+  const faces = freeFaces(place(standing.place))
+  const first = drinks(standing) ? 0 : Math.max(0, speed * flux) * body.area * faces
+  const depth = depthOf(body, faces)
   const share = 0.9
     * (1
       + Math.log(
@@ -244,14 +176,13 @@ const PORE_DIFFUSION = 2.5e-5 * 0.55 / 2.5
  * the other.
  */
 export function frontReaches(body: Body, stay: Standing, share: number): Seconds {
-  const face = wetFace(body.area, stay), rates = ratesOf(body, stay, DRYING_CENTRE, face), { faces } = place(stay.place)
+  const face = wetFace(body.area, stay), rates = ratesOf(body, stay, DRYING_CENTRE, face)
+  const faces = freeFaces(place(stay.place))
   if (rates.first <= 0 || faces <= 0) return Infinity
   const target = Math.max(share * body.dryMass, rates.least * 1.001),
     straight = Math.max(0, body.freeWater - Math.max(rates.critical, target)) / rates.first
   if (target >= rates.critical) return straight
-  const { celsius } = face, depth = faces < 0.9 ? 2 * body.half : body.half
-  const lack = vapourDensity(celsius, saturationPressure(celsius))
-    - vapourDensity(stay.air.celsius, stay.air.humidity * saturationPressure(stay.air.celsius))
+  const { lack } = face, depth = depthOf(body, faces)
   if (lack <= 0) return Infinity
   const surface = face.flux / lack, held = rates.critical / (body.area * faces * depth)
   const dry = (1 - target / rates.critical) * depth

@@ -1,6 +1,8 @@
 import type { Celsius, CubicMetres, Estimate, Metres, Seconds } from '../units/quantity'
 import type { Mix } from '../gypsum/mix'
 import type { Body, Dryness, Stay } from './cast'
+import { whyNotHere, type NotHere } from './here'
+import type { Standing } from './places'
 import { forecastDrying } from './weighings'
 
 /**
@@ -28,35 +30,29 @@ export function castBody(
 }
 
 /** Where a cast stands when nothing else was said: on a rack in the room. */
-export function usualStay(room: Celsius): Stay {
-  return { place: 'rack', air: { celsius: room, humidity: USUAL_HUMIDITY }, from: 0 }
+export function usualStanding(room: Celsius): Standing {
+  return { place: 'rack', air: { celsius: room, humidity: USUAL_HUMIDITY } }
 }
 
-/**
- * Time from opening until it is so dry, on a rack in a usual room, before anything was
- * weighed.
- */
+/** When it will be dry where it is meant to stand; where it never is, why, and then no time means anything. */
+export interface ExpectedDrying extends Estimate<Seconds> { readonly notHere?: NotHere }
+
+/** Time from opening until it is so dry where it will stand, before anything was weighed. */
 export function expectedDrying(
   mix: Pick<Mix, 'dryMass' | 'freeWater' | 'slurry'>,
   volume: CubicMetres,
   section: Metres,
   dryTo: Dryness,
-  room: Celsius,
-): Estimate<Seconds> {
-  const { value, low, high } = forecastDrying({
-    body: castBody(mix, volume, section),
-    stays: [usualStay(room)],
-    weighed: [],
-    felt: [],
-  }).dries(dryTo)
+  standing: Standing,
+): ExpectedDrying {
+  const body = castBody(mix, volume, section), stays: readonly Stay[] = [{ ...standing, from: 0 }]
+  const { value, low, high } = forecastDrying({ body, stays, weighed: [], felt: [] }).dries(dryTo)
   const within = (t: Seconds) => Math.min(LONGEST_DRYING, t)
   return {
     value: within(value),
     low: within(low),
     high: within(high),
-    basis: {
-      kind: 'model',
-      note: 'the drying model on a rack in still air at half humidity, room temperature; weigh it and it is fitted',
-    },
+    notHere: whyNotHere(body, standing, dryTo, body.freeWater),
+    basis: { kind: 'model', note: 'the drying model in the air where it will stand; weigh it and it is fitted' },
   }
 }

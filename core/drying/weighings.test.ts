@@ -103,7 +103,7 @@ describe('weighings', () => {
 })
 
 describe('constant weight', () => {
-  const damp: readonly Stay[] = [{ place: 'ground', air: { celsius: 6, humidity: 0.95 }, from: 0 }]
+  const damp: readonly Stay[] = [{ place: 'board', air: { celsius: 6, humidity: 0.95 }, from: 0 }]
   const twice = (mass: number, lost: number, where: readonly Stay[]): DryingRecord => ({
     body,
     stays: where,

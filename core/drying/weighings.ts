@@ -4,14 +4,14 @@ import {
   dryingOf,
   frontReaches,
   moistureAt,
-  place,
   wetFaces,
   type Body,
   type Drying,
   type Dryness,
   type Stay,
-  type WetFace,
 } from './cast'
+import { freeFaces, place } from './places'
+import type { WetFace } from './wet-face'
 import { choleskyRoot, solveLinear } from '../numeric/linear'
 
 /**
@@ -220,7 +220,7 @@ export function constantWeight(record: DryingRecord, forecast: DryingForecast): 
   const over = last.mass / forecast.centre.body.dryMass - 1
   if (over < NEAR_DRY)
     return { steady: true, dry: true, code: 'near-dry' }
-  if (forecast.flux >= DEMAND && place(record.stays.at(-1)!.place).faces >= 0.9 && over < 3 * NEAR_DRY)
+  if (forecast.flux >= DEMAND && freeFaces(place(record.stays.at(-1)!.place)) >= 0.9 && over < 3 * NEAR_DRY)
     return { steady: true, dry: true, code: 'air-would-take' }
   return { steady: true, dry: false, code: 'full-of-water' }
 }

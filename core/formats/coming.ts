@@ -22,6 +22,7 @@ const names = (casts: readonly CastSummary[]) =>
 /** What a cast waits for; one that is weighed stands for itself, since its date is its own. */
 function kindOf(cast: CastSummary, now: Instant): string | undefined {
   const need = needOf(cast, now)
+  if (cast.drying?.notHere && need === 'drying') return undefined
   if (need === 'setting' || need === 'open-now' || need === 'open-late') return 'open'
   if (need !== 'drying' && need !== 'ready-now') return undefined
   return cast.drying?.weighed ? `dry ${cast.id}` : 'dry'

@@ -34,7 +34,7 @@ const drying = (id: string, days: number, weighed = 0) =>
     openedAt: NOW - HOUR,
     readyFrom: NOW,
     readyTo: NOW + days * 24 * HOUR,
-    drying: { standing: { place: 'rack', air: { celsius: 20, humidity: 0.5 } }, since: NOW, weighed, stuck: false },
+    drying: { standing: { place: 'rack', air: { celsius: 20, humidity: 0.5 } }, since: NOW, weighed },
   })
 
 describe('codes of labels', () => {

@@ -1,4 +1,4 @@
-import { expectedDrying } from '../drying/expected'
+import { expectedDrying, usualStanding } from '../drying/expected'
 import { BREATHES } from '../gypsum/end-use'
 import { solveMix } from '../gypsum/mix'
 import { powderClass } from '../gypsum/powders'
@@ -61,7 +61,7 @@ export function labDrying(mix: LabMix): ReturnType<typeof expectedDrying> {
     waterTemperature: mix.waterTemperature,
     additions: mix.additions,
   }, { what: 'powder', amount: 1 })
-  return expectedDrying(amounts, 1e-3, mix.section, BREATHES, mix.roomTemperature)
+  return expectedDrying(amounts, 1e-3, mix.section, BREATHES, usualStanding(mix.roomTemperature))
 }
 
 /** Facts of one mix for the table. @param ranges come a moment after the centre values. */

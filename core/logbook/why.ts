@@ -1,4 +1,5 @@
 import { WARM_ENOUGH } from '../drying/cast'
+import { inTheSun, type PlaceId } from '../drying/places'
 import { additionKind } from '../gypsum/additions'
 import type { PowderClassId } from '../gypsum/powders'
 import { needsRelease, releaseRule, type ReleaseRule } from '../mould/readiness'
@@ -78,6 +79,8 @@ interface Asked {
 
 // How strongly things speak. Something seen outright; far out of the ordinary; somewhat; as it should be; and what
 // would have been said but was not.
+/** Where air comes to one side of a cast. */
+const ONE_FACE: ReadonlySet<PlaceId> = new Set(['board', 'sky-board', 'wet-ground', 'mould'])
 const SEEN = 2.6, FAR = 2.2, SOME = 1.1, NORMAL = -1.4, SILENT = -0.5
 
 /** For a number that is wrong above `some` and very wrong above `far`; well below, it speaks against. */
@@ -280,12 +283,12 @@ const SAYS: Readonly<Record<CauseId, (a: Asked) => readonly Weighed[]>> = {
   'too-little': tooLittle,
   'coat-late': coatLate,
   'dried-hot': ({ cast: { stays } }) => known(
-    stays.some(s => s.place === 'sun' || s.air.celsius > WARM_ENOUGH),
+    stays.some(s => inTheSun(s) || s.air.celsius > WARM_ENOUGH),
     { code: 'stood-hot' },
     stays.length > 0 ? { code: 'stood-cool' } : undefined,
   ),
   'dried-one-side': ({ cast: { stays } }) => known(
-    stays.some(s => s.place === 'board' || s.place === 'ground' || s.place === 'mould'),
+    stays.some(s => ONE_FACE.has(s.place)),
     { code: 'one-face' },
     stays.length > 0 ? { code: 'air-all-round' } : undefined,
   ),

@@ -2,6 +2,7 @@ import { endUse } from '../gypsum/end-use'
 import { powderClass } from '../gypsum/powders'
 import type { MomentsInput } from '../setting/moments'
 import type { Estimate, Seconds, WaterRatio } from '../units/quantity'
+import { settingSurroundings } from './standing'
 import type { BagFacts, MouldFacts, Plan } from './types'
 
 /**
@@ -26,6 +27,9 @@ export function momentsInput(
     mould: mould.material,
     wall: mould.wall,
     ground: plan.groundTemperature,
+    ...settingSurroundings(plan),
+    // A print is always in its ground.
+    ...mould.material === 'ground' && { behind: undefined },
     additions: plan.additions,
     bagUncertain: bag?.uncertain ?? true,
     bagRate: bag?.rate && { mean: bag.rate.mean, sd: bag.rate.sd },

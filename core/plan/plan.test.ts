@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { USUAL_WEATHER, type PlaceId } from '../drying/places'
 import { problemWords } from './words'
 import { OFFERED_CLASSES } from '../gypsum/powders'
 import { safeHeight, vesselHeight, vesselVolume } from '../mould/gauge/vessel'
@@ -8,6 +9,7 @@ import { centreMoments, forecast } from '../setting/moments'
 import { momentsInput } from './moments-input'
 import { ratioRestored } from './mending'
 import { workOutPlan } from './plan'
+import { freezeRun } from './run'
 import type { MouldFacts, Plan, PlanWorld } from './types'
 import { batchSteps, NINE_STAGES, schoolStages, signsAt } from './stages'
 
@@ -53,6 +55,37 @@ const sentences = (p: Partial<Plan>, w: Partial<PlanWorld> = {}) =>
   workOutPlan({ ...plan, ...p }, { ...world, ...w }).problems.map(x =>
     `${x.severity} ${x.field}: ${problemWords(x)}`,
   ).join('\n')
+
+describe('where it sets and dries', () => {
+  const outcome = (p: Partial<Plan>) => workOutPlan({ ...plan, ...p }, world)
+  const codes = (p: Partial<Plan>) => outcome(p).problems.map(x => x.code)
+  const outside = (place: PlaceId, celsius: number, humidity: number): Partial<Plan> =>
+    ({ dries: { place, air: { celsius, humidity }, weather: USUAL_WEATHER } })
+  it('a place that dries nothing is said, with what a room would do, and the run has no date', () => {
+    expect(sentences(outside('wet-ground', 15, 0.7))).toMatch(/warn dries: Not here\. It lies on damp ground.*\d+ days in a room/)
+    const run = (p: Partial<Plan>) => {
+      const made = freezeRun({ ...plan, ...p }, world)
+      return made.ok ? made.run : undefined
+    }
+    expect(run(outside('wet-ground', 15, 0.7))!.drying).toEqual({})
+    const [room, roof] = [run({}), run(outside('roof', 12, 0.75))].map(r => r!.drying.lantern!.value)
+    expect(roof).toBeGreaterThan(room!)
+    expect(codes(outside('roof', 12, 0.75))).not.toContain('not-dry-here')
+  })
+  it('sun on its face warms a setting cast, damp air keeps it warmer than dry', () => {
+    const warmest = (sets: Plan['sets']) => outcome({ sets }).setting!.centre.warmestTemperature
+    const roof = warmest({ place: 'roof', humidity: 0.5 })
+    expect(warmest({ place: 'sky', humidity: 0.5, sky: 'sun' })).toBeGreaterThan(roof + 1)
+    expect(warmest({ place: 'sky', humidity: 0.5, sky: 'cloud' })).toBeLessThan(warmest({ place: 'sky', humidity: 0.5, sky: 'sun' }))
+    expect(warmest({ place: 'room', humidity: 0.95 })).toBeGreaterThan(warmest({ place: 'room', humidity: 0.1 }))
+    expect(warmest({ place: 'room', humidity: 0.5 })).toBeCloseTo(warmest(undefined), 9)
+  })
+  it('frost before it is hard and rain on a fresh face are warned of', () => {
+    expect(codes({ roomTemperature: -2, sets: { place: 'roof', humidity: 0.8 } })).toContain('frost-before-set')
+    expect(codes({ sets: { place: 'sky', humidity: 0.9, sky: 'rain' } })).toContain('set-in-rain')
+    expect(codes({ sets: { place: 'roof', humidity: 0.9 } })).not.toContain('set-in-rain')
+  })
+})
 
 describe('false alarms', () => {
   const codes = (p: Partial<Plan>) => workOutPlan({ ...plan, ...p }, world).problems.map(x => x.code)

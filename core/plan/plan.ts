@@ -1,3 +1,6 @@
+import { castBody } from '../drying/expected'
+import { whyNotHere } from '../drying/here'
+import { endUse } from '../gypsum/end-use'
 import { powderClass } from '../gypsum/powders'
 import { ratioOf } from '../gypsum/schools'
 import { solveMix } from '../gypsum/mix'
@@ -6,7 +9,7 @@ import { centreMoments, type MomentsInput } from '../setting/moments'
 import type { CubicMetres, Seconds } from '../units/quantity'
 import { splitIntoBatches } from './batches/batches'
 import { batchOf, coatTotals, listCasts, mixingRoom, MOST_CASTS, reach, recipeOf, type Batching } from './batches/casts'
-import { castVolume, coatProblems, MOST_COATS } from './batches/coats'
+import { castSection, castVolume, coatProblems, MOST_COATS } from './batches/coats'
 import { momentsInput } from './moments-input'
 import { pouringTime, stirStart } from './batches/pace'
 import { checkMix, problemList, type ProblemList } from './problems'
@@ -73,6 +76,15 @@ function checkBucket(plan: Plan, world: PlanWorld, casts: readonly MouldFacts[],
     list.add(bucket === undefined ? 'school' : 'bucket', 'refuse', {
       code: 'cast-over-bucket', mould: largest.name, takes, bucket, holds,
     })
+}
+
+/** Whether the casts dry at all where they are meant to stand. Where nobody has said, a room is taken, and it does. */
+function checkDrying(plan: Plan, mix: Batch['mix'], mould: MouldFacts, { add }: ProblemList): void {
+  const { dryTo } = endUse(plan.endUse), { dries } = plan
+  if (!dryTo || !dries) return
+  const body = castBody(mix, castVolume(plan, mould), castSection(plan, mould))
+  const why = whyNotHere(body, dries, dryTo, body.freeWater)
+  if (why) add('dries', 'warn', { code: 'not-dry-here', why })
 }
 
 /**
@@ -175,6 +187,7 @@ export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   if (!Number.isFinite(centre.glossGone)) list.add('waterTemperature', 'refuse', { code: 'never-sets' })
   if (list.refused()) return nothing
   checkSetting(plan, input, centre, tooSlow, list)
+  checkDrying(plan, batches[0]!.mix, governing, list)
   return {
     powder, ratio, problems: list.found, batches, spare,
     setting: { mould: governing, input, centre },

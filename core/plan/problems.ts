@@ -5,8 +5,10 @@ import { waterForGrains } from '../gypsum/paste'
 import { powderClass, type PowderClassId } from '../gypsum/powders'
 import { schoolAdvice, type SchoolAdviceCode } from '../gypsum/schools'
 import { turnsOf } from '../gypsum/stirring'
+import { settingPlace } from '../setting/body'
 import { freshStiffness, type SettingProblem } from '../setting/hydration'
 import type { Celsius, CubicMetres, Estimate, Seconds, WaterRatio } from '../units/quantity'
+import type { NotHere } from '../drying/here'
 import type { CoatProblem } from './batches/coats'
 import type { Plan } from './types'
 
@@ -14,7 +16,7 @@ import type { Plan } from './types'
 
 export type PlanField
   = | 'fills' | 'ratio' | 'school' | 'bucket' | 'classId' | 'waterTemperature' | 'groundTemperature' | 'known'
-    | 'additions' | 'stir' | 'endUse' | 'openAfter' | 'secondCoatAfter' | 'coats'
+    | 'additions' | 'stir' | 'endUse' | 'openAfter' | 'secondCoatAfter' | 'coats' | 'sets' | 'dries'
 
 interface RatioSpan { readonly low: WaterRatio, readonly high: WaterRatio }
 
@@ -58,6 +60,8 @@ export type PlanProblem
   | { readonly code: 'hot-core', readonly hottest: Celsius }
   | { readonly code: 'opens-early', readonly from: Seconds, readonly to: Seconds }
   | { readonly code: 'coat-too-late', readonly glossGone: Seconds }
+  | { readonly code: 'frost-before-set' | 'set-in-rain' }
+  | { readonly code: 'not-dry-here', readonly why: NotHere }
   | CoatProblem
 
 export type Severity = 'refuse' | 'warn'
@@ -130,6 +134,14 @@ function checkModelled(plan: Plan, { add }: ProblemList): void {
   else if (turns < 20) add('stir', 'warn', { code: 'hardly-stirred' })
 }
 
+/** Below freezing nothing sets, and what froze before it was hard is spoilt (from memory). */
+function checkWeather(plan: Plan, { add }: ProblemList): void {
+  const { sets, roomTemperature, groundTemperature = roomTemperature } = plan
+  const frozen = roomTemperature <= 0 || (sets?.place === 'ground' && groundTemperature <= 0)
+  if (frozen) add('sets', 'warn', { code: 'frost-before-set' })
+  if (sets?.sky === 'rain' && settingPlace(sets.place).open) add('sets', 'warn', { code: 'set-in-rain' })
+}
+
 /** What is to be said of the mix itself; a `refuse` means that nothing below it can be worked out. */
 export function checkMix(plan: Plan, ratio: Estimate<WaterRatio>, list: ProblemList): void {
   checkRatio(plan, ratio.value, list)
@@ -138,4 +150,5 @@ export function checkMix(plan: Plan, ratio: Estimate<WaterRatio>, list: ProblemL
   checkAdditions(plan, list)
   if (plan.stir.minutes > 15) list.add('stir', 'warn', { code: 'stirred-very-long' })
   checkModelled(plan, list)
+  checkWeather(plan, list)
 }

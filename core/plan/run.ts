@@ -8,6 +8,7 @@ import { workOutPlan } from './plan'
 import type { Problem } from './problems'
 import type { Batch, MouldFacts, Plan, PlanWorld } from './types'
 import { castSection, castVolume, finishesCasts } from './batches/coats'
+import { plannedStanding } from './standing'
 import { batchSteps, type Step } from './stages'
 
 /**
@@ -25,7 +26,10 @@ export interface FrozenRun {
   readonly batches: readonly Batch[]
   /** By mould id. */
   readonly moments: Readonly<Record<string, Moments>>
-  /** Drying after opening until the piece is ready for its end use, by mould id; absent when it is never dried. */
+  /**
+   * Drying after opening until the piece is ready for its end use, by mould id; absent when it is never dried, or not
+   * where it is meant to stand.
+   */
   readonly drying: Readonly<Record<string, Estimate<Seconds>>>
   /** It comes from somebody's table, in which only the day is told: no time of day in it is one. */
   readonly daysOnly?: true
@@ -77,14 +81,11 @@ export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Fr
     const key = [mould.material, mould.wall, mould.section, mould.fragile].join()
     moments[id] = known.get(key) ?? (yield* forecasting(input)).moments
     known.set(key, moments[id])
-    if (dryTo !== undefined)
-      drying[id] = expectedDrying(
-        result.batches[0]!.mix,
-        castVolume(plan, mould),
-        castSection(plan, mould),
-        dryTo,
-        plan.roomTemperature,
-      )
+    if (dryTo !== undefined) {
+      const size = [castVolume(plan, mould), castSection(plan, mould)] as const
+      const { notHere, ...expected } = expectedDrying(result.batches[0]!.mix, ...size, dryTo, plannedStanding(plan))
+      if (!notHere) drying[id] = expected
+    }
   }
   return {
     ok: true,

@@ -1,5 +1,6 @@
 import type { BagStorage } from '../gypsum/bag-age'
 import type { Addition } from '../gypsum/additions'
+import type { SkyId, Standing } from '../drying/places'
 import type { EndUseId } from '../gypsum/end-use'
 import type { Mix } from '../gypsum/mix'
 import type { PowderClass, PowderClassId, Span } from '../gypsum/powders'
@@ -7,7 +8,7 @@ import type { SchoolId, Scoop } from '../gypsum/schools'
 import type { Stirring } from '../gypsum/stirring'
 import type { Mouth, Vessel } from '../mould/gauge/vessel'
 import type { ReadyFacts } from '../mould/readiness'
-import type { MouldMaterial } from '../setting/body'
+import type { MouldMaterial, SettingPlaceId } from '../setting/body'
 import type { centreMoments, MomentsInput } from '../setting/moments'
 import type { Celsius, CubicMetres, Estimate, Kilograms, Metres, Seconds, WaterRatio } from '../units/quantity'
 import type { CoatOf, Coats } from './batches/coats'
@@ -70,6 +71,15 @@ export interface BagFacts {
   readonly storage?: BagStorage
 }
 
+/** Where a cast sets. */
+export interface SettingPlace {
+  readonly place: SettingPlaceId
+  /** Of the air, 0 to 1. */
+  readonly humidity: number
+  /** What the sky is like, where it sees it. */
+  readonly sky?: SkyId
+}
+
 /** What a person decides before a pour: a plain value, saved with its schema version. */
 export interface Plan {
   readonly name: string
@@ -90,6 +100,10 @@ export interface Plan {
   readonly soakMinutes: number
   readonly stir: Stirring
   readonly additions: readonly Addition[]
+  /** Where the casts set, in air of the room's temperature; on a bench indoors when nobody has said. */
+  readonly sets?: SettingPlace
+  /** Where they dry, and in what air; on a rack in the room when nobody has said. */
+  readonly dries?: Omit<Standing, 'day'>
   /** Temperature of the ground under a print; as the air when it is not said. */
   readonly groundTemperature?: Celsius
   /**

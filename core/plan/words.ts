@@ -1,3 +1,4 @@
+import { notHereWords } from '../drying/words'
 import { additionKind } from '../gypsum/additions'
 import type { SchoolId } from '../gypsum/schools'
 import type { StirTool } from '../gypsum/stirring'
@@ -158,6 +159,9 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
   'coat-too-late': p =>
     `Too late to bond by itself: the gloss goes after about ${formatDuration(p.glossGone, 'minute')}. `
     + 'Pour it before that, or roughen, wet and coat the face thinly first.',
+  'frost-before-set': 'Below freezing it does not set, and what freezes before it resists a nail is spoilt. Bring it in.',
+  'set-in-rain': 'Rain pits a face that has not set. Cover it.',
+  'not-dry-here': (p, prefs) => notHereWords(p.why, prefs),
   'one-coat': 'Work in coats needs at least two.',
   'area-without-coat': 'Every area needs a thickness for every coat; 0 where it has none.',
   'bare-area': p => `“${p.area}” gets nothing in any coat. Give it a thickness or take it out.`,

@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { dryingAdvice, dryingDates, missingWeight, type DryingSummary } from './drying'
+import { USUAL_WEATHER } from '../drying/places'
+import { NOT_HERE_WORDS } from '../drying/words'
 import { DRYING_ADVICE_WORDS } from './words'
 import type { Happening, PourEvent } from './events'
 import type { MouldFacts, Plan } from '../plan/types'
 import { freezeRun } from '../plan/run'
-import { summariseCasts } from './projection'
+import { needOf, summariseCasts } from './projection'
 import { foldPour } from './fold'
 
 const tile: MouldFacts = {
@@ -63,26 +65,41 @@ const dates = (more: PourEvent[]) => {
   const state = foldPour(run, [...open, ...more])
   return dryingDates(run, state, state.casts[0]!)
 }
-const placed = (hours: number, place: 'rack' | 'fan' | 'damp' | 'ground', celsius = 20, humidity = 0.5) =>
+const placed = (hours: number, place: 'rack' | 'fan' | 'damp' | 'wet-ground' | 'cabinet', celsius = 20, humidity = 0.5) =>
   event(hours, { kind: 'placed', data: { cast: '1.1', place, air: { celsius, humidity } } })
+
+const frosty = (hours: number) =>
+  event(hours, {
+    kind: 'placed',
+    data: {
+      cast: '1.1', place: 'roof', air: { celsius: 3, humidity: 0.7 }, weather: { ...USUAL_WEATHER, swing: 6 },
+    },
+  })
 
 describe('a cast on the shelf', () => {
   it('has its dates from what was mixed, in a usual room: some days for a tile', () => {
     const d = dates([])
     expect((d.readyFrom! - T0) / DAY).toBeGreaterThan(0.4)
     expect((d.readyTo! - T0) / DAY).toBeLessThan(5.5)
-    expect(d.drying).toMatchObject({ weighed: 0, stuck: false, standing: { place: 'rack' } })
+    expect(d.drying).toMatchObject({ weighed: 0, standing: { place: 'rack' } })
+    expect(d.drying!.notHere).toBeUndefined()
     // What lists read carries the same.
     const state = foldPour(run, open)
     expect(summariseCasts(run, state)[0]).toMatchObject({ readyFrom: d.readyFrom, readyTo: d.readyTo })
     expect(summariseCasts(run, state)[1]!.drying).toBeUndefined()
   })
 
-  it('a fan brings the date forward, cold damp ground puts it off and is called stuck, wrapping stops it', () => {
+  it('a fan brings the date forward, on damp ground there is none and it says why, wrapping stops it', () => {
     const usual = dates([]).readyTo!
     expect(dates([placed(3, 'fan')]).readyTo!).toBeLessThan(usual)
-    const ground = dates([placed(3, 'ground', 6, 0.95)])
-    expect([ground.readyFrom! > usual, ground.drying!.stuck]).toEqual([true, true])
+    const state = foldPour(run, [...open, placed(3, 'wet-ground', 6, 0.95)])
+    const [cast] = summariseCasts(run, state)
+    expect([cast!.readyFrom, cast!.readyTo]).toEqual([undefined, undefined])
+    expect(cast!.drying).toMatchObject({ notHere: { code: 'damp-ground' } })
+    expect(needOf(cast!, T0 + 4 * HOUR)).toBe('drying')
+    // A nearly full cast in the frost of a night is warned of; a dry one is not.
+    expect(dates([frosty(3)]).drying).toMatchObject({ frost: true })
+    expect(dates([placed(3, 'cabinet', 40, 0.1), frosty(90)]).drying!.frost).toBeUndefined()
     expect(dates([placed(3, 'damp')]).readyFrom! - T0).toBeGreaterThan(300 * DAY)
   })
 
@@ -118,7 +135,6 @@ describe('the one thing worth doing', () => {
     standing: { place: 'rack', air: { celsius: 20, humidity: 0.5 } },
     since: now - DAY,
     weighed: 0,
-    stuck: false,
     ...change,
   })
   const in_ = (place: DryingSummary['standing']['place'], celsius = 20) => ({
@@ -126,19 +142,21 @@ describe('the one thing worth doing', () => {
   })
   it.each([
     [{}, false, undefined],
-    [in_('sun'), false, 'out of the sun'],
+    [{ standing: { ...in_('sky').standing, weather: { ...USUAL_WEATHER, sky: 'sun' } } }, false, 'out of the sun'],
+    [in_('sky'), false, undefined],
+    [{ frost: true }, false, 'Frost'],
     [in_('cabinet', 47), false, 'Too warm'],
     [in_('mould'), false, 'Take it out'],
     [in_('board'), false, 'Turn it'],
     [in_('damp'), false, 'unwrap'],
     [{ ...in_('board'), since: now - HOUR }, false, undefined],
-    [{ stuck: true }, false, 'too cold and damp'],
+    [{ notHere: { code: 'dew', room: DAY } }, false, 'More dew'],
     [{ steady: { steady: true, dry: false, code: 'full-of-water' } }, false, 'Steady but not dry'],
     [{ since: now - 4 * DAY }, true, 'Wet it again'],
     [{ since: now - 4 * DAY, wettedAt: now - DAY }, true, undefined],
   ] as [Partial<DryingSummary>, boolean, string | undefined][])('%j kept damp %s: %s', (change, damp, words) => {
     const said = dryingAdvice(at(change), now, damp)
     if (words === undefined) expect(said).toBeUndefined()
-    else expect(DRYING_ADVICE_WORDS[said!]).toContain(words)
+    else expect(said === 'not-drying' ? NOT_HERE_WORDS.dew : DRYING_ADVICE_WORDS[said!]).toContain(words)
   })
 })

@@ -1,6 +1,9 @@
 import type { Kilograms, Seconds } from '../units/quantity'
-import { castBody, LONGEST_DRYING, usualStay } from '../drying/expected'
-import { place, WARM_ENOUGH, type Standing, type Stay } from '../drying/cast'
+import { castBody, LONGEST_DRYING } from '../drying/expected'
+import { shareLeft, WARM_ENOUGH, type Dryness, type Stay } from '../drying/cast'
+import { whyNotHere, type NotHere } from '../drying/here'
+import { inTheSun, place, type Standing } from '../drying/places'
+import { plannedStanding } from '../plan/standing'
 import {
   constantWeight,
   forecastDrying,
@@ -28,6 +31,11 @@ export const DRY_FOR = [
 ] as const
 export type DryFor = typeof DRY_FOR[number]['id']
 
+/** Day of the year of a moment, 1 to 366, for how high the sun stands: the hour is of no account. */
+function dayOfYear(at: Instant): number {
+  return 1 + Math.floor((at - Date.UTC(new Date(at).getUTCFullYear(), 0, 1)) / 86_400_000)
+}
+
 /**
  * A cast's drying as a record for the model: from what was really mixed, and everything that was told since it was
  * opened.
@@ -42,8 +50,8 @@ export function dryingRecord(run: FrozenRun, state: PourState, cast: CastState):
     additions: plan.additions,
   }, { what: 'slurry', amount: 1e-3 })
   const after = (at: Instant): Seconds => Math.max(0, (at - cast.openedAt!) / 1000)
-  const usual = usualStay(batch.room ?? plan.roomTemperature)
-  const told = cast.stays.map((s): Stay => ({ place: s.place, air: s.air, from: after(s.at) }))
+  const usual: Stay = { ...plannedStanding(plan, batch.room), day: dayOfYear(cast.openedAt), from: 0 }
+  const told = cast.stays.map(({ at, ...s }): Stay => ({ ...s, day: dayOfYear(at), from: after(at) }))
   return {
     body: castBody(mix, castVolume(plan, cast.cast.mould), castSection(plan, cast.cast.mould)),
     stays: told[0]?.from === 0 ? told : [usual, ...told],
@@ -69,16 +77,25 @@ export function missingWeight(record: DryingRecord): number | undefined {
   return share > LIGHT ? share : undefined
 }
 
-const kept = new Map<string, { readonly forecast: DryingForecast, readonly steady: Steady | undefined }>()
+interface KnownDrying {
+  readonly forecast: DryingForecast
+  readonly steady: Steady | undefined
+  /** Asked of its use; nothing where it is never dried. */
+  readonly notHere: NotHere | undefined
+}
+const kept = new Map<string, KnownDrying>()
 const MOST_KEPT = 400
 /** The forecast of a record; equal records, such as those of casts that were opened together, share one. */
-export function dryingForecast(
-  record: DryingRecord,
-): { readonly forecast: DryingForecast, readonly steady: Steady | undefined } {
-  const key = JSON.stringify(record)
+export function dryingForecast(record: DryingRecord, dryTo?: Dryness): KnownDrying {
+  const key = JSON.stringify([record, dryTo])
   const known = kept.get(key)
   if (known) return known
-  const forecast = forecastDrying(record), made = { forecast, steady: constantWeight(record, forecast) }
+  const forecast = forecastDrying(record), now = record.stays.at(-1)!, { body } = forecast.centre
+  const made = {
+    forecast,
+    steady: constantWeight(record, forecast),
+    notHere: dryTo && whyNotHere(body, now, dryTo, forecast.centre.water(now.from)),
+  }
   kept.set(key, made)
   if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!)
   return made
@@ -92,12 +109,14 @@ export interface DryingSummary {
   readonly lastMass?: Kilograms
   readonly wettedAt?: Instant
   readonly steady?: Steady
-  /** It gives hardly anything off where it is. */
-  readonly stuck: boolean
+  /** Why it does not dry where it is; there is no date then. */
+  readonly notHere?: NotHere
+  /** Its water may freeze by night while its pores are nearly full, and crack it. */
+  readonly frost?: true
 }
 
-/** Below this a wet face gives off so little that a cast does not dry: 12 g/(m2 h) (engineering guess). */
-const STUCK = 12 / 3.6e6
+/** Frost cracks what is fuller of water than this, as a share of what its pores held at first (engineering guess). */
+const FROST_CRACKS = 0.8
 
 interface DryingDates {
   readonly readyFrom?: Instant
@@ -108,17 +127,23 @@ interface DryingDates {
 export function dryingDates(run: FrozenRun, state: PourState, cast: CastState): DryingDates {
   const record = dryingRecord(run, state, cast)
   if (!record) return {}
-  const { dryTo } = endUse(run.plan.endUse), { forecast, steady } = dryingForecast(record), now = record.stays.at(-1)!
+  const { dryTo } = endUse(run.plan.endUse), { forecast, steady, notHere } = dryingForecast(record, dryTo)
+  const now = record.stays.at(-1)!, { place: where, air, weather } = now
+  const coldest = air.celsius - (place(where).outdoors ? weather?.swing ?? 0 : 0)
+  const full = shareLeft(forecast.centre.body, forecast.centre.water(now.from)) > FROST_CRACKS
   const drying: DryingSummary = {
-    standing: { place: now.place, air: now.air },
+    standing: { place: where, air, weather },
     since: cast.openedAt! + now.from * 1000,
     weighed: record.weighed.length,
     lastMass: record.weighed.at(-1)?.mass,
     wettedAt: cast.wettedAt,
     steady,
-    stuck: place(now.place).faces > 0 && forecast.flux < STUCK,
+    notHere,
+    ...coldest < 0 && full && { frost: true as const },
   }
   if (dryTo === undefined) return { drying }
+  // No date, not even the one that was foretold.
+  if (notHere) return { readyFrom: undefined, readyTo: undefined, drying }
   const { low, high } = forecast.dries(dryTo),
     at = (t: Seconds) => Math.round(cast.openedAt! + Math.min(LONGEST_DRYING, t) * 1000)
   return { readyFrom: at(low), readyTo: at(high), drying }
@@ -128,18 +153,19 @@ export function dryingDates(run: FrozenRun, state: PourState, cast: CastState): 
 const TURN_AFTER = 20 * 3_600_000, WET_AFTER = 3 * 86_400_000
 
 export type DryingAdvice
-  = 'wet-again' | 'out-of-sun' | 'too-warm' | 'unwrap' | 'not-drying' | 'steady-not-dry' | 'out-of-mould' | 'turn'
+  = 'wet-again' | 'frost' | 'out-of-sun' | 'too-warm' | 'unwrap' | 'not-drying' | 'steady-not-dry' | 'out-of-mould' | 'turn'
 
 /** The one thing worth doing with a drying cast now, or nothing. */
 export function dryingAdvice(drying: DryingSummary, now: Instant, keptDamp: boolean): DryingAdvice | undefined {
   const { place: where, air } = drying.standing
   if (keptDamp) return now - Math.max(drying.wettedAt ?? 0, drying.since) > WET_AFTER ? 'wet-again' : undefined
-  if (where === 'sun') return 'out-of-sun'
+  if (drying.notHere) return 'not-drying'
+  if (drying.frost) return 'frost'
+  if (inTheSun(drying.standing)) return 'out-of-sun'
   if (air.celsius > WARM_ENOUGH) return 'too-warm'
   if (where === 'damp') return 'unwrap'
-  if (drying.stuck) return 'not-drying'
   if (drying.steady?.steady && !drying.steady.dry) return 'steady-not-dry'
   if (where === 'mould') return 'out-of-mould'
-  const oneFace = where === 'board' || where === 'ground'
+  const oneFace = where === 'board' || where === 'sky-board'
   return oneFace && now - drying.since > TURN_AFTER ? 'turn' : undefined
 }

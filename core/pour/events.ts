@@ -1,5 +1,4 @@
-import type { PlaceId } from '../drying/cast'
-import type { Air } from '../drying/air'
+import type { Standing } from '../drying/places'
 import type { Celsius, Kilograms, Metres, Seconds } from '../units/quantity'
 import type { DefectId, TroubleId } from './defects'
 import type { Sign, Stage } from '../plan/stages'
@@ -73,7 +72,7 @@ interface HappeningData {
   /** One measure of a cast, m; the same measure again takes the place of the last. */
   'measured': Measured & { readonly cast: string }
   /** On the shelf: where a cast stands and in what air, what it weighs, how it feels, and that it was wetted again. */
-  'placed': { readonly cast: string, readonly place: PlaceId, readonly air: Air }
+  'placed': { readonly cast: string } & Omit<Standing, 'day'>
   'cast-weighed': { readonly cast: string, readonly mass: Kilograms }
   'felt': { readonly cast: string, readonly how: 'cold' | 'dry' }
   'wetted': { readonly cast: string }
@@ -85,7 +84,7 @@ interface HappeningData {
 }
 
 /** The version in which entries are written now; what each of them brought stands in contract/versions.ts. */
-export const EVENT_VERSION = 2
+export const EVENT_VERSION = 3
 
 /** What can happen to a pour. A correction is a further event; nothing is ever edited. */
 export type Happening = {
@@ -100,7 +99,7 @@ export type PourEvent = Happening & {
   readonly pour: string
   /** Batch it belongs to, from 0; casts carry theirs in their id. */
   readonly batch?: number
-  readonly version: 1 | typeof EVENT_VERSION
+  readonly version: 1 | 2 | typeof EVENT_VERSION
   readonly happenedAt: Instant
   readonly recordedAt: Instant
   readonly device: string

@@ -1,5 +1,5 @@
 import type { Celsius, Kilograms, Seconds, WaterRatio } from '../units/quantity'
-import type { Standing } from '../drying/cast'
+import { standingNow, type Standing } from '../drying/places'
 import {
   standing,
   type FaultMark,
@@ -238,7 +238,11 @@ function tellCast(state: Draft<CastState>, e: PourEvent): void {
       state.causes = [...state.causes.filter(c => c.defect !== defect), { defect, cause }]
       break
     }
-    case 'placed': state.stays.push({ at: e.happenedAt, place: e.data.place, air: e.data.air }); break
+    case 'placed': {
+      const { place, air, weather } = standingNow(e.data)
+      state.stays.push({ at: e.happenedAt, place, air, weather })
+      break
+    }
     case 'cast-weighed': state.weighed.push({ at: e.happenedAt, mass: e.data.mass }); break
     case 'felt': state.felt.push({ at: e.happenedAt, how: e.data.how }); break
     case 'faults': state.faults = [...e.data.marks]; break

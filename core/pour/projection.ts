@@ -217,6 +217,7 @@ export function needOf(cast: CastSummary, now: Instant): CastNeed {
       return now > cast.openTo! + 3_600_000 ? 'open-late' : 'open-now'
     case 'opened': return 'judge'
     case 'judged':
+      if (cast.drying?.notHere) return 'drying'
       if (cast.readyFrom === undefined) return 'kept-damp'
       return now >= cast.readyTo! ? 'ready-now' : 'drying'
   }

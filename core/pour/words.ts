@@ -215,12 +215,12 @@ export const DRY_FOR_WORDS: Readonly<Record<DryFor, string>> = {
 }
 
 /** The one thing worth doing with a drying cast. */
-export const DRYING_ADVICE_WORDS: Readonly<Record<DryingAdvice, string>> = {
+export const DRYING_ADVICE_WORDS: Readonly<Record<Exclude<DryingAdvice, 'not-drying'>, string>> = {
   'wet-again': 'Wet it again; look for mildew',
   'out-of-sun': 'Move it out of the sun: one side dries first and it cracks or warps',
+  'frost': 'Frost by night cracks it while it is full of water: bring it in',
   'too-warm': 'Too warm: not above 45 °C, or dry edges turn to powder',
   'unwrap': 'Wrapped it does not dry: unwrap it',
-  'not-drying': 'Not drying here: too cold and damp. Bring it somewhere warm and dry',
   'steady-not-dry': 'Steady but not dry: bring it somewhere warm and dry',
   'out-of-mould': 'Take it out: one face dries half as fast',
   'turn': 'Turn it, or put it on a rack',

@@ -1,7 +1,7 @@
 import { saturationPressure } from '../numeric/vapour'
 import type { Celsius, Metres } from '../units/quantity'
 import { withWords } from '../units/sentences'
-import { MATERIAL_WORDS, type MaterialWords, CAST_SHAPE_WORDS, SURROUNDING_WORDS } from './words'
+import { CAST_SHAPE_WORDS, MATERIAL_WORDS, SETTING_PLACE_WORDS, SURROUNDING_WORDS, type MaterialWords } from './words'
 
 /** The cast as a body that holds and loses heat: its shape, the mould around it and what that stands on. */
 
@@ -70,17 +70,33 @@ export const CAST_SHAPES = withWords(SHAPE_FACTS, CAST_SHAPE_WORDS)
 /**
  * What is behind the mould, and how the air moves over an open face. Films in W/(m2 K): engineering guesses of natural
  * convection with
- * radiation, of contact, of wind, of damp soil.
+ * radiation, of contact, of a light wind, of wind, of damp soil.
  */
 const SURROUNDING_FACTS = {
   air: { film: 8, convection: 4 },
   bench: { film: 5, convection: 4 },
+  outdoors: { film: 12, convection: 7 },
   wind: { film: 20, convection: 16 },
   ground: { film: 22, convection: 4 },
 } as const
 
 export const SURROUNDINGS = withWords(SURROUNDING_FACTS, SURROUNDING_WORDS)
 export type Surroundings = keyof typeof SURROUNDING_FACTS
+
+/** Where a cast is left to set, what is behind its mould there, and whether the sky looks on it. */
+const SETTING_PLACE_FACTS = {
+  room: { behind: 'air', open: false },
+  bench: { behind: 'bench', open: false },
+  roof: { behind: 'outdoors', open: false },
+  sky: { behind: 'outdoors', open: true },
+  ground: { behind: 'ground', open: true },
+} as const satisfies Record<string, { readonly behind: Surroundings, readonly open: boolean }>
+export type SettingPlaceId = keyof typeof SETTING_PLACE_FACTS
+const settingPlaces = withWords(SETTING_PLACE_FACTS, SETTING_PLACE_WORDS)
+export const SETTING_PLACES = (Object.keys(SETTING_PLACE_FACTS) as SettingPlaceId[]).map(id =>
+  ({ id, ...settingPlaces[id] }),
+)
+export const settingPlace = (id: SettingPlaceId) => SETTING_PLACES.find(p => p.id === id)!
 
 export interface Body {
   readonly shape: CastShape
@@ -95,11 +111,15 @@ export interface Body {
   readonly ground?: Celsius
   /** Relative humidity of the air, 0 to 1. */
   readonly humidity: number
+  /** Sun on its open face, W/m2; none unless said. */
+  readonly sun?: number
 }
 
 /** Heat conduction through a wet cast, W/(m K); engineering guess, good to a quarter. */
 export const CONDUCTIVITY = 0.75
 const RADIATION = 4
+/** Share of the sun that wet white plaster takes up (engineering guess). */
+const ABSORBED = 0.35
 /** The convective film carries the vapour too; divided by 66 Pa/K it gives W/(m2 Pa) (Lewis relation at sea level). */
 const LEWIS = 66
 
@@ -151,9 +171,9 @@ export function shellsOf(body: Body, cells: number, conductivity = CONDUCTIVITY)
 export function openFaceFlux(body: Body, t: Celsius): { readonly flux: number, readonly slope: number } {
   const p = saturationPressure(t)
   const { convection } = SURROUNDINGS[body.behind]
-  const film = convection + RADIATION, evaporation = convection / LEWIS
+  const film = convection + RADIATION, warmed = ABSORBED * (body.sun ?? 0), evaporation = convection / LEWIS
   return {
-    flux: film * (t - body.air) + evaporation * (p - body.humidity * saturationPressure(body.air)),
+    flux: film * (t - body.air) - warmed + evaporation * (p - body.humidity * saturationPressure(body.air)),
     slope: film + evaporation * p * 17.625 * 243.04 / (t + 243.04) ** 2,
   }
 }

@@ -67,6 +67,8 @@ export interface SettingInput {
   readonly ground?: Celsius
   /** Relative humidity of the air, 0 to 1. */
   readonly humidity?: number
+  /** Sun on an open face, W/m2. */
+  readonly sun?: number
   readonly additions?: readonly Addition[]
   /** Share of old set plaster left in the bucket, by mass of powder. */
   readonly dirt?: number
@@ -211,6 +213,7 @@ export function settingProblem(input: SettingInput): SettingProblem | undefined 
     input.stirFrom ?? 0,
     input.dirt ?? 0,
     input.humidity ?? 0.5,
+    input.sun ?? 0,
     input.ground ?? 0,
     input.wall ?? 0.01,
     ...(input.additions ?? []).map(a => a.share),
@@ -356,6 +359,7 @@ export function bodyOf(input: SettingInput): Body {
     air: input.roomTemperature,
     ground: input.ground,
     humidity: input.humidity ?? USUAL_HUMIDITY,
+    sun: input.sun,
   }
 }
 

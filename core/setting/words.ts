@@ -1,6 +1,6 @@
 import type { SettingProblem } from './hydration'
 import type { Driving } from './flow'
-import type { MouldMaterial, CastShape, Surroundings } from './body'
+import type { CastShape, MouldMaterial, SettingPlaceId, Surroundings } from './body'
 
 /** What a mould is made of. */
 export interface MaterialWords {
@@ -75,12 +75,24 @@ export const SURROUNDING_WORDS: Readonly<Record<Surroundings, SurroundingWords>>
   bench: {
     name: 'On a bench',
   },
+  outdoors: {
+    name: 'Outdoors, little wind',
+  },
   wind: {
     name: 'Outdoors, in wind',
   },
   ground: {
     name: 'On damp ground',
   },
+}
+
+/** Where a cast is left to set. */
+export const SETTING_PLACE_WORDS: Readonly<Record<SettingPlaceId, { readonly name: string }>> = {
+  room: { name: 'In the room, air all round' },
+  bench: { name: 'Flat on a bench' },
+  roof: { name: 'Outside, under a roof' },
+  sky: { name: 'Outside, open to the sky' },
+  ground: { name: 'Outside, on damp ground' },
 }
 
 /** What drives bubbles out. */

@@ -79,8 +79,15 @@ test('a cast is opened, weighed three times and moved: its dry date moves, holds
   await expect(dialog.getByText(/Not above 50 °C: plaster begins to lose the water it is made of/)).toBeVisible()
 
   // The first of the three was weighed; the others are moved with it.
-  await choose(page, dialog.getByRole('combobox', { name: 'Where they stand' }), 'In the sun')
+  await choose(page, dialog.getByRole('combobox', { name: 'Where they stand' }), 'Outside, on damp ground')
+  await expect(dialog.getByText(/Not here. It lies on damp ground and drinks from it.*in a room at 20 °C/)).toBeVisible()
+  await choose(page, dialog.getByRole('combobox', { name: 'Where they stand' }), 'Outside on a rack, open to the sky')
+  await dialog.getByLabel('Warmest by day').fill('3 C')
+  await dialog.getByLabel('Warmest by day').press('Enter')
+  await expect(dialog.getByText('The night is colder than the day.')).toBeVisible()
+  await choose(page, dialog.getByRole('combobox', { name: 'The days' }), 'Sunny')
   await expect(dialog.getByText('Noted where it stands.')).toBeVisible()
+  await expectAccessible(page)
   await page.keyboard.press('Escape')
   await expectIn(page, onShelf.getByText(/Move it out of the sun/))
   await expectAccessible(page)
@@ -89,7 +96,7 @@ test('a cast is opened, weighed three times and moved: its dry date moves, holds
       `${demo.url}/api/pours/${(await onShelf.getByRole('link').first().getAttribute('href'))!.split('/').at(-1)}`,
     )).json() as { events: { kind: string }[] }
   const count = (kind: string) => events.filter(e => e.kind === kind).length
-  expect([count('cast-weighed'), count('felt'), count('placed')]).toEqual([3, 3, 3])
+  expect([count('cast-weighed'), count('felt'), count('placed')]).toEqual([3, 3, 9])
 })
 
 test('a defect is named, its cause stands with its evidence, and what is confirmed is kept', async ({ page, demo }) => {

@@ -1,6 +1,8 @@
 import psychrolib from 'psychrolib'
 import { describe, expect, it } from 'vitest'
-import { dryingOf, frontReaches, wetFace, type Body, type PlaceId } from '../../core/drying/cast'
+import { dryingOf, frontReaches, type Body } from '../../core/drying/cast'
+import type { PlaceId } from '../../core/drying/places'
+import { wetFace } from '../../core/drying/wet-face'
 import { dewPoint, wetBulb } from '../../core/drying/air'
 import { saturationPressure } from '../../core/numeric/vapour'
 import { solveMix } from '../../core/gypsum/mix'
@@ -92,8 +94,8 @@ describe('how long, as practice has it (common practice, no source)', () => {
     expect(days(dome, 0.05)).toBeGreaterThan(5)
     expect(days(dome, 0.05)).toBeLessThan(11)
   })
-  it('on cold damp ground a slab hardly dries at all', () => {
-    expect(days(solid(0.3 * 0.12 * 0.03, 0.0972, 0.015), 0.05, 'ground', { celsius: 6, humidity: 0.95 }))
+  it('lying in cold damp air a slab hardly dries at all', () => {
+    expect(days(solid(0.3 * 0.12 * 0.03, 0.0972, 0.015), 0.05, 'board', { celsius: 6, humidity: 0.95 }))
       .toBeGreaterThan(60)
   })
   it('the last per cent of a thick piece is slower by its receding front than by its falling rate', () => {

@@ -1,4 +1,4 @@
-import { place } from '~core/drying/cast'
+import { place, standingNow } from '~core/drying/places'
 import { defectWords, troubleWords } from '~core/pour/defects'
 import { standing, type HappeningKind, type PourEvent } from '~core/pour/events'
 import { measureName } from '~core/logbook/words'
@@ -57,10 +57,12 @@ const SAYINGS: { readonly [K in HappeningKind]: Saying<K> } = {
     `${cast}: ${small(measureName(what))} ${formatFine(value, units)}${nominal ? `, model ${formatFine(nominal, units)}` : ''}`,
   'cause': ({ defect, cause }, using) =>
     `${using.cast}: ${small(defectWords(defect))} came of: ${small(causeWords(cause))}`,
-  'placed': ({ place: where, air }, { cast, units }) =>
-    `${cast}: ${small(place(where).name)}, ${formatTemperature(air.celsius, units)}, ${
+  'placed': (told, { cast, units }) => {
+    const { place: where, air } = standingNow(told)
+    return `${cast}: ${small(place(where).name)}, ${formatTemperature(air.celsius, units)}, ${
       Math.round(100 * air.humidity)
-    } % damp`,
+    } % damp`
+  },
   'cast-weighed': ({ mass }, { cast, units }) => `${cast} weighs ${formatMass(mass, units)}`,
   'felt': ({ how }, { cast }) => `${cast} ${how === 'cold' ? 'is still cold to the cheek' : 'feels dry'}`,
   'wetted': (_, { cast }) => `${cast} wetted again`,

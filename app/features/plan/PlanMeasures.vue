@@ -19,6 +19,7 @@ import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
 import { reAdvised } from './advice'
 import PlanCoats from './PlanCoats.vue'
+import PlanPlaces from './PlanPlaces.vue'
 import RatioSlider from './RatioSlider.vue'
 import { useRoom } from '~/sync/climate'
 import { formatTemperature } from '~core/units/format'
@@ -59,6 +60,7 @@ const FILLINGS = [{ id: 'loose', name: 'scooped loosely' }, { id: 'tapped', name
 const tools = Object.entries(STIR_TOOLS).map(([id, t]) => ({ id, name: t.name }))
 const largest = computed(() => Math.max(0, ...planning.result.batches.map(b => b.mix.powder)))
 const mixed = computed(() => planning.curve?.temperature[0] ?? plan.value.waterTemperature)
+const outside = computed(() => ['roof', 'sky', 'ground'].includes(plan.value.sets?.place ?? 'room'))
 const onGround = computed(() =>
   plan.value.fills.some(f => library.items.mould.find(m => m.id === f.mould)?.body.material === 'ground'),
 )
@@ -196,11 +198,11 @@ function takeRoom() {
     </div>
     <PlanCoats />
     <details>
-      <summary>Soak, stirring, room, losses, additions, later coats</summary>
+      <summary>Soak, stirring, room and places, losses, additions, later coats</summary>
       <div class="more">
         <QuantityField
           kind="temperature"
-          label="Room"
+          :label="outside ? 'Air outside' : 'Room'"
           :model-value="plan.roomTemperature"
           @update:model-value="set('roomTemperature')($event)" />
         <p v-if="room.here && Math.abs(room.celsius! - plan.roomTemperature) >= 0.5" class="small">
@@ -209,6 +211,7 @@ function takeRoom() {
             Plan with that
           </button>
         </p>
+        <PlanPlaces />
         <QuantityField
           v-if="plan.school !== 'bag'"
           kind="time"

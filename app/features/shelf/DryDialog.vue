@@ -2,10 +2,11 @@
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import Select from 'primevue/select'
-import { PLACES, shareLeft, WARM_ENOUGH, type PlaceId } from '~core/drying/cast'
+import { shareLeft, WARM_ENOUGH } from '~core/drying/cast'
+import { place as placeOf, type Standing } from '~core/drying/places'
 import { scaleTells } from '~core/drying/weighings'
 import type { Happening } from '~core/pour/events'
-import { STEADY_WORDS } from '~core/drying/words'
+import { notHereWords, STEADY_WORDS } from '~core/drying/words'
 import { DRY_FOR, missingWeight } from '~core/pour/drying'
 import { DRY_FOR_WORDS } from '~core/pour/words'
 import { endUse } from '~core/gypsum/end-use'
@@ -17,9 +18,8 @@ import { useDrying } from '~/features/shelf/drying'
 import { useRecords } from '~/sync/records'
 import { useScale } from '~/features/bench/scale'
 import { useSession } from '~/sync/session'
-import { airProblem } from './air'
 import QuantityField from '~/ui/QuantityField.vue'
-import Stepper from '~/ui/Stepper.vue'
+import StandingFields from './StandingFields.vue'
 import { CURVE, layoutCurve } from './curve'
 import type { CastGroup } from './groups'
 
@@ -59,7 +59,7 @@ const now = computed(() => (clock.now - opened.value) / 1000)
 const halfMinute = computed(() => Math.floor(now.value / 30) * 30)
 const use = computed(() => drying.pour && endUse(drying.pour.run.plan.endUse))
 const ready = computed(() =>
-  use.value?.dryTo === undefined ? undefined : drying.known?.forecast.dries(use.value.dryTo),
+  use.value?.dryTo === undefined || drying.known?.notHere ? undefined : drying.known?.forecast.dries(use.value.dryTo),
 )
 const curve = computed(() =>
   drying.known && layoutCurve(drying.known.record, drying.known.forecast, halfMinute.value, ready.value),
@@ -89,7 +89,7 @@ const coarse = computed(() => {
 })
 const coldWords = computed(() => {
   const k = drying.known
-  if (!k || !standing.value || standing.value.place === 'damp') return ''
+  if (!k || !standing.value || standing.value.place === 'damp' || !inside.value) return ''
   const cooler = standing.value.air.celsius - k.forecast.faceWhileWet
   return cooler > 1
     ? `While it is wet its face stays near ${formatTemperature(k.forecast.faceWhileWet, session.units)} in air of ${
@@ -101,6 +101,7 @@ const lines = computed(() =>
   DRY_FOR.map(({ id, to }) => {
     const words = DRY_FOR_WORDS[id]
     const r = drying.known?.forecast.dries(to)
+    if (drying.known?.notHere && !(r && r.high < now.value)) return { id, words, when: 'not here', done: false }
     if (!r || !Number.isFinite(r.low)) return { id, words, when: 'not in this air', done: false }
     const when = (t: number) => opened.value + t * 1000
     if (r.high < now.value) return { id, words, when: 'dry enough', done: true }
@@ -139,17 +140,16 @@ const feel = (how: 'cold' | 'dry') =>
     how === 'cold' ? 'Noted: still cold.' : 'Noted: feels dry.',
   )
 const wet = () => tell(all.value, cast => ({ kind: 'wetted', data: { cast } }), 'Noted: wetted.')
-const put = (change: { place?: PlaceId, celsius?: number, humidity?: number }) => {
-  const s = standing.value
-  if (!s) return
-  const air = { celsius: change.celsius ?? s.air.celsius, humidity: change.humidity ?? s.air.humidity }
-  return tell(
+const put = ({ place, air, weather }: Standing) =>
+  tell(
     all.value,
-    cast => ({ kind: 'placed', data: { cast, place: change.place ?? s.place, air } }),
+    cast => ({ kind: 'placed', data: { cast, place, air, ...weather && { weather } } }),
     'Noted where it stands.',
   )
-}
-const checkAir = (t: number) => airProblem(t, session.units)
+const inside = computed(() => standing.value && !placeOf(standing.value.place).outdoors)
+/** What the room's sensor reads, for what stands in the room. */
+const takeRoom = () =>
+  standing.value && put({ ...standing.value, air: { celsius: room.celsius!, humidity: room.humidity! } })
 const tooWarm = computed(() => (standing.value?.air.celsius ?? 0) > WARM_ENOUGH)
 const weighings = computed(() => drying.known?.record.weighed.length ?? 0)
 /** What the scale holds, when it stands still and it could be this cast. */
@@ -210,6 +210,7 @@ const onScale = computed(() =>
           >
           {{ coarse }} {{ coldWords }}
         </p>
+        <p v-if="drying.known.notHere" class="steady warn">{{ notHereWords(drying.known.notHere, session.units) }}</p>
         <p v-if="light" class="steady warn">
           It weighed {{ Math.round(100 * light) }} % less than was poured into it: look for a hollow inside, or a part
           that did not fill.
@@ -262,38 +263,16 @@ const onScale = computed(() =>
           <Button label="Feels dry" severity="secondary" @click="feel('dry')" />
           <Button v-if="use?.dryTo === undefined" label="Wetted again" severity="secondary" @click="wet" />
         </div>
-        <div class="field">
-          <span id="where" class="small strong">Where {{ casts.length > 1 ? 'they stand' : 'it stands' }}</span>
-          <Select
-            :model-value="standing?.place"
-            :options="[...PLACES]"
-            option-label="name"
-            option-value="id"
-            aria-labelledby="where"
-            @update:model-value="put({ place: $event })" />
-        </div>
-        <QuantityField
-          kind="temperature"
-          label="Air there"
-          :model-value="standing?.air.celsius"
-          :check="checkAir"
-          @settled="put({ celsius: $event })" />
-        <div class="pair">
-          <span class="strong">Humidity</span
-          ><Stepper
-            label="Humidity, percent"
-            unit=" %"
-            :min="5"
-            :max="100"
-            :step="5"
-            :model-value="Math.round(100 * (standing?.air.humidity ?? 0.5))"
-            @update:model-value="put({ humidity: $event / 100 })" />
-        </div>
+        <StandingFields
+          v-if="standing"
+          :standing="standing"
+          :label="`Where ${casts.length > 1 ? 'they stand' : 'it stands'}`"
+          @settled="put" />
         <Button
-          v-if="room.here"
+          v-if="room.here && inside"
           :label="`Use the room sensor: ${formatTemperature(room.celsius!, session.units)}, ${Math.round(100 * room.humidity!)} %`"
           severity="secondary"
-          @click="put({ celsius: room.celsius, humidity: room.humidity })" />
+          @click="takeRoom" />
         <p v-if="tooWarm" class="problem warn">
           Above {{ formatTemperature(WARM_ENOUGH, session.units) }}: while it is wet it stays cool, but edges that are
           dry come to the air’s heat and turn to powder.
@@ -321,12 +300,6 @@ const onScale = computed(() =>
 .field {
   display: grid;
   gap: 4px;
-}
-.pair {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  align-items: center;
-  gap: 10px;
 }
 .feel {
   display: flex;

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
+import { endUse } from '~core/gypsum/end-use'
 import { dryingForecast, dryingRecord } from '~core/pour/drying'
 import { useCache } from '~/sync/cache'
 
@@ -29,7 +30,7 @@ export const useDrying = defineStore('drying', () => {
   const known = computed(() => {
     const record = pour.value && state.value && castState.value
       && dryingRecord(pour.value.run, state.value, castState.value)
-    return record && { record, ...dryingForecast(record) }
+    return record && { record, ...dryingForecast(record, endUse(pour.value!.run.plan.endUse).dryTo) }
   })
   return { pour, cast, state, castState, known, trouble, look, close }
 })

@@ -63,7 +63,6 @@ describe('groups on the shelf', () => {
         standing: { place: 'rack', air: { celsius: 18, humidity: 0.5 } },
         since: NOW,
         weighed: 0,
-        stuck: false,
       },
     }, { status: 'judged', verdict: 'good', openedAt: NOW, readyFrom: NOW + 1, readyTo: NOW + 2 }]
     const keys = told.map(change =>

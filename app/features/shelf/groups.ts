@@ -1,4 +1,5 @@
 import { dryingAdvice } from '~core/pour/drying'
+import { NOT_HERE_WORDS } from '~core/drying/words'
 import { DRYING_ADVICE_WORDS } from '~core/pour/words'
 import type { CastNeed, CastSummary } from '~core/pour/projection'
 import type { CastRow } from '~contract/pour'
@@ -37,7 +38,7 @@ export function groupLabel(casts: readonly CastSummary[]): string {
 /** Casts that dry in the same place and air go together; one that was weighed has a date of its own. */
 function dryingKey({ id, drying }: CastSummary): readonly (string | number)[] {
   return drying
-    ? [drying.standing.place, drying.standing.air.celsius, drying.standing.air.humidity, drying.weighed > 0 ? id : '']
+    ? [JSON.stringify(drying.standing), drying.weighed > 0 ? id : '']
     : []
 }
 
@@ -68,9 +69,12 @@ const RANK: Record<CastNeed, number> = {
   'none': 7,
 }
 
+/** Where no date can be given: after all that have one. */
+const FAR = Number.MAX_SAFE_INTEGER
+
 /** What needs a hand next comes first. */
 export function byNeed(a: CastGroup, b: CastGroup): number {
-  const moment = (g: CastGroup) => g.need === 'drying' ? g.first.readyFrom! : g.first.openFrom ?? 0
+  const moment = (g: CastGroup) => g.need === 'drying' ? g.first.readyFrom ?? FAR : g.first.openFrom ?? 0
   return RANK[a.need] - RANK[b.need] || moment(a) - moment(b)
 }
 
@@ -78,7 +82,7 @@ export function byNeed(a: CastGroup, b: CastGroup): number {
 export function adviceFor(group: CastGroup, now: number): string | undefined {
   if (!group.first.drying || (group.need !== 'drying' && group.need !== 'kept-damp')) return undefined
   const advice = dryingAdvice(group.first.drying, now, group.need === 'kept-damp')
-  return advice && DRYING_ADVICE_WORDS[advice]
+  return advice === 'not-drying' ? NOT_HERE_WORDS[group.first.drying.notHere!.code] : advice && DRYING_ADVICE_WORDS[advice]
 }
 
 /** Dates further off than this are told as the air not drying it. */
@@ -99,6 +103,7 @@ export function needWords(group: CastGroup, now: number): { readonly what: strin
     case 'setting':
       return { what: windowOf(c.openFrom!, c.openTo!, now), when: 'open' }
     case 'drying':
+      if (c.drying?.notHere) return { what: 'Not here', when: c.readyWord }
       if (c.readyFrom! - now > NEVER_MS) return { what: 'Not in this air', when: c.readyWord }
       return {
         what: (c.readyTo! - now > NEVER_MS

@@ -19,8 +19,8 @@ it.each([
   ['temperature', { celsius: 180, where: 'room' }, 'Temperature', '18 °C', { celsius: 18, where: 'room' }],
   ['weighed', { what: 'water', mass: 9000, how: 'jug' }, 'Weighed', '900 g', { what: 'water', mass: 0.9, how: 'jug' }],
   ['measured', { what: 'rim', value: 62 }, 'Measured', '62 mm', { what: 'rim', value: 0.062 }],
-  ['placed', { place: 'room', air: { celsius: 180, humidity: 0.5 } }, 'Air there', '18 °C', {
-    place: 'room', air: { celsius: 18, humidity: 0.5 },
+  ['placed', { place: 'rack', air: { celsius: 180, humidity: 0.5 } }, 'Air there', '18 °C', {
+    place: 'rack', air: { celsius: 18, humidity: 0.5 },
   }],
 ])('a number of the kind %s is said otherwise, and all else stays', async (kind, data, label, typed, mended) => {
   const page = mount(MendEntry, {

@@ -3,14 +3,12 @@ import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
-import type { Air } from '~core/drying/air'
+import { PLACES, standingNow, type Standing } from '~core/drying/places'
 import { castsOf, type FrozenRun } from '~core/plan/run'
 import type { HappeningKind } from '~core/pour/events'
 import type { UnitKind } from '~core/units/units'
-import { airProblem } from '~/features/shelf/air'
+import StandingFields from '~/features/shelf/StandingFields.vue'
 import QuantityField from '~/ui/QuantityField.vue'
-import Stepper from '~/ui/Stepper.vue'
-import { useSession } from '~/sync/session'
 import type { Waiting } from '~/sync/outbox'
 
 /** Says an entry otherwise that was not taken: what it is of, its number or its words. When and who stay as they were. */
@@ -31,10 +29,10 @@ interface Told {
   readonly cast?: string
   readonly text?: string
   readonly note?: string
-  readonly air?: Air
+  readonly air?: Standing['air']
   readonly [key: string]: unknown
 }
-const session = useSession(), air = ref<Air>()
+const stood = ref<Standing>()
 const data = computed(() => (entry?.event.data ?? {}) as Told)
 const number = computed(() => entry && NUMBERS[entry.event.kind])
 const casts = computed(() => run ? castsOf(run).map(c => ({ id: c.id, label: c.label })) : [])
@@ -46,8 +44,13 @@ watch(() => entry, () => {
   batch.value = entry?.event.batch !== undefined && entry.event.batch < batches.value.length ? entry.event.batch : undefined
   amount.value = number.value && data.value[number.value.key] as number
   text.value = worded.value ? data.value[worded.value]! : ''
-  air.value = data.value.air
+  stood.value = data.value.air && standingOf(data.value)
 })
+/** Where it was told to stand, by the places of today. */
+function standingOf(told: Told): Standing {
+  const { place, air, weather } = standingNow(told as unknown as Standing)
+  return { place: PLACES.some(p => p.id === place) ? place : 'rack', air, ...weather && { weather } }
+}
 const whole = computed(() =>
   (data.value.cast === undefined || cast.value !== '')
   && (!number.value || amount.value !== undefined)
@@ -59,7 +62,7 @@ function mend() {
       ...data.value,
       ...data.value.cast !== undefined && { cast: cast.value },
       ...number.value && { [number.value.key]: amount.value },
-      ...air.value && { air: air.value },
+      ...stood.value,
       ...worded.value && { [worded.value]: text.value },
     } as Waiting['event']['data'],
     ...batch.value !== undefined && { batch: batch.value },
@@ -90,25 +93,7 @@ function mend() {
           aria-labelledby="mend-batch" />
       </div>
       <QuantityField v-if="number" v-model="amount" :kind="number.kind" :label="number.label" />
-      <template v-if="air">
-        <QuantityField
-          kind="temperature"
-          label="Air there"
-          :model-value="air.celsius"
-          :check="t => airProblem(t, session.units)"
-          @given="air = { ...air, celsius: $event }" />
-        <div class="pair">
-          <span class="strong">Humidity</span
-          ><Stepper
-            label="Humidity, percent"
-            unit=" %"
-            :min="5"
-            :max="100"
-            :step="5"
-            :model-value="Math.round(100 * air.humidity)"
-            @update:model-value="air = { ...air, humidity: $event / 100 }" />
-        </div>
-      </template>
+      <StandingFields v-if="stood" :standing="stood" @change="stood = $event" />
       <div v-if="worded" class="field">
         <label for="mend-text">Its words</label>
         <Textarea id="mend-text" v-model="text" rows="4" maxlength="2000" />

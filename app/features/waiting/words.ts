@@ -72,6 +72,8 @@ const PLAN_FIELDS: Record<keyof Plan, string> = {
   openAfter: 'opening',
   secondCoatAfter: 'second coat',
   coats: 'coats',
+  sets: 'where it sets',
+  dries: 'where it dries',
   known: 'what is known',
 }
 type ItemField = { [K in keyof LibraryBodies]: keyof LibraryBodies[K] }[keyof LibraryBodies]
