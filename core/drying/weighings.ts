@@ -1,4 +1,4 @@
-import type { Basis, Celsius, Kilograms, Seconds } from '../units/quantity'
+import { Z80, type Basis, type Celsius, type Kilograms, type Seconds } from '../units/quantity'
 import { latinCube, normalQuantile, sortedQuantile } from '../numeric/sampling'
 import {
   dryingOf,
@@ -45,6 +45,8 @@ const SCALE: Kilograms = 0.001, SCALE_SHARE = 5e-4, MODEL_SHARE = 0.012
  */
 const FEEL_SD = 0.5
 const SAMPLES = 120
+/** How dry is dry enough: ends 0.6 and 1.6 times what is said, at 10 and 90 % (engineering guess). */
+const ENOUGH_SD = Math.log(1.6 / 0.6) / (2 * Z80)
 
 type Guess = readonly [speed: number, dryFace: number, water: number, size: number]
 function dryingFor(
@@ -143,10 +145,10 @@ export function forecastDrying(record: DryingRecord): DryingForecast {
   const wet = wetFaces(record.body, record.stays),
     { guess, spread } = fit(record, wet),
     root = Float64Array.from(spread.flat()),
-    cube = latinCube(SAMPLES, 4)
+    cube = latinCube(SAMPLES, 5)
   choleskyRoot(root, 4)
   const drawn = Array.from({ length: SAMPLES }, (_, s) => {
-    const z = cube.map(c => normalQuantile(c[s]!))
+    const z = cube.slice(0, 4).map(c => normalQuantile(c[s]!))
     return dryingFor(
       record,
       wet,
@@ -155,9 +157,10 @@ export function forecastDrying(record: DryingRecord): DryingForecast {
       ) as unknown as Guess,
     )
   })
+  const enough = Array.from(cube[4]!, u => Math.exp(ENOUGH_SD * normalQuantile(u)))
   const centre = dryingFor(record, wet, guess), now = record.stays.at(-1)!
-  const range = (of: (d: Drying) => number) => {
-    const sorted = drawn.map(of).sort((a, b) => a - b), value = of(centre)
+  const range = (of: (d: Drying, enough: number) => number) => {
+    const sorted = drawn.map((d, s) => of(d, enough[s]!)).sort((a, b) => a - b), value = of(centre, 1)
     return {
       value,
       low: Math.min(value, sortedQuantile(sorted, 0.1)),
@@ -175,7 +178,7 @@ export function forecastDrying(record: DryingRecord): DryingForecast {
     waterRange: at => range(d => d.water(at)),
     massRange: at => range(d => d.body.dryMass + d.water(at)),
     reaches: share => withFront(share, range(d => d.reaches(share))),
-    dries: to => withFront(moistureAt(centre.body, to), range(d => d.dries(to))),
+    dries: to => withFront(moistureAt(centre.body, to), range((d, times) => d.dries({ ...to, left: times * to.left }))),
     basis: record.weighed.length > 0
       ? {
           kind: 'your own record',

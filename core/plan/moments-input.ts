@@ -1,9 +1,15 @@
 import { endUse } from '../gypsum/end-use'
 import { powderClass } from '../gypsum/powders'
 import type { MomentsInput } from '../setting/moments'
-import type { Estimate, Seconds, WaterRatio } from '../units/quantity'
+import type { Estimate, Metres, Seconds, WaterRatio } from '../units/quantity'
 import { settingSurroundings } from './standing'
 import type { BagFacts, MouldFacts, Plan } from './types'
+
+/** A cast as a block: as thick as its thickest section, and so wide and long that it holds what its mould takes. */
+function widthOf({ volume, section }: Pick<MouldFacts, 'volume' | 'section'>): readonly [Metres, Metres] {
+  const side = Math.max(section, Math.sqrt(volume.value / section))
+  return [side, side]
+}
 
 /**
  * What the setting model needs to know of one kind of mould in this plan.
@@ -12,7 +18,7 @@ import type { BagFacts, MouldFacts, Plan } from './types'
 export function momentsInput(
   plan: Plan,
   ratio: Estimate<WaterRatio>,
-  mould: Pick<MouldFacts, 'material' | 'wall' | 'section' | 'fragile'>,
+  mould: Pick<MouldFacts, 'material' | 'wall' | 'section' | 'fragile' | 'volume'>,
   stirFrom: Seconds,
   bag?: BagFacts,
 ): MomentsInput {
@@ -24,6 +30,7 @@ export function momentsInput(
     stir: plan.stir,
     stirFrom,
     section: mould.section,
+    across: widthOf(mould),
     mould: mould.material,
     wall: mould.wall,
     ground: plan.groundTemperature,

@@ -78,7 +78,7 @@ export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Fr
   const known = new Map<string, Moments>()
   for (const [id, mould] of used) {
     const input = momentsInput(plan, result.ratio, mould, stirFrom, world.bag)
-    const key = [mould.material, mould.wall, mould.section, mould.fragile].join()
+    const key = [mould.material, mould.wall, mould.section, mould.fragile, mould.volume.value].join()
     moments[id] = known.get(key) ?? (yield* forecasting(input)).moments
     known.set(key, moments[id])
     if (dryTo !== undefined) {

@@ -105,6 +105,8 @@ export interface Body {
   readonly mould: MouldMaterial
   /** Thickness of the mould's wall; what is usual for the material when it is not known. */
   readonly wall?: Metres
+  /** How wide and how long a slab is; without end when nobody says. */
+  readonly across?: readonly [Metres, Metres]
   readonly behind: Surroundings
   /** Air temperature, and the temperature of what is behind the mould where that is not the air. */
   readonly air: Celsius
@@ -138,6 +140,24 @@ export interface Shells {
   readonly wallOut: number
   readonly wallCapacity: number
   readonly behind: Celsius
+  /** W/K from each cubic metre to the air through the sides of a slab that ends somewhere. */
+  readonly aside: number
+  /** Its middle is warmer than the mean over its width by this share of what that is above the air. */
+  readonly middle: number
+}
+
+/**
+ * Heat that a slab loses through its four sides: from the mean over its width, a sixth of the way through it, through
+ * wall and film; its middle is a twelfth of the way warmer than that mean. First principles of a uniform source; what
+ * the side walls store is left out.
+ */
+function throughSides(body: Body, wall: Metres, conductivity: number): Pick<Shells, 'aside' | 'middle'> {
+  const outward = wall / MOULD_MATERIALS[body.mould].conductivity + 1 / SURROUNDINGS[body.behind].film
+  const sides = (body.across ?? []).map(side => ({ side, through: 1 / (side / (6 * conductivity) + outward) }))
+  return {
+    aside: sides.reduce((sum, { side, through }) => sum + 2 * through / side, 0),
+    middle: sides.reduce((sum, { side, through }) => sum + through * side / (12 * conductivity), 0),
+  }
 }
 
 /** @param cells number of shells of equal thickness; @param conductivity of the cast. */
@@ -161,6 +181,7 @@ export function shellsOf(body: Body, cells: number, conductivity = CONDUCTIVITY)
     wallOut: outside / (halfWall + 1 / SURROUNDINGS[body.behind].film),
     wallCapacity: outside * wall * material.heatCapacity,
     behind: body.behind === 'ground' ? body.ground ?? body.air : body.air,
+    ...power === 0 ? throughSides(body, wall, conductivity) : { aside: 0, middle: 0 },
   }
 }
 

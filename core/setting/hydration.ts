@@ -62,6 +62,8 @@ export interface SettingInput {
   readonly mould: MouldMaterial
   readonly wall?: Metres
   readonly shape?: CastShape
+  /** Width and length of a slab, where it has an end. */
+  readonly across?: readonly [Metres, Metres]
   readonly behind?: Surroundings
   /** Temperature of the ground where that is what the cast lies on. */
   readonly ground?: Celsius
@@ -352,6 +354,7 @@ export function settingMix(input: SettingInput, scatter: Scatter = CENTRE): Sett
 export function bodyOf(input: SettingInput): Body {
   return {
     shape: input.shape ?? 'open-slab',
+    across: input.across,
     section: input.section,
     mould: input.mould,
     wall: input.wall,
@@ -393,7 +396,7 @@ function integrate(
   each: (s: Sample) => boolean,
 ): HeatLedger {
   const shells = shellsOf(body, resolution.cells, conductivity)
-  const { cells: n, volume, link } = shells
+  const { cells: n, volume, link, aside } = shells
   const total = volume.reduce((a, b) => a + b, 0)
   const temperature = new Float64Array(n + 1).fill(mix.start), alpha = new Float64Array(n)
   temperature[n] = shells.behind // the wall's middle
@@ -412,7 +415,7 @@ function integrate(
     Math.min(0.99, mix.alphaSet / alphaMax),
   )
   const shortest = Math.min(20, Math.max(0.5, glossGuess / resolution.steps))
-  let dt = shortest, t = 0, lost = 0, released = 0, surface = mix.start
+  let dt = shortest, t = 0, lost = 0, lostAside = 0, released = 0, surface = mix.start
 
   const react = (h: number, seeds: number) => {
     for (let i = 0; i < n; i++) {
@@ -436,8 +439,9 @@ function integrate(
       const out = after * (temperature[i]! - temperature[i + 1]!)
       lower[i] = -before / 2
       upper[i] = -after / 2
-      diagonal[i] = (capacity - growth * alpha[i]!) * powderPerVolume * volume[i]! / dt + (before + after) / 2
-      right[i] = into - out
+      const side = aside * volume[i]!
+      diagonal[i] = (capacity - growth * alpha[i]!) * powderPerVolume * volume[i]! / dt + (before + after + side) / 2
+      right[i] = into - out - side * (temperature[i]! - body.air)
       into = out
       before = after
     }
@@ -464,11 +468,17 @@ function integrate(
     temperature[n]! += change
     for (let i = n - 1; i >= 0; i--) {
       change = (right[i]! - upper[i]! * change) / diagonal[i]!
+      lostAside += dt * aside * volume[i]! * (temperature[i]! + change / 2 - body.air)
       temperature[i]! += change
     }
     lost += dt * (faceLoss + faceGain * change / 2)
   }
 
+  /** How much warmer the middle is than the mean over the width: never more than the sides have taken by then. */
+  const middle = (hottest: Celsius) => Math.max(0, Math.min(
+    shells.middle * (hottest - body.air),
+    lostAside / (capacity * powderPerVolume * total),
+  ))
   const last = n - 1
   /** Value at a face, half a shell out from the outermost one. */
   const atFace = (values: Float64Array, outer: number, next: number) => 1.5 * values[outer]! - 0.5 * values[next]!
@@ -494,7 +504,7 @@ function integrate(
       mean: mean / total,
       face: Math.max(0, inner),
       slowest: Math.max(0, Math.min(slowest, inner, outer)),
-      hottest,
+      hottest: hottest + middle(hottest),
       faceTemperature: shells.toFace > 0 ? surface : atFace(temperature, last, last - 1),
       meanTemperature: meanTemperature / total,
     }
@@ -518,7 +528,7 @@ function integrate(
     released += mass * purity * heat * alpha[i]!
     stored += mass * ((capacity - growth * alpha[i]!) * (temperature[i]! - 25) - capacity * (mix.start - 25))
   }
-  return { released, stored, lost }
+  return { released, stored, lost: lost + lostAside }
 }
 
 /**
