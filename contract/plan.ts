@@ -57,6 +57,7 @@ export const planSchema = z.object({
   coats: z.object({
     way: z.enum(ids<CoatWay>(COAT_WAYS)),
     shares: z.array(finite.min(0).max(1e3)).min(1).max(MOST_COATS),
+    wall: finite.min(0).max(0.2, 'A wall of 200 mm is no longer hollow.').optional(),
     areas: z.array(z.object({
       name: z.string().trim().min(1, 'Give the area a name.').max(60),
       width: finite.positive('An area is more than nothing.').max(20),

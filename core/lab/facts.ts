@@ -61,7 +61,7 @@ export function labDrying(mix: LabMix): ReturnType<typeof expectedDrying> {
     waterTemperature: mix.waterTemperature,
     additions: mix.additions,
   }, { what: 'powder', amount: 1 })
-  return expectedDrying(amounts, 1e-3, mix.section, BREATHES, usualStanding(mix.roomTemperature))
+  return expectedDrying(amounts, { volume: 1e-3, section: mix.section }, BREATHES, usualStanding(mix.roomTemperature))
 }
 
 /** Facts of one mix for the table. @param ranges come a moment after the centre values. */

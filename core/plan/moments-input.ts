@@ -2,6 +2,7 @@ import { endUse } from '../gypsum/end-use'
 import { powderClass } from '../gypsum/powders'
 import type { MomentsInput } from '../setting/moments'
 import type { Estimate, Metres, Seconds, WaterRatio } from '../units/quantity'
+import { castSection, isHollow } from './batches/coats'
 import { settingSurroundings } from './standing'
 import type { BagFacts, MouldFacts, Plan } from './types'
 
@@ -29,12 +30,14 @@ export function momentsInput(
     roomTemperature: plan.roomTemperature,
     stir: plan.stir,
     stirFrom,
-    section: mould.section,
-    across: widthOf(mould),
+    section: castSection(plan, mould),
+    across: isHollow(plan) ? undefined : widthOf(mould),
     mould: mould.material,
     wall: mould.wall,
     ground: plan.groundTemperature,
     ...settingSurroundings(plan),
+    // The inside of a hollow cast is still, wet air.
+    ...isHollow(plan) && { humidity: 1, sun: undefined },
     // A print is always in its ground.
     ...mould.material === 'ground' && { behind: undefined },
     additions: plan.additions,

@@ -9,7 +9,7 @@ import { centreMoments, type MomentsInput } from '../setting/moments'
 import type { CubicMetres, Seconds } from '../units/quantity'
 import { splitIntoBatches } from './batches/batches'
 import { batchOf, coatTotals, listCasts, mixingRoom, MOST_CASTS, reach, recipeOf, type Batching } from './batches/casts'
-import { castSection, castVolume, coatProblems, MOST_COATS } from './batches/coats'
+import { castSection, castSize, castVolume, coatProblems, MOST_COATS, pouredBack } from './batches/coats'
 import { momentsInput } from './moments-input'
 import { pouringTime, stirStart } from './batches/pace'
 import { checkMix, problemList, type ProblemList } from './problems'
@@ -67,7 +67,8 @@ function castsWithinKnown(
 function checkBucket(plan: Plan, world: PlanWorld, casts: readonly MouldFacts[], list: ProblemList): void {
   const withLosses = 1 + plan.losses, { capacity: holds } = mixingRoom(plan, world)
   const bucket = plan.school === 'bag' ? undefined : world.bucket?.name
-  const thickestCoat = Math.max(0, ...coatTotals(plan, casts)) * withLosses
+  const back = pouredBack(plan, casts)
+  const thickestCoat = Math.max(0, ...coatTotals(plan, casts).map((v, k) => v + (back[k] ?? 0))) * withLosses
   if (plan.coats && thickestCoat > holds)
     list.add('bucket', 'refuse', { code: 'coat-over-bucket', casts: casts.length, takes: thickestCoat, bucket, holds })
   const largest = casts.reduce((a, b) => b.volume.value > a.volume.value ? b : a)
@@ -82,7 +83,7 @@ function checkBucket(plan: Plan, world: PlanWorld, casts: readonly MouldFacts[],
 function checkDrying(plan: Plan, mix: Batch['mix'], mould: MouldFacts, { add }: ProblemList): void {
   const { dryTo } = endUse(plan.endUse), { dries } = plan
   if (!dryTo || !dries) return
-  const body = castBody(mix, castVolume(plan, mould), castSection(plan, mould))
+  const body = castBody(mix, castSize(plan, mould))
   const why = whyNotHere(body, dries, dryTo, body.freeWater)
   if (why) add('dries', 'warn', { code: 'not-dry-here', why })
 }
@@ -118,10 +119,10 @@ function makeBatches(
 ): { readonly batches: readonly Batch[], readonly tooSlow: boolean } {
   const { plan, world } = batching, seen = new Map<string, number>()
   if (plan.coats) {
-    const each = coatTotals(plan, casts)
+    const each = coatTotals(plan, casts), back = pouredBack(plan, casts)
     return {
       batches: each.map((volume, k) => batchOf(batching, casts, volume, seen, { number: k + 1, of: each.length })),
-      tooSlow: each.some(volume => !timeFits(volume, casts.length)),
+      tooSlow: each.some((volume, k) => !timeFits(volume + (back[k] ?? 0), casts.length)),
     }
   }
   const capacity = mixingRoom(plan, world).capacity / (1 + plan.losses)
@@ -175,7 +176,7 @@ export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   checkBucket(plan, world, casts, list)
   if (list.refused()) return nothing
 
-  const governing = casts.reduce((a, b) => b.section > a.section ? b : a)
+  const governing = casts.reduce((a, b) => castSection(plan, b) > castSection(plan, a) ? b : a)
   const inputFrom = (stirFrom: Seconds) => momentsInput(plan, ratio, governing, stirFrom, world.bag)
   const why = settingProblem({ ...inputFrom(0), ratio: ratio.value })
   if (why) list.add('ratio', 'refuse', { code: 'cannot-work-out', why })

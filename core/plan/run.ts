@@ -7,7 +7,7 @@ import { momentsInput } from './moments-input'
 import { workOutPlan } from './plan'
 import type { Problem } from './problems'
 import type { Batch, MouldFacts, Plan, PlanWorld } from './types'
-import { castSection, castVolume, finishesCasts } from './batches/coats'
+import { castSize, finishesCasts } from './batches/coats'
 import { plannedStanding } from './standing'
 import { batchSteps, type Step } from './stages'
 
@@ -82,8 +82,8 @@ export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Fr
     moments[id] = known.get(key) ?? (yield* forecasting(input)).moments
     known.set(key, moments[id])
     if (dryTo !== undefined) {
-      const size = [castVolume(plan, mould), castSection(plan, mould)] as const
-      const { notHere, ...expected } = expectedDrying(result.batches[0]!.mix, ...size, dryTo, plannedStanding(plan))
+      const { mix } = result.batches[0]!
+      const { notHere, ...expected } = expectedDrying(mix, castSize(plan, mould), dryTo, plannedStanding(plan))
       if (!notHere) drying[id] = expected
     }
   }

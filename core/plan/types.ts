@@ -133,6 +133,8 @@ export interface BatchFill {
 export interface Batch {
   readonly fills: readonly BatchFill[]
   readonly castVolume: CubicMetres
+  /** Mix that is poured out again of hollow casts. */
+  readonly back?: CubicMetres
   readonly mix: Mix
   /** Inside heights in the bucket: water alone, after the powder, and the level not to pass. */
   readonly levels?: { readonly water: Metres, readonly final: Metres, readonly safe: Metres }

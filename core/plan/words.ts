@@ -11,6 +11,7 @@ import { sentenceOf, within, type Sentences } from '../units/sentences'
 import { METRIC, type UnitPreferences } from '../units/units'
 import type { Caution } from './cautions'
 import type { SoakAdvice, StirAdvice, WaterAdvice } from './choices'
+import type { CubicMetres, Metres } from '../units/quantity'
 import type { CoatWay } from './batches/coats'
 import type { NoOverlapReason } from './batches/overlap'
 import type { PlanProblem } from './problems'
@@ -42,6 +43,22 @@ export const COAT_WAY_WORDS: Readonly<Record<CoatWay, CoatWayWords>> = {
     name: 'Cast, then a base on it',
     how: 'Two mixes: the cast first, its back left rough and keyed, then the base.',
   },
+}
+
+/** A hollow cast in words: its coats, and what is mixed for each and comes back. */
+export function swilledWords(
+  { coats, wall, mixed, back }: {
+    readonly coats: number
+    readonly wall: Metres
+    /** For one coat of all the casts. */
+    readonly mixed: CubicMetres
+    readonly back: CubicMetres
+  },
+  prefs: UnitPreferences,
+): string {
+  return `${coats} coats of about ${formatFine(wall / coats, prefs)} make ${formatFine(wall, prefs)}. `
+    + `Mix ${formatVolume(mixed, prefs)} each time; some ${formatVolume(back, prefs)} comes back. `
+    + 'Corners, and what lay lowest, come out half as thick again or twice.'
 }
 
 /** Signs a caster can see or feel. */
@@ -171,6 +188,9 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
   'thin-coat': (p, prefs) =>
     `A coat under ${formatFine(p.least, prefs)} on “${p.area}” dries before it sets. Lay it thicker, or all in one.`,
   'thick-coat': (p, prefs) => `A coat over ${formatFine(p.most, prefs)} sags on a slope. Split it in two.`,
+  'no-wall': 'Say how thick its wall is to be.',
+  'runs-off': (p, prefs) =>
+    `A coat of ${formatFine(p.each, prefs)} runs off an upright face: not more than ${formatFine(p.most, prefs)} a coat.`,
   'over-hollow': 'That is more than the mould holds: a hollow cast takes a part of it.',
   'empty-coat': 'Every coat takes something: give each a share.',
 }

@@ -11,7 +11,7 @@ import {
   type DryingRecord,
   type Steady,
 } from '../drying/weighings'
-import { castSection, castVolume } from '../plan/batches/coats'
+import { castSize } from '../plan/batches/coats'
 import { BONE_DRY, BREATHES, endUse, TIGHT } from '../gypsum/end-use'
 import { solveMix } from '../gypsum/mix'
 import type { Instant } from './events'
@@ -53,7 +53,7 @@ export function dryingRecord(run: FrozenRun, state: PourState, cast: CastState):
   const usual: Stay = { ...plannedStanding(plan, batch.room), day: dayOfYear(cast.openedAt), from: 0 }
   const told = cast.stays.map(({ at, ...s }): Stay => ({ ...s, day: dayOfYear(at), from: after(at) }))
   return {
-    body: castBody(mix, castVolume(plan, cast.cast.mould), castSection(plan, cast.cast.mould)),
+    body: castBody(mix, castSize(plan, cast.cast.mould)),
     stays: told[0]?.from === 0 ? told : [usual, ...told],
     weighed: cast.weighed.map(w => ({ at: after(w.at), mass: w.mass })),
     felt: cast.felt.map(f => ({ at: after(f.at), how: f.how })),

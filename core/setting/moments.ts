@@ -11,7 +11,7 @@ import { outcomeOf, type Outcome } from './outcome'
 import type { Driving } from './flow'
 
 /** Version of the setting model; frozen into every run so that an old forecast can be explained later. */
-export const MODEL_VERSION = 'layers-2'
+export const MODEL_VERSION = 'layers-3'
 
 export interface MomentsInput extends Omit<SettingInput, 'ratio'> {
   readonly ratio: Estimate<WaterRatio>

@@ -17,7 +17,7 @@ const block = (section: number, across?: readonly [number, number]): SettingInpu
 const FILM = 8, CELLS = 7
 
 interface Cooled { readonly peak: number, readonly at: number, readonly cool: number, readonly corner: number }
-/** @param side m @returns of the middle: its peak and when, when it is within 2 K of the air, s; and the corner's peak */
+/** @param side m @returns the middle's peak and when, when it is within 2 K of the air, s, and the corner's peak */
 function coolCube(side: number): Cooled {
   const input = block(side), mix = settingMix(input), n = CELLS, dx = side / 2 / n
   const { k, alphaMax, purity, heat, capacity, powderPerVolume } = mix
@@ -37,7 +37,8 @@ function coolCube(side: number): Cooled {
         + (x > 0 ? T[i - 1]! - here : 0) + (y > 0 ? T[i - n]! - here : 0) + (z > 0 ? T[i - n * n]! - here : 0)
       const left = capacity - purity * HEAT_SLOPE * a
       next[i] = here + dt * (
-        CONDUCTIVITY * flow / (dx * dx * powderPerVolume * left) + purity * (heat + HEAT_SLOPE * (here - 25)) * rate / left
+        CONDUCTIVITY * flow / (dx * dx * powderPerVolume * left)
+        + purity * (heat + HEAT_SLOPE * (here - 25)) * rate / left
       )
       alpha[i] = Math.min(alphaMax, a + dt * rate)
     }

@@ -100,7 +100,7 @@ const word = { water: 'Water line', final: 'With powder in', safe: 'No higher' }
       <text :x="m.x + m.width / 2 + m.wall" :y="cut.table + 37" text-anchor="middle" class="num word">
         {{
           batch.coat
-            ? `takes ${formatVolume(batch.castVolume / batch.fills.reduce((n, f) => n + f.copies, 0), units)} of it`
+            ? `takes ${formatVolume(batch.castVolume / batch.fills.reduce((n, f) => n + f.copies, 0), units)}`
             : formatVolume(m.volume, units)
         }}{{ m.count > 1 ? ' each' : '' }}
       </text>

@@ -1,18 +1,38 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
-import { COAT_WAYS, coatWay, type Area, type Coats, type CoatWay } from '~core/plan/batches/coats'
+import { COAT_WAYS, coatWay, MOST_COATS, type Area, type Coats, type CoatWay } from '~core/plan/batches/coats'
+import { swilledWords } from '~core/plan/words'
+import { coatsFor, coatThickness } from '~core/setting/draining'
 import QuantityField from '~/ui/QuantityField.vue'
 import Stepper from '~/ui/Stepper.vue'
 import { usePlanning } from '~/features/plan/planning'
+import { useSession } from '~/sync/session'
 
 /** Whether it is poured at once or built in coats, and for a shell how thick where. */
-const planning = usePlanning()
+const planning = usePlanning(), session = useSession()
 const coats = computed(() => planning.plan.coats)
 const WAYS = [{ id: 'once', name: 'Poured at once' }, ...COAT_WAYS.map(({ id, name }) => ({ id, name }))]
 const set = (value: Coats | undefined) => planning.change({ coats: value })
 function choose(id: string) {
-  set(id === 'once' ? undefined : { way: id as CoatWay, shares: [...coatWay(id as CoatWay).shares] })
+  if (id === 'once') set(undefined)
+  else if (coatWay(id as CoatWay).hollow) setWall(USUAL_WALL, id as CoatWay)
+  else set({ way: id as CoatWay, shares: [...coatWay(id as CoatWay).shares] })
 }
+/** A hollow cast is told by its wall: as many coats as stay on an upright face. */
+const USUAL_WALL = 0.008, USUAL_DENSITY = 1600
+const batch = computed(() => planning.result.batches[0])
+function setWall(wall: number, way: CoatWay = 'swilled') {
+  const each = coatThickness(batch.value?.mix.slurryDensity ?? USUAL_DENSITY)
+  const n = Math.max(2, Math.min(MOST_COATS, coatsFor(wall, each)))
+  set({ way, wall, shares: Array.from({ length: n }, () => 1 / n) })
+}
+const hollow = computed(() => {
+  const wall = coats.value?.wall, of = batch.value
+  return wall && of?.back
+    ? swilledWords({ coats: count.value, wall, mixed: of.mix.slurry, back: of.back }, session.units)
+    : ''
+})
+const drinks = computed(() => planning.world.moulds.some(m => m.material === 'plaster'))
 const count = computed(() => coats.value?.areas?.[0]?.thickness.length ?? coats.value?.shares.length ?? 0)
 function setCount(n: number) {
   const c = coats.value!
@@ -86,7 +106,17 @@ function setThickness(i: number, k: number, thickness: number) {
         <span class="strong">Coats</span
         ><Stepper label="Coats" :min="2" :max="8" :model-value="count" @update:model-value="setCount($event)" />
       </div>
-      <template v-if="!coats.areas">
+      <template v-if="coats.wall !== undefined && !coats.areas">
+        <QuantityField
+          kind="length"
+          label="Its wall"
+          :model-value="coats.wall"
+          :check="v => (v > 0 && v <= 0.2 ? undefined : 'A wall has some thickness, and is no block.')"
+          @amount="setWall($event)" />
+        <p v-if="hollow" class="small">{{ hollow }}</p>
+        <p v-if="drinks" class="small soft">A plaster mould drinks, and adds 1 to 3 mm by itself.</p>
+      </template>
+      <template v-else-if="!coats.areas">
         <div v-for="(s, k) in coats.shares" :key="k" class="pair">
           <span>{{
             coats.way === 'base'

@@ -2,7 +2,7 @@ import { expectedDrying } from '~core/drying/expected'
 import { endUse } from '~core/gypsum/end-use'
 import { needsScale } from '~core/gypsum/schools'
 import { plannedStanding } from '~core/plan/standing'
-import { castSection, castVolume } from '~core/plan/batches/coats'
+import { castSize } from '~core/plan/batches/coats'
 import type { Batch, MouldFacts, Plan } from '~core/plan/types'
 import type { centreMoments, Forecast } from '~core/setting/moments'
 import { formatDuration, formatDurationRange, formatFine, formatTemperature } from '~core/units/format'
@@ -74,8 +74,7 @@ export function momentLines({ centre: c, moments: m, bubble }: Outlook, units: U
 /** When it is dry enough for its use, after opening; of the cast that takes longest to open. */
 export function dryLine(plan: Plan, { mix }: Batch, mould: MouldFacts): MomentLine {
   const { dryTo, dryWord } = endUse(plan.endUse)
-  const size = [castVolume(plan, mould), castSection(plan, mould)] as const
-  const drying = expectedDrying(mix, ...size, dryTo!, plannedStanding(plan))
+  const drying = expectedDrying(mix, castSize(plan, mould), dryTo!, plannedStanding(plan))
   if (drying.notHere)
     return { when: 'not here', what: `${dryWord}: it does not dry where it is to stand`, tone: 'heat', basis: drying.basis.note }
   const hours = (t: number) => Math.round(t / 3600) * 3600

@@ -4,7 +4,7 @@ import { stirredAir } from '../../gypsum/stirring'
 import { powderClass } from '../../gypsum/powders'
 import { safeHeight, vesselHeight, vesselVolume } from '../../mould/gauge/vessel'
 import type { CubicMetres, Metres, WaterRatio } from '../../units/quantity'
-import { castVolume, coatVolumes, type CoatOf } from './coats'
+import { castVolume, coatVolumes, pouredBack, type CoatOf } from './coats'
 import { stepTimes } from './pace'
 import type { Batch, BatchFill, MouldFacts, Plan, PlanWorld } from '../types'
 
@@ -48,9 +48,8 @@ export function recipeOf(plan: Plan, ratio: WaterRatio): Parameters<typeof solve
 export function coatTotals(plan: Plan, casts: readonly MouldFacts[]): readonly CubicMetres[] {
   const { coats } = plan
   if (!coats) return []
-  return coatVolumes(coats, 0).map((_, k) =>
-    casts.reduce((sum, m) => sum + coatVolumes(coats, m.volume.value)[k]!, 0),
-  )
+  const each = casts.map(m => coatVolumes(coats, m))
+  return (each[0] ?? []).map((_, k) => each.reduce((sum, volumes) => sum + volumes[k]!, 0))
 }
 
 /** How many casts a volume reaches for, taken in order, and what is over. */
@@ -106,12 +105,14 @@ export function batchOf(
 ): Batch {
   const { capacity, safe } = mixingRoom(plan, world)
   const share = plan.known.what === 'moulds' ? 0 : spare * castVolume / Math.max(1e-12, whole)
-  const amount = Math.min(capacity, (castVolume + share) * (1 + plan.losses))
+  const back = coat ? pouredBack(plan, members)[coat.number - 1] : undefined
+  const amount = Math.min(capacity, (castVolume + (back ?? 0) + share) * (1 + plan.losses))
   const mix = solveMix(recipeOf(plan, ratio), { what: 'slurry', amount })
   const vessel = plan.school === 'bag' ? undefined : world.bucket?.vessel
   return {
     fills: gather(members, coat ? new Map<string, number>() : seen),
     castVolume,
+    ...back && { back },
     mix,
     coat,
     levels: vessel && { water: vesselHeight(vessel, mix.waterVolume), final: vesselHeight(vessel, mix.slurry), safe },

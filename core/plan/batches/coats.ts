@@ -1,4 +1,6 @@
+import type { CastSize } from '../../drying/expected'
 import type { CubicMetres, Metres } from '../../units/quantity'
+import { swilled, wallOf, wallVolume, type Cavity } from './hollow'
 import { COAT_WAY_WORDS } from '../words'
 
 /**
@@ -21,6 +23,8 @@ export interface Coats {
    * they are what stays. Not used where areas say it.
    */
   readonly shares: readonly number[]
+  /** Wall of a hollow cast: its coats then lay that on evenly, whatever their shares. */
+  readonly wall?: Metres
   /** Thickness map of a shell: areas by coats. It then says how much each coat takes. */
   readonly areas?: readonly Area[]
 }
@@ -54,34 +58,51 @@ export const coatWay = (id: CoatWay) => COAT_WAYS.find(w => w.id === id)!
 
 export const MOST_COATS = 8
 
-/** Volume of each coat for one cast that would take `whole` when poured solid. */
-export function coatVolumes(coats: Coats, whole: CubicMetres): readonly CubicMetres[] {
+/** Volume of each coat for one cast of this mould; of a hollow one, what stays of it. */
+export function coatVolumes(coats: Coats, mould: Cavity): readonly CubicMetres[] {
+  const whole = mould.volume.value
   if (coats.areas?.length)
     return coats.areas[0]!.thickness.map((_, k) =>
       coats.areas!.reduce((v, a) => v + a.width * a.length * (a.thickness[k] ?? 0), 0),
     )
+  if (coats.wall !== undefined && coatWay(coats.way).hollow) {
+    const { wall } = coats, count = coats.shares.length, upTo = (k: number) => wallVolume(mould, wall * k / count)
+    return coats.shares.map((_, k) => upTo(k + 1) - upTo(k))
+  }
   const sum = coatWay(coats.way).hollow ? 1 : coats.shares.reduce((a, b) => a + b, 0)
   return coats.shares.map(s => whole * s / sum)
 }
 
 /** What a cast of this mould takes: all of it poured solid, or what its coats come to. */
-export function castVolume(
-  { coats }: { readonly coats?: Coats },
-  mould: { readonly volume: { readonly value: CubicMetres } },
-): CubicMetres {
-  return coats ? coatVolumes(coats, mould.volume.value).reduce((a, b) => a + b, 0) : mould.volume.value
+export function castVolume({ coats }: { readonly coats?: Coats }, mould: Cavity): CubicMetres {
+  return coats ? coatVolumes(coats, mould).reduce((a, b) => a + b, 0) : mould.volume.value
 }
-/**
- * Its thickest part: of a shell the thickest area, of a hollow cast the share of the solid section that its volume is.
- */
-export function castSection(
-  { coats }: { readonly coats?: Coats },
-  mould: { readonly volume: { readonly value: CubicMetres }, readonly section: Metres },
-): Metres {
+/** Its thickest part: of a shell the thickest area, of a hollow cast its wall. */
+export function castSection({ coats }: { readonly coats?: Coats }, mould: Cavity): Metres {
   if (coats?.areas?.length) return Math.max(...coats.areas.map(a => a.thickness.reduce((t, x) => t + x, 0)))
-  return coats && coatWay(coats.way).hollow
-    ? mould.section * castVolume({ coats }, mould) / mould.volume.value
-    : mould.section
+  return isHollow({ coats }) ? wallOf(mould, castVolume({ coats }, mould)) : mould.section
+}
+
+/** Whether its casts are hollow, and not by a map of areas. */
+export const isHollow = ({ coats }: { readonly coats?: Coats }): boolean =>
+  coats !== undefined && !coats.areas?.length && coatWay(coats.way).hollow
+
+/** What a cast is to its heat and its drying. */
+export function castSize(plan: { readonly coats?: Coats }, mould: Cavity): CastSize {
+  return { volume: castVolume(plan, mould), section: castSection(plan, mould), hollow: isHollow(plan) }
+}
+
+/**
+ * What comes back of each coat of these casts: each is swilled with enough to roll over all its faces, and what is
+ * poured out goes on into the next one.
+ */
+export function pouredBack(plan: { readonly coats?: Coats }, moulds: readonly Cavity[]): readonly CubicMetres[] {
+  const { coats } = plan
+  if (!coats || !isHollow(plan)) return []
+  const each = moulds.map(mould => ({ mould, stays: coatVolumes(coats, mould) }))
+  return coats.shares.map((_, k) =>
+    each.reduce((most, { mould, stays }) => Math.max(most, swilled(mould, stays[k]!) - stays[k]!), 0),
+  )
 }
 
 /**
@@ -89,6 +110,8 @@ export function castSection(
  * unevenly and cracks (engineering guesses).
  */
 const THINNEST: Metres = 0.002, THICKEST: Metres = 0.02, UNEVEN = 1.6
+/** Thickest coat that stays upright where it is swilled, of a mix that webs already (core/setting/draining.ts). */
+const RUNS_OFF: Metres = 0.008
 
 export type CoatProblem
   = | { readonly code: 'one-coat' | 'area-without-coat' | 'over-hollow' | 'empty-coat' }
@@ -100,6 +123,8 @@ export type CoatProblem
     }
     | { readonly code: 'thin-coat', readonly area: string, readonly least: Metres }
     | { readonly code: 'thick-coat', readonly most: Metres }
+    | { readonly code: 'runs-off', readonly each: Metres, readonly most: Metres }
+    | { readonly code: 'no-wall' }
 
 type Found = CoatProblem & { readonly severity: 'refuse' | 'warn' }
 
@@ -123,12 +148,17 @@ function areaProblems(areas: readonly Area[]): readonly Found[] {
 }
 
 /** What is wrong with coats. */
-export function coatProblems({ way, shares, areas }: Coats): readonly Found[] {
+export function coatProblems({ way, shares, areas, wall }: Coats): readonly Found[] {
   const found: Found[] = []
   const count = areas?.length ? areas[0]!.thickness.length : shares.length
   if (count < 2) found.push({ severity: 'refuse', code: 'one-coat' })
   if (areas?.length) return [...found, ...areaProblems(areas)]
-  if (coatWay(way).hollow && shares.reduce((a, b) => a + b, 0) > 1)
+  if (coatWay(way).hollow && wall !== undefined) {
+    if (!(wall > 0)) found.push({ severity: 'refuse', code: 'no-wall' })
+    else if (wall / count > RUNS_OFF)
+      found.push({ severity: 'warn', code: 'runs-off', each: wall / count, most: RUNS_OFF })
+  }
+  else if (coatWay(way).hollow && shares.reduce((a, b) => a + b, 0) > 1)
     found.push({ severity: 'refuse', code: 'over-hollow' })
   else if (shares.some(share => !(share > 0))) found.push({ severity: 'refuse', code: 'empty-coat' })
   return found
