@@ -35,6 +35,13 @@ export const planSchema = z.object({
     filling: z.enum(['loose', 'tapped']),
     perWater: finite.min(0.25).max(10),
   }),
+  measures: z.object({
+    scale: finite.positive('A scale has some step.').max(1, 'That is no scale for plaster.'),
+    jug: z.object({
+      step: finite.positive('A jug has some lines.').max(0.005, 'That is no jug for plaster.'),
+      width: finite.positive('A jug has some width.').max(1, 'That is no jug.'),
+    }).optional(),
+  }).optional(),
   waterTemperature: finite.min(-20).max(110),
   roomTemperature: finite.min(-30).max(60),
   bucket: z.uuid().optional(),
@@ -44,6 +51,8 @@ export const planSchema = z.object({
     tool: z.enum(Object.keys(STIR_TOOLS) as [StirTool, ...StirTool[]]),
     minutes: finite.min(0).max(60),
   }),
+  hands: z.union([z.literal(1), z.literal(2)]).optional(),
+  batchesAtLeast: z.int().min(1).max(400).optional(),
   additions: z.array(z.object({ id: z.enum(ids<AdditionId>(ADDITIONS)), share: finite.min(0).max(2) })).max(12),
   sets: z.object({
     place: z.enum(ids<SettingPlaceId>(SETTING_PLACES)),

@@ -1,5 +1,6 @@
-import { Z80, type Basis, type Celsius, type CubicMetres, type Estimate, type WaterRatio } from '../units/quantity'
+import { Z80, type Basis, type Celsius, type CubicMetres, type Estimate, type Kilograms, type WaterRatio } from '../units/quantity'
 import { SCHOOL_WORDS, type SchoolWords } from './words'
+import { CARE_SD, measuredSd, USUAL_SCALE, type Measures } from './measuring'
 import { saturationRatio, waterDensity } from './mix'
 import type { EndUseId } from './end-use'
 import type { PowderClass, Span } from './powders'
@@ -33,7 +34,6 @@ export interface Scoop {
 }
 
 // Engineering guesses of relative scatter (one standard deviation of ln ratio).
-const SCALE_SD = 0.015
 const FIELD_JUG_SD = 0.05
 const SCOOP_FILL_SD = 0.08
 const SCOOP_WATER_SD = 0.02
@@ -64,10 +64,7 @@ export function ratioOf(
   switch (school) {
     case 'weighed':
     case 'dumped':
-      return lognormal(target, SCALE_SD, {
-        kind: 'engineering guess',
-        note: 'both weighed; a kitchen scale and a jug of care leave about 1.5 %',
-      })
+      return lognormal(target, CARE_SD, { kind: 'engineering guess', note: 'both weighed, with a jug of care' })
     case 'bag':
       return lognormal(target, FIELD_JUG_SD, {
         kind: 'engineering guess',
@@ -91,6 +88,23 @@ export function ratioOf(
       })
     }
   }
+}
+
+/**
+ * The same ratio with what scale and jug leave open, once it is known how little is weighed; of schools that weigh.
+ * @param least powder of the smallest batch, kg
+ */
+export function asMeasured(
+  school: SchoolId, ratio: Estimate<WaterRatio>, measures: Measures | undefined, least: Kilograms,
+): Estimate<WaterRatio> {
+  if (!needsScale(school)) return ratio
+  const used = measures ?? { scale: USUAL_SCALE }, sd = measuredSd(used, least, ratio.value)
+  return lognormal(ratio.value, sd, {
+    kind: 'engineering guess',
+    note: `${used.jug ? 'powder weighed, water in a jug' : 'both weighed'}${measures ? '' : ', on a usual scale'}; ${
+      `out by about ${(100 * sd).toFixed(1)} %`
+    }`,
+  })
 }
 
 /** Scoops of powder per scoop of water that come nearest to the target ratio, to the half scoop. */

@@ -2,11 +2,12 @@ import { castBody } from '../drying/expected'
 import { whyNotHere } from '../drying/here'
 import { endUse } from '../gypsum/end-use'
 import { powderClass } from '../gypsum/powders'
-import { ratioOf } from '../gypsum/schools'
+import { jugSd, leastPowder, scaleSd, USUAL_SCALE } from '../gypsum/measuring'
+import { asMeasured, needsScale, ratioOf } from '../gypsum/schools'
 import { solveMix } from '../gypsum/mix'
 import { adiabaticRise, pourableUntil, settingMix, settingProblem } from '../setting/hydration'
 import { centreMoments, type MomentsInput } from '../setting/moments'
-import type { CubicMetres, Seconds } from '../units/quantity'
+import type { CubicMetres, Kilograms, Seconds, WaterRatio } from '../units/quantity'
 import { splitIntoBatches } from './batches/batches'
 import { batchOf, coatTotals, listCasts, mixingRoom, MOST_CASTS, reach, recipeOf, type Batching } from './batches/casts'
 import { castSection, castSize, castVolume, coatProblems, MOST_COATS, pouredBack } from './batches/coats'
@@ -79,6 +80,18 @@ function checkBucket(plan: Plan, world: PlanWorld, casts: readonly MouldFacts[],
     })
 }
 
+/** A ratio is worth no more than what it is measured with: two per cent are seen in the cast (common practice). */
+const WORTH = 0.02
+function checkMeasures(plan: Plan, ratio: WaterRatio, least: Kilograms, { add }: ProblemList): void {
+  if (!needsScale(plan.school)) return
+  const { scale, jug } = plan.measures ?? { scale: USUAL_SCALE }
+  const weighed = 2 * scaleSd(scale, least, ratio)
+  if (weighed > WORTH)
+    add('ratio', 'warn', { code: 'coarse-scale', step: scale, out: weighed, least: leastPowder(scale, ratio, WORTH) })
+  const read = jug ? 2 * jugSd(jug, ratio * least / 1000) : 0
+  if (read > 2 * WORTH) add('ratio', 'warn', { code: 'coarse-jug', out: read })
+}
+
 /** Whether the casts dry at all where they are meant to stand. Where nobody has said, a room is taken, and it does. */
 function checkDrying(plan: Plan, mix: Batch['mix'], mould: MouldFacts, { add }: ProblemList): void {
   const { dryTo } = endUse(plan.endUse), { dries } = plan
@@ -126,7 +139,7 @@ function makeBatches(
     }
   }
   const capacity = mixingRoom(plan, world).capacity / (1 + plan.losses)
-  const { groups, tooSlow } = splitIntoBatches(casts.map(m => m.volume.value), capacity, timeFits)
+  const { groups, tooSlow } = splitIntoBatches(casts.map(m => m.volume.value), capacity, timeFits, plan.batchesAtLeast)
   let start = 0
   const batches = groups.map((size) => {
     const members = casts.slice(start, start + size)
@@ -163,31 +176,36 @@ function checkSetting(plan: Plan, input: MomentsInput, centre: Centre, tooSlow: 
  */
 export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   const powder = powderClass(plan.classId)
-  const ratio = ratioOf(plan.school, powder, plan.ratio, plan.waterTemperature, plan.scoop, world.bag?.bulk)
+  const aimed = ratioOf(plan.school, powder, plan.ratio, plan.waterTemperature, plan.scoop, world.bag?.bulk)
   const list = problemList(), asked = listCasts(plan, world)
   const nothing: PlanResult = {
-    powder, ratio, problems: list.found, batches: [], total: { powder: 0, water: 0, slurry: 0 }, unfilled: 0, spare: 0,
+    powder, ratio: aimed, problems: list.found, batches: [],
+    total: { powder: 0, water: 0, slurry: 0 }, unfilled: 0, spare: 0,
   }
-  checkMix(plan, ratio, list)
+  checkMix(plan, aimed, list)
   checkAsked(plan, world, asked, list)
   if (list.refused()) return nothing
-  const { casts, spare } = castsWithinKnown({ plan, ratio: ratio.value }, asked, list)
+  const { casts, spare } = castsWithinKnown({ plan, ratio: aimed.value }, asked, list)
   if (list.refused()) return casts.length > 0 ? nothing : { ...nothing, unfilled: asked.length, spare }
   checkBucket(plan, world, casts, list)
   if (list.refused()) return nothing
 
   const governing = casts.reduce((a, b) => castSection(plan, b) > castSection(plan, a) ? b : a)
-  const inputFrom = (stirFrom: Seconds) => momentsInput(plan, ratio, governing, stirFrom, world.bag)
-  const why = settingProblem({ ...inputFrom(0), ratio: ratio.value })
+  const inputFrom = (stirFrom: Seconds, ratio = aimed) =>
+    momentsInput(plan, ratio, governing, stirFrom, world.bag)
+  const why = settingProblem({ ...inputFrom(0), ratio: aimed.value })
   if (why) list.add('ratio', 'refuse', { code: 'cannot-work-out', why })
   if (list.refused()) return nothing
-  const batching = { plan, world, ratio: ratio.value, spare, whole: sum(casts.map(m => castVolume(plan, m))) }
+  const batching = { plan, world, ratio: aimed.value, spare, whole: sum(casts.map(m => castVolume(plan, m))) }
   const { batches, tooSlow } = makeBatches(batching, casts, pouringWindow(batching, inputFrom))
-  const input = inputFrom(Math.max(...batches.map(b => b.steps.soaked.value)))
+  const least = Math.min(...batches.map(b => b.mix.powder))
+  const ratio = asMeasured(plan.school, aimed, plan.measures, least)
+  const input = inputFrom(Math.max(...batches.map(b => b.steps.soaked.value)), ratio)
   const centre = centreMoments(input)
   if (!Number.isFinite(centre.glossGone)) list.add('waterTemperature', 'refuse', { code: 'never-sets' })
   if (list.refused()) return nothing
   checkSetting(plan, input, centre, tooSlow, list)
+  checkMeasures(plan, ratio.value, least, list)
   checkDrying(plan, batches[0]!.mix, governing, list)
   return {
     powder, ratio, problems: list.found, batches, spare,

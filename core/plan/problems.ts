@@ -7,7 +7,7 @@ import { schoolAdvice, type SchoolAdviceCode } from '../gypsum/schools'
 import { turnsOf } from '../gypsum/stirring'
 import { settingPlace } from '../setting/body'
 import { freshStiffness, type SettingProblem } from '../setting/hydration'
-import type { Celsius, CubicMetres, Estimate, Seconds, WaterRatio } from '../units/quantity'
+import type { Celsius, CubicMetres, Estimate, Kilograms, Seconds, WaterRatio } from '../units/quantity'
 import type { NotHere } from '../drying/here'
 import type { CoatProblem } from './batches/coats'
 import type { Plan } from './types'
@@ -60,6 +60,14 @@ export type PlanProblem
   | { readonly code: 'hot-core', readonly hottest: Celsius }
   | { readonly code: 'opens-early', readonly from: Seconds, readonly to: Seconds }
   | { readonly code: 'coat-too-late', readonly glossGone: Seconds }
+  | {
+    readonly code: 'coarse-scale'
+    readonly step: Kilograms
+    /** Out by so much at two standard deviations; and what makes it two per cent. */
+    readonly out: number
+    readonly least: Kilograms
+  }
+  | { readonly code: 'coarse-jug', readonly out: number }
   | { readonly code: 'frost-before-set' | 'set-in-rain' }
   | { readonly code: 'not-dry-here', readonly why: NotHere }
   | CoatProblem

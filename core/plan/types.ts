@@ -2,6 +2,7 @@ import type { BagStorage } from '../gypsum/bag-age'
 import type { Addition } from '../gypsum/additions'
 import type { SkyId, Standing } from '../drying/places'
 import type { EndUseId } from '../gypsum/end-use'
+import type { Measures } from '../gypsum/measuring'
 import type { Mix } from '../gypsum/mix'
 import type { PowderClass, PowderClassId, Span } from '../gypsum/powders'
 import type { SchoolId, Scoop } from '../gypsum/schools'
@@ -92,6 +93,8 @@ export interface Plan {
   readonly school: SchoolId
   readonly ratio: WaterRatio
   readonly scoop: Scoop
+  /** What is weighed and measured with; a usual kitchen scale when nobody has said. */
+  readonly measures?: Measures
   readonly waterTemperature: Celsius
   readonly roomTemperature: Celsius
   readonly bucket?: string
@@ -99,6 +102,10 @@ export interface Plan {
   readonly losses: number
   readonly soakMinutes: number
   readonly stir: Stirring
+  /** Two people sift together; one unless said. */
+  readonly hands?: 1 | 2
+  /** In at least so many batches, so that each is poured sooner. */
+  readonly batchesAtLeast?: number
   readonly additions: readonly Addition[]
   /** Where the casts set, in air of the room's temperature; on a bench indoors when nobody has said. */
   readonly sets?: SettingPlace

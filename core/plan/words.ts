@@ -5,7 +5,8 @@ import type { StirTool } from '../gypsum/stirring'
 import { ADDITION_WORDS, END_USE_WORDS, POWDER_WORDS, SCHOOL_ADVICE_WORDS } from '../gypsum/words'
 import { SETTING_PROBLEM_WORDS } from '../setting/words'
 import {
-  formatConsistency, formatDuration, formatDurationRange, formatFine, formatPercent, formatTemperature, formatVolume,
+  formatConsistency, formatDuration, formatDurationRange, formatFine, formatMass, formatPercent, formatTemperature,
+  formatVolume,
 } from '../units/format'
 import { sentenceOf, within, type Sentences } from '../units/sentences'
 import { METRIC, type UnitPreferences } from '../units/units'
@@ -14,6 +15,7 @@ import type { SoakAdvice, StirAdvice, WaterAdvice } from './choices'
 import type { CubicMetres, Metres } from '../units/quantity'
 import type { CoatWay } from './batches/coats'
 import type { NoOverlapReason } from './batches/overlap'
+import type { Late, Remedy } from './late'
 import type { PlanProblem } from './problems'
 import type { Sign, Stage, Step } from './stages'
 
@@ -60,6 +62,34 @@ export function swilledWords(
     + `Mix ${formatVolume(mixed, prefs)} each time; some ${formatVolume(back, prefs)} comes back. `
     + 'Corners, and what lay lowest, come out half as thick again or twice.'
 }
+
+/** A chance as it is said: one in so many. */
+function chanceOf(p: number): string {
+  if (p > 0.9) return 'almost certain'
+  if (p > 0.6) return 'more likely than not'
+  if (p > 0.42) return 'an even chance'
+  if (p < 0.02) return 'hardly any chance'
+  return `one chance in ${Math.round(1 / p)}`
+}
+
+/** What a plan says of pouring late: how likely, and what it costs. */
+export function lateWords({ chance, inTime, quick }: Late, prefs: UnitPreferences): string {
+  return `${chanceOf(chance).replace(/^./, x => x.toUpperCase())} that it is too stiff by the last mould. `
+    + `In time it fills gaps of ${formatFine(inTime, prefs)}; if the mix is quick, the last mould stays empty in gaps `
+    + `under ${formatFine(quick, prefs)}, and keeps more bubbles.`
+}
+
+const REMEDIES: Sentences<Remedy, [UnitPreferences]> = {
+  'second-person': 'Two of you sift',
+  'stir-less': r => `Stir ${formatDuration(r.change.stir!.minutes * 60)} only`,
+  'soak-less': r => `Soak ${formatDuration(r.change.soakMinutes! * 60)} only`,
+  'smaller-batches': r => `In ${r.batches} batches`,
+  'colder-water': (r, prefs) => `Water of ${formatTemperature(r.celsius, prefs)}`,
+  'slower-powder': r => POWDER_WORDS[r.classId].name,
+}
+/** A remedy, and the chance that is left with it. */
+export const remedyWords = (remedy: Remedy, prefs: UnitPreferences) =>
+  `${sentenceOf(REMEDIES, remedy, prefs)}: ${chanceOf(remedy.chance)}`
 
 /** Signs a caster can see or feel. */
 export interface SignWords {
@@ -176,6 +206,10 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
   'coat-too-late': p =>
     `Too late to bond by itself: the gloss goes after about ${formatDuration(p.glossGone, 'minute')}. `
     + 'Pour it before that, or roughen, wet and coat the face thinly first.',
+  'coarse-scale': (p, prefs) =>
+    `A scale that reads to ${formatMass(p.step, prefs)} is out by up to ${formatPercent(p.out)} here. It is good for 2 % `
+    + `from ${formatMass(p.least, prefs)} of powder up: mix more, or take a finer scale.`,
+  'coarse-jug': p => `A jug is out by up to ${formatPercent(p.out)} here: weigh the water too.`,
   'frost-before-set': 'Below freezing it does not set, and what freezes before it resists a nail is spoilt. Bring it in.',
   'set-in-rain': 'Rain pits a face that has not set. Cover it.',
   'not-dry-here': (p, prefs) => notHereWords(p.why, prefs),

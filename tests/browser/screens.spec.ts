@@ -91,6 +91,23 @@ test.describe('the plan', () => {
     await expect(page.getByRole('combobox', { name: 'Bucket' })).toBeVisible()
   })
 
+  test('says when the last mould would be filled too late, and what would help', async ({ page, demo }) => {
+    await enterDemo(page, demo)
+    await page.goto(`${demo.url}/plan/${await ownPlan(page, demo, 'Soaked too long')}`)
+    await page.locator('summary').filter({ hasText: 'soak, stirring' }).click()
+    const soak = page.getByLabel('Soak', { exact: true })
+    await soak.fill('13 min')
+    await soak.press('Enter')
+    await expect(page.getByText(/too stiff by the last mould/)).toBeVisible()
+    await expectAccessible(page)
+    await page.getByRole('button', { name: /^Soak 2 min only: / }).click()
+    await expect(soak).toHaveValue('2 min')
+    await expect(page.getByText(/too stiff by the last mould/)).toHaveCount(0)
+    // A scale that is too coarse for so little is said, with the amount that it is good for.
+    await choose(page, 'The scale reads to', '50 g')
+    await expect(page.getByText(/is out by up to .* It is good for 2 % from/)).toBeVisible()
+  })
+
   test('changed on another device meanwhile is not overwritten', async ({ page, demo, context }) => {
     await enterDemo(page, demo)
     await page.goto(`${demo.url}/plan/${await ownPlan(page, demo, 'Met elsewhere')}`)

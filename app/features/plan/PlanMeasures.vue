@@ -20,6 +20,7 @@ import { usePlanning } from '~/features/plan/planning'
 import { reAdvised } from './advice'
 import PlanCoats from './PlanCoats.vue'
 import PlanPlaces from './PlanPlaces.vue'
+import PlanScale from './PlanScale.vue'
 import RatioSlider from './RatioSlider.vue'
 import { useRoom } from '~/sync/climate'
 import { formatTemperature } from '~core/units/format'
@@ -198,7 +199,7 @@ function takeRoom() {
     </div>
     <PlanCoats />
     <details>
-      <summary>Soak, stirring, room and places, losses, additions, later coats</summary>
+      <summary>Scale, room and places, soak, stirring, losses, additions, later coats</summary>
       <div class="more">
         <QuantityField
           kind="temperature"
@@ -211,6 +212,7 @@ function takeRoom() {
             Plan with that
           </button>
         </p>
+        <PlanScale />
         <PlanPlaces />
         <QuantityField
           v-if="plan.school !== 'bag'"
@@ -221,6 +223,26 @@ function takeRoom() {
           @given="setSoak"
         />
         <p class="small soft">{{ SOAK_ADVICE_WORDS[soakAdvice(plan.school, powder, plan.soakMinutes)] }}</p>
+        <div class="pair">
+          <span class="strong">People</span>
+          <Stepper
+            label="People"
+            :min="1"
+            :max="2"
+            :model-value="plan.hands ?? 1"
+            @update:model-value="planning.change({ hands: $event === 2 ? 2 : undefined })"
+          />
+        </div>
+        <div v-if="!plan.coats" class="pair">
+          <span class="strong">Batches, at least</span>
+          <Stepper
+            label="Batches, at least"
+            :min="1"
+            :max="40"
+            :model-value="plan.batchesAtLeast ?? 1"
+            @update:model-value="planning.change({ batchesAtLeast: $event > 1 ? $event : undefined })"
+          />
+        </div>
         <QuantityField
           kind="time"
           :label="plan.school === 'bag' ? 'Knead' : 'Stir'"

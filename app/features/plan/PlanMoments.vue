@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cautionWords } from '~core/plan/words'
+import { cautionWords, lateWords, remedyWords } from '~core/plan/words'
 import { endUse } from '~core/gypsum/end-use'
 import { dryLine, momentLines, workLines } from './moment-lines'
 import { usePlanning } from '~/features/plan/planning'
@@ -33,6 +33,14 @@ const lines = computed(() => {
     <p v-if="planning.moments" class="small soft">
       Ranges hold eight pours of ten. From {{ planning.moments.glossGone.basis.note }}.
     </p>
+    <div v-if="planning.late" :class="['late', { warned: planning.late.warned }]">
+      <p role="status">{{ lateWords(planning.late, session.units) }}</p>
+      <ul v-if="planning.late.remedies.length > 0" aria-label="What would help">
+        <li v-for="r in planning.late.remedies" :key="r.code">
+          <button class="take" @click="planning.change(r.change)">{{ remedyWords(r, session.units) }}</button>
+        </li>
+      </ul>
+    </div>
     <ul class="cautions">
       <li v-for="c in planning.cautions" :key="cautionWords(c)">{{ cautionWords(c) }}</li>
     </ul>
@@ -44,6 +52,32 @@ section {
   display: grid;
   gap: 12px;
   align-content: start;
+}
+.late {
+  display: grid;
+  gap: 8px;
+  border-left: 3px solid var(--line-strong);
+  padding: 2px 0 2px 12px;
+  font-size: 0.9rem;
+}
+.late.warned {
+  border-color: var(--warn);
+}
+.late ul {
+  display: grid;
+  gap: 6px;
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+.take {
+  border: 1px solid var(--line-strong);
+  border-radius: 9px;
+  background: var(--sheet);
+  padding: 6px 12px;
+  min-height: 36px;
+  font-weight: 600;
+  text-align: left;
 }
 dl {
   display: grid;

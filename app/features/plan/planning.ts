@@ -2,16 +2,17 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { advisedRatio, endUse } from '~core/gypsum/end-use'
 import { powderClass } from '~core/gypsum/powders'
-import type { Forecast, MomentsInput } from '~core/setting/moments'
+import type { Forecast, Moments, MomentsInput } from '~core/setting/moments'
 import { workOutPlan } from '~core/plan/plan'
-import type { Plan } from '~core/plan/types'
+import type { Late } from '~core/plan/late'
+import type { Plan, PlanWorld } from '~core/plan/types'
 import { planSchema, type SavedPlan } from '~contract/plan'
 import { plainly } from '~contract/zod'
 import { settingCurve } from '~core/setting/hydration'
 import { cautionsFor } from '~core/plan/cautions'
 import type { PlanProblem } from '~core/plan/problems'
 import { problemWords } from '~core/plan/words'
-import { forecast, freeze } from '~/features/plan/forecasts'
+import { forecast, freeze, late as askLate } from '~/features/plan/forecasts'
 import { newId, Refused } from '~/sync/api'
 import { savedByItself } from '~/sync/by-itself'
 import { useChanges } from '~/sync/changes'
@@ -98,6 +99,20 @@ function outlookOf(input: Readonly<Ref<MomentsInput | undefined>>) {
     }, FORECAST_AFTER_MS)
   }, { immediate: true })
   return { outlook, moments }
+}
+
+/** What is to be said of pouring late: after its ranges, which it stands on. */
+function lateness({ plan }: State, world: Readonly<Ref<PlanWorld>>, moments: Readonly<Ref<Moments | undefined>>) {
+  const late = shallowRef<Late>()
+  watch(moments, async (now) => {
+    if (!now) {
+      late.value = undefined
+      return
+    }
+    const answer = await askLate(plan.value, world.value, now.pourBy)
+    if (moments.value === now) late.value = answer
+  }, { immediate: true })
+  return { late }
 }
 
 /** Saving by itself, a moment after the last change. */
@@ -195,12 +210,13 @@ function benching(usualName: () => string) {
 
 /** The plan in hand: edited live, worked out at once, its ranges a moment later, saved by itself. */
 export const usePlanning = defineStore('planning', () => {
-  const state = planState(), worked = workedOut(state)
+  const state = planState(), worked = workedOut(state), outlook = outlookOf(worked.input)
   const firstMould = () => worked.result.value.batches.flatMap(b => b.fills)[0]?.mould.name ?? 'A pour'
   return {
     ...state,
     ...worked,
-    ...outlookOf(worked.input),
+    ...outlook,
+    ...lateness(state, worked.world, outlook.moments),
     ...savingOf(state),
     ...listOf(state),
     ...benching(firstMould),

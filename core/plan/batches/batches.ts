@@ -7,6 +7,7 @@ import type { Batch } from '../types'
  * @param volumes slurry each cast takes, m3, each at most `capacity`.
  * @param capacity most one batch may hold, m3.
  * @param timeFits whether one person can sift, stir and pour this volume into this many moulds in time.
+ * @param least so many batches even where fewer would do.
  * @returns sizes of the batches; `tooSlow` when even single casts do not fit the window (they are then batched by
  *   volume alone).
  */
@@ -14,11 +15,12 @@ export function splitIntoBatches(
   volumes: readonly number[],
   capacity: number,
   timeFits: (volume: number, count: number) => boolean,
+  least = 1,
 ): { readonly groups: readonly number[], readonly tooSlow: boolean } {
   const tooSlow = volumes.some(v => !timeFits(v, 1))
   const fits = (volume: number, count: number) =>
     volume <= capacity * (1 + 1e-12) && (tooSlow || timeFits(volume, count))
-  const fewest = greedy(volumes, Infinity, fits).length
+  const fewest = Math.max(greedy(volumes, Infinity, fits).length, Math.min(least, volumes.length))
   // Even out: the smallest common ceiling that still needs no more batches.
   let low = Math.max(...volumes), high = volumes.reduce((a, b) => a + b, 0)
   let best = greedy(volumes, high, fits)

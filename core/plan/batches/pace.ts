@@ -54,10 +54,13 @@ export function stirStart(plan: Plan, powder: Kilograms): Seconds {
   return plan.school === 'bag' ? 0 : siftingTime(plan, powder) + plan.soakMinutes * 60
 }
 
-/** Sifting or strewing powder into its water; dumped at once, it takes no longer than that. */
-export function siftingTime({ school }: Pick<Plan, 'school'>, powder: Kilograms): Seconds {
+/**
+ * Sifting or strewing powder into its water; dumped at once, it takes no longer than that. Two do it in half the time;
+ * they stir and pour no faster, from one bucket in one stream.
+ */
+export function siftingTime({ school, hands = 1 }: Pick<Plan, 'school' | 'hands'>, powder: Kilograms): Seconds {
   if (school === 'bag') return 0
-  return school === 'dumped' ? DUMPED : 60 * Math.max(SIFT.least, SIFT.perKilogram * powder ** SIFT.power)
+  return school === 'dumped' ? DUMPED : 60 * Math.max(SIFT.least, SIFT.perKilogram * powder ** SIFT.power) / hands
 }
 
 /** When each step of a batch ends, seconds after its powder met water. */
