@@ -2,9 +2,10 @@ import { z } from './zod'
 import type { Plan } from '~core/plan/types'
 import { ADDITIONS, type AdditionId } from '~core/gypsum/additions'
 import { END_USES, type EndUseId } from '~core/gypsum/end-use'
-import { STIR_TOOLS, type StirTool } from '~core/gypsum/stirring'
+import { STIR_PACES, STIR_TOOLS, type StirPace, type StirTool } from '~core/gypsum/stirring'
 import { SCHOOLS, type SchoolId } from '~core/gypsum/schools'
 import { SETTING_PLACES, type SettingPlaceId } from '~core/setting/body'
+import { BUBBLE_WAYS } from '~core/plan/bubbles'
 import { COAT_WAYS, MOST_COATS, type CoatWay } from '~core/plan/batches/coats'
 import { powderClassIdSchema } from './library'
 import { MOST_INT } from './limits'
@@ -13,6 +14,7 @@ import { humidity, skyId, standingSchema } from './standing'
 export const PLAN_SCHEMA_VERSION = 1
 
 const ids = <T extends string>(list: readonly { readonly id: T }[]) => list.map(x => x.id) as [T, ...T[]]
+const keysOf = <T extends string>(table: Readonly<Record<T, unknown>>) => Object.keys(table) as [T, ...T[]]
 const finite = z.number('This must be a number.')
 
 /** A plan as it crosses a boundary. Bounds only keep out nonsense; whether it can be poured is for the core to say. */
@@ -50,7 +52,9 @@ export const planSchema = z.object({
   stir: z.object({
     tool: z.enum(Object.keys(STIR_TOOLS) as [StirTool, ...StirTool[]]),
     minutes: finite.min(0).max(60),
+    pace: z.enum(Object.keys(STIR_PACES) as [StirPace, ...StirPace[]]).optional(),
   }),
+  bubbles: z.enum(keysOf(BUBBLE_WAYS)).optional(),
   hands: z.union([z.literal(1), z.literal(2)]).optional(),
   batchesAtLeast: z.int().min(1).max(400).optional(),
   additions: z.array(z.object({ id: z.enum(ids<AdditionId>(ADDITIONS)), share: finite.min(0).max(2) })).max(12),

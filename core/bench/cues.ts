@@ -1,3 +1,4 @@
+import { customaryPourBy } from '../plan/customs'
 import type { PourState } from '../pour/fold'
 import { milestonesOf, type MilestoneId } from '../pour/milestones'
 import type { FrozenRun } from '../plan/run'
@@ -11,7 +12,7 @@ import { coatMoment } from './coat-moment'
  * A milestone that is reached; a minute before the end of pouring, and the end; and of coats: mix the next, it can go
  * on, it has to.
  */
-export type CueKind = Exclude<MilestoneId, 'dry'> | 'hurry' | 'late' | 'tap' | 'mix' | 'stands' | 'bond'
+export type CueKind = Exclude<MilestoneId, 'dry'> | 'hurry' | 'late' | 'tap' | 'table' | 'mix' | 'stands' | 'bond'
 
 export interface Cue {
   /** Stable within its pour: `batch-kind`. */
@@ -67,7 +68,7 @@ export function cuesOf(
     const pouring: readonly Moment[] = batch.filledAt === undefined
       ? [['hurry', pourBy - 60_000], ['late', pourBy]]
       : []
-    const tapping: readonly Moment[] = tapUntil === undefined ? [] : [['tap', wet + tapUntil * 1000]]
+    const tapping: readonly Moment[] = tapUntil === undefined ? [] : [[run.plan.bubbles === 'table' ? 'table' : 'tap', wet + tapUntil * 1000]]
     return [...milestoneMoments(learnt, state, b, wet), ...pouring, ...coatMoments(learnt, state, b), ...tapping]
       .map(([kind, at]) => ({ id: `${b}-${kind}`, kind, batch: b, at, named }))
   }).sort((a, c) => a.at - c.at)
@@ -82,16 +83,18 @@ export function withLead(cues: readonly Cue[], lead: Seconds): readonly Cue[] {
   return cues.map(c => c.kind === 'hurry' ? c : { ...c, at: c.at - lead * 1000, lead })
 }
 
-/** Seconds after wetting by which a batch should be poured: the earliest of its moulds. */
+/** Seconds after wetting by which a batch should be poured: the earliest of its moulds, later where custom is. */
 export function pouringEnds(run: FrozenRun, batch: number): Seconds {
-  return Math.min(...run.batches[batch]!.fills.map(f => run.moments[f.mould.id]!.pourBy.value))
+  const by = Math.min(...run.batches[batch]!.fills.map(f => run.moments[f.mould.id]!.pourBy.value))
+  return Math.max(by, customaryPourBy(run.plan, run.batches[batch]!) ?? 0)
 }
 
 /**
  * Seconds after wetting from which tapping no longer helps any of a batch's moulds; runs frozen by an earlier model do
- * not know.
+ * not know, and what was brushed is left alone.
  */
 export function tappingEnds(run: FrozenRun, batch: number): Seconds | undefined {
+  if (run.plan.bubbles === 'brush') return undefined
   const ends = run.batches[batch]!.fills.map(f => run.moments[f.mould.id]!.tapUntil?.value)
   return ends.every(e => e !== undefined) ? Math.max(...ends) : undefined
 }

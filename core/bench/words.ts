@@ -133,6 +133,7 @@ const CUES: Readonly<Record<CueKind, readonly [said: string | ((coat: number) =>
   hurry: ['One minute left to pour.', '1 min left'],
   late: ['Stop if it no longer flows.', 'too stiff'],
   tap: ['Stop tapping now.', 'stop tapping'],
+  table: ['Table off now.', 'table off'],
   mix: [coat => `Start mixing coat ${coat + 1} now.`, 'mix'],
   stands: [coat => `Coat ${coat} should stand now: coat ${coat + 1} can go on.`, 'next coat'],
   bond: [coat => `Coat ${coat} is losing its gloss: put coat ${coat + 1} on now, or score and wet it.`, 'last call'],

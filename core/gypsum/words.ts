@@ -1,7 +1,7 @@
 import type { BagStorage } from './bag-age'
 import type { UnreadSaying } from './read-saying'
 import type { ReadingCode, SayingId } from './sayings'
-import type { StirTool } from './stirring'
+import type { StirPace, StirTool } from './stirring'
 import type { SchoolAdviceCode, SchoolId } from './schools'
 import type { PowderClassId } from './powders'
 import type { EndUseId } from './end-use'
@@ -205,6 +205,13 @@ export const SCHOOL_WORDS: Readonly<Record<SchoolId, SchoolWords>> = {
 /** Tools to stir with. */
 interface StirWords {
   readonly name: string
+}
+
+/** How fast a hand stirs. */
+export const STIR_PACE_WORDS: Readonly<Record<StirPace, { readonly name: string }>> = {
+  gentle: { name: 'Gently' },
+  steady: { name: 'Steadily' },
+  brisk: { name: 'Briskly' },
 }
 
 export const STIR_WORDS: Readonly<Record<StirTool, StirWords>> = {

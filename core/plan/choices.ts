@@ -1,4 +1,5 @@
-import type { Celsius } from '../units/quantity'
+import type { Celsius, Seconds } from '../units/quantity'
+import { pourableUntil, type SettingInput } from '../setting/hydration'
 import { temperatureFactor } from '../setting/kinetics'
 import type { PowderClass } from '../gypsum/powders'
 import type { SchoolId } from '../gypsum/schools'
@@ -9,11 +10,12 @@ import { turnsOf, type Stirring, type StirTool } from '../gypsum/stirring'
  * practice, no source, except the numbers of the model. Sentences: words.ts.
  */
 
-export type SoakAdvice = 'bag' | 'dumped' | 'dumped-long' | 'dental' | 'dental-long' | 'short' | 'long' | 'usual'
+export type SoakAdvice = 'bag' | 'dumped-investment' | 'dumped' | 'dumped-long' | 'dental' | 'dental-long' | 'short' | 'long' | 'usual'
 
 /** How long to soak. @param minutes chosen. */
 export function soakAdvice(school: SchoolId, powder: PowderClass, minutes: number): SoakAdvice {
   if (school === 'bag') return 'bag'
+  if (school === 'dumped' && powder.family === 'investment') return minutes > 4 ? 'dumped-long' : 'dumped-investment'
   if (school === 'dumped') return minutes > 1.5 ? 'dumped-long' : 'dumped'
   if (powder.family === 'dental' || powder.ratio.recommended < 0.35) return minutes > 1 ? 'dental-long' : 'dental'
   if (minutes < 1) return 'short'
@@ -26,10 +28,12 @@ export interface StirAdvice {
   readonly fits: boolean
   /** So much stirring that it sets much sooner. */
   readonly much: boolean
+  /** Of a drill: how much less time it leaves to pour than a hand does. */
+  readonly costs?: Seconds
 }
 
-/** Hand or machine. @param kg powder in the largest batch. */
-export function stirAdvice(stir: Stirring, powder: PowderClass, kg: number): StirAdvice {
+/** Hand or machine. @param kg powder in the largest batch. @param setting as it is planned, for what a drill costs */
+export function stirAdvice(stir: Stirring, powder: PowderClass, kg: number, setting?: SettingInput): StirAdvice {
   const fits: Readonly<Record<StirTool, boolean>> = {
     'hand': kg <= 8,
     'spatula': kg <= 3,
@@ -38,7 +42,11 @@ export function stirAdvice(stir: Stirring, powder: PowderClass, kg: number): Sti
     'vacuum-mixer': powder.family === 'dental' || powder.family === 'investment',
     'kneaded-bag': true,
   }
-  return { tool: stir.tool, fits: fits[stir.tool], much: stir.tool !== 'kneaded-bag' && turnsOf(stir) > 250 }
+  const byHand = setting && { ...setting, stir: { ...stir, tool: 'hand' as const } }
+  return {
+    tool: stir.tool, fits: fits[stir.tool], much: stir.tool !== 'kneaded-bag' && turnsOf(stir) > 250,
+    costs: byHand && stir.tool === 'drill' ? pourableUntil(byHand) - pourableUntil(setting) : undefined,
+  }
 }
 
 export type WaterAdvice

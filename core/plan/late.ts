@@ -4,6 +4,7 @@ import { normalShare } from '../numeric/distributions'
 import { settingCurve, settingMix, type SettingInput } from '../setting/hydration'
 import { pourLimit } from '../setting/flow'
 import { Z80, type Celsius, type Estimate, type Metres, type Seconds } from '../units/quantity'
+import { customaryPourBy } from './customs'
 import type { Plan, PlanResult, PlanWorld } from './types'
 import { workOutPlan } from './plan'
 
@@ -52,6 +53,8 @@ export type Remedy = { readonly change: Partial<Plan>, readonly chance: number }
 export interface Late {
   readonly chance: number
   readonly warned: boolean
+  /** Custom pours such a batch all the same: the model's range is wider there. */
+  readonly custom: boolean
   /** Narrowest gap that fills in time, and in the last mould of a mix that is as quick as one in ten. */
   readonly inTime: Metres
   readonly quick: Metres
@@ -89,9 +92,9 @@ export function pourLate(plan: Plan, world: PlanWorld, pourBy: Estimate<Seconds>
     .sort((a, b) => a.chance - b.chance)
     // Of other powders the best is enough.
     .filter((r, i, all) => r.code !== 'slower-powder' || all.findIndex(x => x.code === r.code) === i)
-  const { input } = result.setting
+  const { input } = result.setting, custom = result.batches.every(b => customaryPourBy(plan, b) !== undefined)
   return {
-    chance, warned: chance >= WARNED, remedies,
+    chance, custom, warned: chance >= WARNED && !custom, remedies: custom ? [] : remedies,
     ...costOf({ ...input, ratio: input.ratio.value }, poured.value * early),
   }
 }

@@ -2,6 +2,7 @@ import { endUse } from '../gypsum/end-use'
 import { powderClass } from '../gypsum/powders'
 import type { MomentsInput } from '../setting/moments'
 import type { Estimate, Metres, Seconds, WaterRatio } from '../units/quantity'
+import { BUBBLE_WAYS } from './bubbles'
 import { castSection, isHollow } from './batches/coats'
 import { settingSurroundings } from './standing'
 import type { BagFacts, MouldFacts, Plan } from './types'
@@ -45,5 +46,6 @@ export function momentsInput(
     bagRate: bag?.rate && { mean: bag.rate.mean, sd: bag.rate.sd },
     openNotBefore: endUse(plan.endUse).openNotBefore * 60,
     fragile: mould.fragile,
+    driving: BUBBLE_WAYS[plan.bubbles ?? 'tap'].driving,
   }
 }

@@ -11,6 +11,7 @@ import type { CubicMetres, Kilograms, Seconds, WaterRatio } from '../units/quant
 import { splitIntoBatches } from './batches/batches'
 import { batchOf, coatTotals, listCasts, mixingRoom, MOST_CASTS, reach, recipeOf, type Batching } from './batches/casts'
 import { castSection, castSize, castVolume, coatProblems, MOST_COATS, pouredBack } from './batches/coats'
+import { customaryPourBy } from './customs'
 import { momentsInput } from './moments-input'
 import { pouringTime, stirStart } from './batches/pace'
 import { checkMix, problemList, type ProblemList } from './problems'
@@ -201,10 +202,12 @@ export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   const least = Math.min(...batches.map(b => b.mix.powder))
   const ratio = asMeasured(plan.school, aimed, plan.measures, least)
   const input = inputFrom(Math.max(...batches.map(b => b.steps.soaked.value)), ratio)
+  const customary = batches.map(b => customaryPourBy(plan, b))
+  const slow = tooSlow && customary.some(c => c === undefined)
   const centre = centreMoments(input)
   if (!Number.isFinite(centre.glossGone)) list.add('waterTemperature', 'refuse', { code: 'never-sets' })
   if (list.refused()) return nothing
-  checkSetting(plan, input, centre, tooSlow, list)
+  checkSetting(plan, input, centre, slow, list)
   checkMeasures(plan, ratio.value, least, list)
   checkDrying(plan, batches[0]!.mix, governing, list)
   return {

@@ -142,6 +142,7 @@ export function stepsOf(run: FrozenRun): readonly RunStep[] {
         ...step,
         batch,
         ...coat && run.plan.coats && { coat: { ...coat, way: run.plan.coats.way } },
+        ...step.stage === 'fill' && run.plan.bubbles && { bubbles: run.plan.bubbles },
         ...step.stage === 'clean-up' && batch < last && { next: batch + 2 },
       })),
   )

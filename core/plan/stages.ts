@@ -1,5 +1,6 @@
 import type { SchoolId } from '../gypsum/schools'
 import type { CoatOf, CoatWay } from './batches/coats'
+import type { BubbleWay } from './bubbles'
 import { SIGN_WORDS, type SignWords } from './words'
 
 /** The nine ripples, and clean-up, which runs beside setting and has a clock of its own. */
@@ -78,6 +79,8 @@ export interface Step {
   readonly starts?: 'wet' | 'stirring'
   /** Which coat of how many, when the piece is made in coats. */
   readonly coat?: CoatOf & { readonly way: CoatWay }
+  /** How bubbles are driven out of what is filled, where that was said. */
+  readonly bubbles?: BubbleWay
   /** Number of the batch that comes next, from 1. */
   readonly next?: number
 }

@@ -12,6 +12,7 @@ import type { ReadyFacts } from '../mould/readiness'
 import type { MouldMaterial, SettingPlaceId } from '../setting/body'
 import type { centreMoments, MomentsInput } from '../setting/moments'
 import type { Celsius, CubicMetres, Estimate, Kilograms, Metres, Seconds, WaterRatio } from '../units/quantity'
+import type { BubbleWay } from './bubbles'
 import type { CoatOf, Coats } from './batches/coats'
 import type { Problem } from './problems'
 
@@ -102,6 +103,8 @@ export interface Plan {
   readonly losses: number
   readonly soakMinutes: number
   readonly stir: Stirring
+  /** How bubbles are driven out; tapped unless said. */
+  readonly bubbles?: BubbleWay
   /** Two people sift together; one unless said. */
   readonly hands?: 1 | 2
   /** In at least so many batches, so that each is poured sooner. */

@@ -12,6 +12,7 @@ import { sentenceOf, within, type Sentences } from '../units/sentences'
 import { METRIC, type UnitPreferences } from '../units/units'
 import type { Caution } from './cautions'
 import type { SoakAdvice, StirAdvice, WaterAdvice } from './choices'
+import type { BubbleWay } from './bubbles'
 import type { CubicMetres, Metres } from '../units/quantity'
 import type { CoatWay } from './batches/coats'
 import type { NoOverlapReason } from './batches/overlap'
@@ -63,6 +64,22 @@ export function swilledWords(
     + 'Corners, and what lay lowest, come out half as thick again or twice.'
 }
 
+/** How bubbles are driven out: by name, and what filling is then. */
+export const BUBBLE_WAY_WORDS: Readonly<Record<BubbleWay, { readonly name: string, readonly fill: string }>> = {
+  tap: {
+    name: 'Tapped',
+    fill: 'Low and slow, at one point. Thin first coat over all detail, half fill, tap, top up. Stop when it thickens.',
+  },
+  brush: {
+    name: 'Brushed on the face',
+    fill: 'Brush a thin coat over all detail first, then pour low and slow, at one point. Leave it alone after that.',
+  },
+  table: {
+    name: 'On a vibrating table',
+    fill: 'Table on low. Thin first coat over all detail, then low and slow, at one point. Table off as it thickens.',
+  },
+}
+
 /** A chance as it is said: one in so many. */
 function chanceOf(p: number): string {
   if (p > 0.9) return 'almost certain'
@@ -73,7 +90,10 @@ function chanceOf(p: number): string {
 }
 
 /** What a plan says of pouring late: how likely, and what it costs. */
-export function lateWords({ chance, inTime, quick }: Late, prefs: UnitPreferences): string {
+export function lateWords({ chance, custom, inTime, quick }: Late, prefs: UnitPreferences): string {
+  if (custom)
+    return 'The model would call this late; custom pours such a cool, gently stirred batch after a quarter of an hour. '
+      + 'Go by its look.'
   return `${chanceOf(chance).replace(/^./, x => x.toUpperCase())} that it is too stiff by the last mould. `
     + `In time it fills gaps of ${formatFine(inTime, prefs)}; if the mix is quick, the last mould stays empty in gaps `
     + `under ${formatFine(quick, prefs)}, and keeps more bubbles.`
@@ -269,6 +289,7 @@ export const cautionWords = (caution: Caution) => sentenceOf(CAUTIONS, caution)
 
 export const SOAK_ADVICE_WORDS: Readonly<Record<SoakAdvice, string>> = {
   'bag': 'A bag is kneaded as soon as it is wet: soaking and stirring are one.',
+  'dumped-investment': 'Dumped investment soaks for about three minutes and is stirred for two, as is custom.',
   'dumped': 'Half a minute to a minute wets dumped powder through.',
   'dumped-long': 'Dumped powder only needs half a minute to a minute; longer, and the middle of the heap sets first.',
   'dental': 'Short, as stones and dental mixes like it.',
@@ -304,8 +325,12 @@ const STIRRED_WITH: Readonly<Record<StirTool, { readonly fits: string, readonly 
   },
 }
 
-export function stirAdviceWords({ tool, fits, much }: StirAdvice): string {
-  const words = STIRRED_WITH[tool][fits ? 'fits' : 'not']
+export function stirAdviceWords({ tool, fits, much, costs }: StirAdvice): string {
+  const paid = costs === undefined
+    ? ''
+    : ` It costs ${formatDuration(Math.max(0, Math.round(costs / 30) * 30))} of the time to pour, and half as much air `
+      + 'again is folded in; many never use one.'
+  const words = STIRRED_WITH[tool][fits ? 'fits' : 'not'] + paid
   return much ? `${words} This much stirring sets it much sooner and makes it grow more.` : words
 }
 
@@ -354,7 +379,7 @@ const STIR: StepWords = {
 }
 const FILL: StepWords = {
   instruction: 'Tap the bucket, then pour',
-  detail: 'Low and slow, at one point. Thin first coat over all detail, half fill, tap, top up. Stop when it thickens.',
+  detail: BUBBLE_WAY_WORDS.tap.fill,
   done: 'All poured',
 }
 const CLEAN_UP: StepWords = {
@@ -440,7 +465,7 @@ const OF_SCHOOL: Readonly<Record<SchoolId, Partial<Readonly<Record<Stage, StepWo
     },
     soak: {
       instruction: 'Let it wet through',
-      detail: 'Half a minute to a minute, hands off.',
+      detail: 'Half a minute to a minute, an investment about three. Hands off.',
       done: 'Wetted, start stirring',
     },
   },
@@ -492,12 +517,14 @@ const LAID: Readonly<Record<CoatWay, (coat: CoatOfWay, plain: StepWords) => Step
       },
 }
 
+type Worded = Pick<Step, 'stage' | 'school' | 'coat' | 'next' | 'bubbles'>
 /**
  * What the bench says at a step: what to do, how, and on its button what has been done.
  * @example stepWords({ stage: 'soak', school: 'weighed' }).instruction // “Let it soak”
  */
-export function stepWords({ stage, school, coat, next }: Pick<Step, 'stage' | 'school' | 'coat' | 'next'>): StepWords {
-  const plain = OF_SCHOOL[school][stage] ?? COMMON[stage]
+export function stepWords({ stage, school, coat, next, bubbles }: Worded): StepWords {
+  const usual = OF_SCHOOL[school][stage] ?? COMMON[stage]
+  const plain = bubbles && school !== 'bag' ? { ...usual, detail: BUBBLE_WAY_WORDS[bubbles].fill } : usual
   if (coat && stage === 'fill') return LAID[coat.way](coat, plain)
   if (coat && stage === 'clean-up' && coat.number < coat.of)
     return {

@@ -5,7 +5,8 @@ import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { soakAdvice, stirAdvice, waterAdvice } from '~core/plan/choices'
-import { STIR_TOOLS } from '~core/gypsum/stirring'
+import { hasPace, STIR_PACES, STIR_TOOLS } from '~core/gypsum/stirring'
+import { BUBBLE_WAYS } from '~core/plan/bubbles'
 import { classesBeside, type PowderClassId } from '~core/gypsum/powders'
 import { schoolAdvice, SCHOOLS } from '~core/gypsum/schools'
 import { bagShift } from '~core/forecast/observations'
@@ -59,6 +60,14 @@ const KNOWN = [{ id: 'moulds', name: 'To fill the moulds' }, { id: 'powder', nam
 }] as const
 const FILLINGS = [{ id: 'loose', name: 'scooped loosely' }, { id: 'tapped', name: 'tapped down' }] as const
 const tools = Object.entries(STIR_TOOLS).map(([id, t]) => ({ id, name: t.name }))
+const paces = Object.entries(STIR_PACES).map(([id, p]) => ({ id, name: p.name }))
+const ways = Object.entries(BUBBLE_WAYS).map(([id, w]) => ({ id, name: w.name }))
+/** What the tool suits, and what a drill costs here. */
+const stirring = computed(() => {
+  const { setting, ratio } = planning.result
+  const input = setting && { ...setting.input, ratio: ratio.value }
+  return stirAdvice(plan.value.stir, powder.value, largest.value, input)
+})
 const largest = computed(() => Math.max(0, ...planning.result.batches.map(b => b.mix.powder)))
 const mixed = computed(() => planning.curve?.temperature[0] ?? plan.value.waterTemperature)
 const outside = computed(() => ['roof', 'sky', 'ground'].includes(plan.value.sets?.place ?? 'room'))
@@ -262,7 +271,31 @@ function takeRoom() {
             @update:model-value="planning.change({ stir: { ...plan.stir, tool: $event } })"
           />
         </div>
-        <p class="small soft">{{ stirAdviceWords(stirAdvice(plan.stir, powder, largest)) }}</p>
+        <div v-if="hasPace(plan.stir.tool)" class="pair">
+          <span id="pace-label" class="strong">How</span>
+          <Select
+            :model-value="plan.stir.pace ?? 'brisk'"
+            :options="paces"
+            option-label="name"
+            option-value="id"
+            aria-labelledby="pace-label"
+            class="wide"
+            @update:model-value="planning.change({ stir: { ...plan.stir, pace: $event } })"
+          />
+        </div>
+        <p class="small soft">{{ stirAdviceWords(stirring) }}</p>
+        <div class="pair">
+          <span id="bubbles-label" class="strong">Bubbles</span>
+          <Select
+            :model-value="plan.bubbles ?? 'tap'"
+            :options="ways"
+            option-label="name"
+            option-value="id"
+            aria-labelledby="bubbles-label"
+            class="wide"
+            @update:model-value="planning.change({ bubbles: $event })"
+          />
+        </div>
         <div class="pair">
           <span class="strong">Spare for losses</span>
           <Stepper

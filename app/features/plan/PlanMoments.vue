@@ -14,7 +14,7 @@ const lines = computed(() => {
   if (!batch.value || !centre) return []
   return [
     ...workLines(plan, batch.value),
-    ...momentLines({ centre, moments, bubble: outlook?.outcome.bubble }, session.units),
+    ...momentLines({ centre, moments, bubble: outlook?.outcome.bubble, way: plan.bubbles }, session.units),
     ...use.value.dryTo !== undefined && governing ? [dryLine(plan, batch.value, governing)] : [],
   ]
 })

@@ -3,6 +3,7 @@ import { endUse } from '~core/gypsum/end-use'
 import { needsScale } from '~core/gypsum/schools'
 import { plannedStanding } from '~core/plan/standing'
 import { castSize } from '~core/plan/batches/coats'
+import type { BubbleWay } from '~core/plan/bubbles'
 import type { Batch, MouldFacts, Plan } from '~core/plan/types'
 import type { centreMoments, Forecast } from '~core/setting/moments'
 import { formatDuration, formatDurationRange, formatFine, formatTemperature } from '~core/units/format'
@@ -21,9 +22,13 @@ interface Range { readonly low: number, readonly high: number }
 /** To the ten seconds. */
 const at = (seconds: number) => formatDuration(Math.round(seconds / 10) * 10)
 
+const POURED: Readonly<Record<BubbleWay, string>> = {
+  tap: 'pour, then tap', brush: 'brush the face, pour', table: 'pour on the table',
+}
+
 /** What the hands do until it is poured. */
-export function workLines({ school, stir }: Plan, { steps }: Batch): readonly MomentLine[] {
-  const poured = { when: at(steps.stirred.value), what: 'pour, then tap', tone: 'water' }
+export function workLines({ school, stir, bubbles = 'tap' }: Plan, { steps }: Batch): readonly MomentLine[] {
+  const poured = { when: at(steps.stirred.value), what: POURED[bubbles], tone: 'water' }
   if (school === 'bag') return [{ when: '0 s', what: 'water in, knead', tone: 'water' }, poured]
   const dumped = needsScale(school) && school === 'dumped'
   return [
@@ -39,10 +44,13 @@ interface Outlook {
   /** Ranges come a moment after the centre values. */
   readonly moments?: Forecast['moments']
   readonly bubble?: Range
+  /** How bubbles are driven out. */
+  readonly way?: BubbleWay
 }
 
 /** What the mix does from then on. */
-export function momentLines({ centre: c, moments: m, bubble }: Outlook, units: UnitPreferences): readonly MomentLine[] {
+export function momentLines(outlook: Outlook, units: UnitPreferences): readonly MomentLine[] {
+  const { centre: c, moments: m, bubble, way } = outlook
   const span = (e: Range | undefined, value: number) => e ? formatDurationRange(e.low, e.high) : at(value)
   const cleared = bubble && Number.isFinite(bubble.high)
     ? `${formatFine(bubble.low, units).replace(/[^\d.]+$/, '')}–${formatFine(bubble.high, units)}`
@@ -53,12 +61,14 @@ export function momentLines({ centre: c, moments: m, bubble }: Outlook, units: U
     : degrees(c.warmestTemperature)
   return [
     { when: span(m?.pourBy, c.pourBy), what: 'too stiff to pour', tone: 'mix', basis: m?.pourBy.basis.note },
-    {
-      when: span(m?.tapUntil, c.tapUntil),
-      what: `stop tapping: bubbles over ${cleared} are out`,
-      tone: 'air',
-      basis: m?.tapUntil?.basis.note,
-    },
+    ...way === 'brush'
+      ? []
+      : [{
+          when: span(m?.tapUntil, c.tapUntil),
+          what: `${way === 'table' ? 'table off' : 'stop tapping'}: bubbles over ${cleared} are out`,
+          tone: 'air',
+          basis: m?.tapUntil?.basis.note,
+        }],
     { when: span(m?.glossGone, c.glossGone), what: 'gloss goes', tone: 'ink', basis: m?.glossGone.basis.note },
     { when: span(m?.warmest, c.warmest), what: `warmest, ${heat} inside`, tone: 'heat', basis: m?.warmest.basis.note },
     {

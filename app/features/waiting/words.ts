@@ -68,6 +68,7 @@ const PLAN_FIELDS: Record<keyof Plan, string> = {
   losses: 'losses',
   soakMinutes: 'soak',
   stir: 'stirring',
+  bubbles: 'bubbles',
   hands: 'how many work',
   batchesAtLeast: 'least batches',
   additions: 'additions',
