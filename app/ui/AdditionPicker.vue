@@ -1,19 +1,40 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
-import { ADDITIONS, additionKind, type Addition, type AdditionId } from '~core/gypsum/additions'
+import {
+  ADDITIONS, additionKind, setEffect, type Addition, type AdditionId, type Sureness,
+} from '~core/gypsum/additions'
 import { formatPercent } from '~core/units/format'
 import Stepper from '~/ui/Stepper.vue'
 
 /** What goes in beside powder and water: each with its dose, what it does, and where the dose becomes harmful. */
-const { additions } = defineProps<{ additions: readonly Addition[] }>()
+const { additions, gloss } = defineProps<{
+  additions: readonly Addition[]
+  /** When the gloss goes of the mix as it is, s: what each does to that is told in minutes. */
+  gloss?: number
+}>()
 const emit = defineEmits<{ change: [additions: readonly Addition[]] }>()
 const rows = computed(() => additions.map(a => ({ ...a, kind: additionKind(a.id) })))
 const unused = computed(() => ADDITIONS.filter(a => !additions.some(x => x.id === a.id)))
-const SURE = {
+const SURE: Readonly<Record<Sureness, string>> = {
   'physics': '',
-  'order of magnitude': 'Effect known to an order of magnitude: try a cup.',
-  'direction only': 'Only the direction of its effect is known: try a cup.',
-} as const
+  'order of magnitude': 'That way for certain, how much to an order of magnitude: try a cup.',
+  'direction only': 'Likely; only the direction is known: try a cup.',
+  'saying': 'A saying, weak or untrue: try a cup.',
+}
+/** Minutes that the gloss goes sooner or later for it, with their range. */
+function shift(addition: Addition): string {
+  const effect = setEffect(addition)
+  if (!effect || !gloss || !Number.isFinite(gloss)) return ''
+  const without = gloss / effect.factor
+  const minutes = (factor: number) => {
+    const exact = without * (factor - 1) / 60, size = Math.abs(exact), step = size >= 60 ? 10 : size >= 20 ? 5 : 1
+    return Math.round(exact / step) * step
+  }
+  const [a, b] = [effect.low, effect.high].map(minutes).sort((x, y) => Math.abs(x) - Math.abs(y)) as [number, number]
+  if (b === 0) return 'No minute either way.'
+  const range = a === b ? `${Math.abs(b)}` : `${Math.abs(a)} to ${Math.abs(b)}`
+  return `The gloss goes ${range} min ${b < 0 ? 'sooner' : 'later'} for it.`
+}
 
 function setShare(id: AdditionId, percent: number) {
   emit(
@@ -27,7 +48,7 @@ function add(id: AdditionId | null) {
   if (id)
     emit('change', [...additions, {
       id,
-      share: Math.max(additionKind(id).step, Math.min(additionKind(id).most, additionKind(id).step * 2)),
+      share: additionKind(id).instead ? 1 : Math.max(additionKind(id).step, Math.min(additionKind(id).most, additionKind(id).step * 2)),
     }])
 }
 </script>
@@ -36,7 +57,9 @@ function add(id: AdditionId | null) {
   <div class="additions">
     <div v-for="r in rows" :key="r.id" class="one">
       <span class="strong">{{ r.kind.name }}</span>
+      <button v-if="r.kind.instead" class="drop" @click="setShare(r.id, 0)">Without</button>
       <Stepper
+        v-else
         :label="`${r.kind.name}, percent of the powder’s weight`"
         unit=" %"
         :max="200"
@@ -45,8 +68,8 @@ function add(id: AdditionId | null) {
         @update:model-value="setShare(r.id, $event)"
       />
       <p class="small soft full">
-        {{ r.kind.does }} {{ SURE[r.kind.sure] }}
-        <span :class="{ over: r.share > r.kind.harmful }">Harmful above {{ formatPercent(r.kind.harmful) }}.</span>
+        {{ r.kind.does }} {{ shift(r) }} {{ SURE[r.kind.sure] }}
+        <span v-if="!r.kind.instead" :class="{ over: r.share > r.kind.harmful }">Harmful above {{ formatPercent(r.kind.harmful) }}.</span>
       </p>
     </div>
     <Select
@@ -56,7 +79,7 @@ function add(id: AdditionId | null) {
       :options="[...unused]"
       option-label="name"
       option-value="id"
-      placeholder="Add to the mix: colour, sand, salt, citrate …"
+      placeholder="Add to the mix: colour, sand, salt, milk …"
       aria-label="Add to the mix"
       fluid
       @update:model-value="add"
@@ -68,5 +91,6 @@ function add(id: AdditionId | null) {
 .additions { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; }
 .one { display: grid; grid-template-columns: minmax(74px, 1fr) auto; gap: 3px 10px; align-items: center; }
 .full { grid-column: 1 / -1; }
+.drop { border: 1px solid var(--line-strong); border-radius: 9px; background: none; min-height: 32px; padding: 2px 12px; }
 .over { color: var(--heat); font-weight: 600; }
 </style>

@@ -201,7 +201,7 @@ describe('setting', () => {
     expect(seedsOf([{ id: 'ground-gypsum', share: 0.01 }])).toBeCloseTo(0.03, 9)
     expect([speedDoubt([]), speedDoubt([{ id: 'sand', share: 1 }])]).toEqual([0, 0])
     for (const a of ADDITIONS) expect(a.most).toBeLessThanOrEqual(a.harmful)
-    expect(() => additionKind('sugar' as never)).toThrow(RangeError)
+    expect(() => additionKind('moon dust' as never)).toThrow(RangeError)
   })
 
   it('more is said of a run than its moments, and all of it hangs together', () => {

@@ -68,35 +68,38 @@ export function solveMix(recipe: MixRecipe, known: Known): Mix {
   if (!(ratio > 0) || !(known.amount >= 0) || !Number.isFinite(known.amount) || !(air >= 0 && air < 0.5))
     throw new RangeError('impossible mix')
   const rhoWater = waterDensity(waterTemperature)
-  let addedVolume = 0, addedMass = 0, drunk = 0
+  let addedVolume = 0, addedMass = 0, drunk = 0, brought = 0
   for (const { id, share } of recipe.additions ?? []) {
     const kind = additionKind(id)
-    addedVolume += share / kind.density
-    addedMass += share
+    const solid = kind.instead ? 0 : share * (1 - (kind.water ?? 0))
+    addedVolume += solid / kind.density
+    addedMass += solid
+    brought += share * (kind.water ?? 0)
     drunk += share * (kind.waterUptake + (kind.film ?? 0))
   }
   const solids = powderSpecificVolume(powder) + addedVolume
-  const perKilogram = (solids + ratio / rhoWater) / (1 - air)
+  const water = ratio + brought, perKilogram = (solids + water / rhoWater) / (1 - air)
   const mass = known.what === 'powder'
     ? known.amount
     : known.what === 'water'
       ? known.amount / ratio
       : known.amount / perKilogram
-  const bound = Math.min(powder.purity * CHEMICAL_WATER, ratio)
+  const bound = Math.min(powder.purity * CHEMICAL_WATER, water)
   const gypsum = powder.purity * GYPSUM_YIELD
   const solidWhenSet = gypsum / DENSITY.gypsum + (1 - powder.purity) / powder.inertDensity + addedVolume
   return {
     powder: mass,
     water: mass * ratio,
-    additions: (recipe.additions ?? []).map(a => ({ id: a.id, mass: a.share * mass })),
+    additions: (recipe.additions ?? []).filter(a => !additionKind(a.id).instead)
+      .map(a => ({ id: a.id, mass: a.share * mass })),
     slurry: mass * perKilogram,
-    slurryDensity: (1 + ratio + addedMass) / perKilogram,
+    slurryDensity: (1 + water + addedMass) / perKilogram,
     waterVolume: mass * ratio / rhoWater,
-    solidsFraction: solids / (solids + ratio / rhoWater),
-    effectiveRatio: ratio - drunk,
+    solidsFraction: solids / (solids + water / rhoWater),
+    effectiveRatio: water - drunk,
     dryMass: mass * (1 + bound + addedMass),
     dryPorosity: 1 - solidWhenSet / perKilogram,
-    freeWater: mass * (ratio - bound),
+    freeWater: mass * (water - bound),
   }
 }
 

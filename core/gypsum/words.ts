@@ -64,6 +64,56 @@ export const ADDITION_WORDS: Readonly<Record<AdditionId, AdditionWords>> = {
     harm: 'Soft faces. In more places than not it is sold with a warning about fertility.',
     caution: 'Borax may harm fertility: gloves, no dust, away from children.',
   },
+  'alum': {
+    name: 'Alum',
+    does: 'Speeds the set strongly and takes away some of the growth.',
+    harm: 'It sets before it is poured.',
+  },
+  'vinegar': {
+    name: 'Vinegar',
+    does: 'Said to slow the set; most of that is a saying, citric acid does far more. Nearly all of it is water, and counted so.',
+    harm: 'It smells and leaves a soft face.',
+  },
+  'sugar': {
+    name: 'Sugar',
+    does: 'Said to stop the set: that is true of cement. Here it slows a little, if at all.',
+    harm: 'Sticky, and mildew likes it.',
+  },
+  'white-glue': {
+    name: 'White glue',
+    does: 'Tougher, and it may slow the set. Half of it is water, and counted so.',
+    harm: 'Foams and stays rubbery.',
+  },
+  'washing-up': {
+    name: 'Washing-up liquid',
+    does: 'Foams as soon as it is stirred: a tenth of the mix is air then, and the cast up to half as strong.',
+    harm: 'More foam than plaster.',
+  },
+  'sea-water': {
+    name: 'Sea water for all the water',
+    does: 'As salt does: it sets in about six tenths of the time, blooms, rusts metal and stays damp.',
+    harm: '',
+  },
+  'hard-water': {
+    name: 'Hard water',
+    does: 'Sets a shade sooner, if at all; more than that is folklore.',
+    harm: '',
+  },
+  'found-water': {
+    name: 'Found or muddy water',
+    does: 'Nobody can say: clay, salt and leaf acids pull both ways. Test a cup.',
+    harm: '',
+  },
+  'milk': {
+    name: 'Milk for all the water',
+    does: 'Its protein slows the set to twice or three times as long. An eighth of it is no water. It smells, and mildew comes.',
+    harm: '',
+  },
+  'tea': {
+    name: 'Tea, coffee or wine for the water',
+    does: 'Its tannin or tartrate slows the set, nobody knows how much; it stains.',
+    harm: '',
+  },
   'polymer': {
     name: 'Polymer, counted dry',
     does: 'Tougher, less chalky, sheds water; it may slow the set. A liquid polymer brings water: count it as water.',

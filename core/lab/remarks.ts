@@ -1,4 +1,4 @@
-import { additionKind, type AdditionId } from '../gypsum/additions'
+import { additionKind, type AdditionId, type Sureness } from '../gypsum/additions'
 import { CHEMICAL_WATER } from '../gypsum/mix'
 import { waterForGrains } from '../gypsum/paste'
 import { powderClass, type Span } from '../gypsum/powders'
@@ -19,7 +19,7 @@ export type LabRemark
     | {
       readonly code: 'outside-temperatures' | 'outside-stirring' | 'outside-thickness' | 'outside-dirt'
     }
-    | { readonly code: 'too-much-of' | 'direction-only' | 'order-of-magnitude', readonly addition: AdditionId }
+    | { readonly code: 'too-much-of' | 'direction-only' | 'order-of-magnitude' | 'saying', readonly addition: AdditionId }
 
 export interface LabRemarks {
   readonly refusal?: LabRefusal
@@ -27,6 +27,10 @@ export interface LabRemarks {
 }
 
 /** Within what the setting model was held against handbook tables (docs/model.md). */
+const SURE_CODES = {
+  'physics': 'order-of-magnitude', 'order of magnitude': 'order-of-magnitude', 'direction only': 'direction-only',
+  'saying': 'saying',
+} as const satisfies Record<Sureness, string>
 const CHECKED = {
   water: { low: 3, high: 60 },
   room: { low: 3, high: 40 },
@@ -69,7 +73,7 @@ export function labRemarks(mix: LabMix): LabRemarks {
     const { harmful, sure } = additionKind(id)
     if (share > harmful + 1e-9) remarks.push({ code: 'too-much-of', addition: id })
     else if (sure !== 'physics')
-      remarks.push({ code: sure === 'direction only' ? 'direction-only' : 'order-of-magnitude', addition: id })
+      remarks.push({ code: SURE_CODES[sure], addition: id })
   }
   return { remarks }
 }

@@ -47,6 +47,7 @@ const REMARKS: Sentences<LabRemark> = {
   },
   'direction-only': ({ addition }) =>
     `${additionKind(addition).name}: only the direction of its effect is known; try a cup.`,
+  'saying': ({ addition }) => `${additionKind(addition).name}: a saying, weak or untrue; try a cup.`,
   'order-of-magnitude': ({ addition }) =>
     `${additionKind(addition).name}: its effect is known to an order of magnitude; try a cup.`,
 }

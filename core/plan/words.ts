@@ -328,7 +328,7 @@ const STIRRED_WITH: Readonly<Record<StirTool, { readonly fits: string, readonly 
 export function stirAdviceWords({ tool, fits, much, costs }: StirAdvice): string {
   const paid = costs === undefined
     ? ''
-    : ` It costs ${formatDuration(Math.max(0, Math.round(costs / 30) * 30))} of the time to pour, and half as much air `
+    : ` It costs ${formatDuration(Math.max(0, Math.round(costs / 30) * 30), costs > 300 ? 'minute' : undefined)} of the time to pour, and half as much air `
       + 'again is folded in; many never use one.'
   const words = STIRRED_WITH[tool][fits ? 'fits' : 'not'] + paid
   return much ? `${words} This much stirring sets it much sooner and makes it grow more.` : words

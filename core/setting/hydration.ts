@@ -1,5 +1,5 @@
 import type { Celsius, Metres, Seconds, WaterRatio } from '../units/quantity'
-import { seedsOf, speedDoubt, speedOf, type Addition } from '../gypsum/additions'
+import { foamOf, seedsOf, speedDoubt, speedOf, type Addition } from '../gypsum/additions'
 import {
   openFaceFlux,
   shellsOf,
@@ -302,7 +302,7 @@ function pastePoured(input: SettingInput, jamming?: number): PouredPaste {
   const paste = pasteOf(input.powder, input.ratio, input.additions), { plaster, additions } = paste
   const amounts = solveMix({
     powder: plaster, ratio: paste.ratio, waterTemperature: input.waterTemperature, additions,
-    air: stirredAir(input.stir.tool, plaster.handAir),
+    air: stirredAir(input.stir.tool, plaster.handAir) + foamOf(additions),
   }, { what: 'powder', amount: 1 })
   const least = plaster.purity * CHEMICAL_WATER * 0.5, grains = grainsIn(paste)
   const w = Math.max(amounts.effectiveRatio + grains.film, least)

@@ -317,7 +317,10 @@ function takeRoom() {
             @update:model-value="setOverflow"
           />
         </div>
-        <AdditionPicker :additions="plan.additions" @change="planning.change({ additions: $event })" />
+        <AdditionPicker
+          :additions="plan.additions"
+          :gloss="planning.centre?.glossGone"
+          @change="planning.change({ additions: $event })" />
         <p v-for="p in at('additions')" :key="p.code" class="problem">{{ planning.say(p) }}</p>
         <QuantityField
           kind="time"

@@ -1,3 +1,4 @@
+import { foamOf } from '../../gypsum/additions'
 import { solveMix, type Mix } from '../../gypsum/mix'
 import type { Scoop } from '../../gypsum/schools'
 import { stirredAir } from '../../gypsum/stirring'
@@ -40,7 +41,7 @@ export function recipeOf(plan: Plan, ratio: WaterRatio): Parameters<typeof solve
     ratio,
     waterTemperature: plan.waterTemperature,
     additions: plan.additions,
-    air: stirredAir(plan.stir.tool, powder.handAir),
+    air: stirredAir(plan.stir.tool, powder.handAir) + foamOf(plan.additions),
   }
 }
 
