@@ -13,7 +13,8 @@ import { METRIC, type UnitPreferences } from '../units/units'
 import type { Caution } from './cautions'
 import type { SoakAdvice, StirAdvice, WaterAdvice } from './choices'
 import type { BubbleWay } from './bubbles'
-import type { CubicMetres, Metres } from '../units/quantity'
+import type { Spread } from '../drying/drinking'
+import type { CubicMetres, Metres, Seconds } from '../units/quantity'
 import type { CoatWay } from './batches/coats'
 import type { NoOverlapReason } from './batches/overlap'
 import type { Late, Remedy } from './late'
@@ -78,6 +79,36 @@ export const BUBBLE_WAY_WORDS: Readonly<Record<BubbleWay, { readonly name: strin
     name: 'On a vibrating table',
     fill: 'Table on low. Thin first coat over all detail, then low and slow, at one point. Table off as it thickens.',
   },
+}
+
+/** Casts in whole ones: “2 to 4”. */
+function inARow({ low, high }: Spread): string {
+  const [a, b] = [Math.max(1, Math.round(low)), Math.max(1, Math.round(high))] as const
+  return a === b ? `${a}` : `${a} to ${b}`
+}
+/** What a mould drinks: how long a wall takes, how many in a row, and how it dries again. */
+export function drinkingWords(
+  { wall, takes, casts, again, through, useful }: {
+    readonly wall: Metres
+    readonly takes: Spread
+    readonly casts: Spread
+    /** After one cast. */
+    readonly again: Seconds
+    readonly through: Spread
+    readonly useful: Spread
+  },
+  prefs: UnitPreferences,
+): readonly string[] {
+  const hours = (t: Seconds) => Math.round(t / 3600) * 3600
+  return [
+    `A wall of ${formatFine(wall, prefs)} takes ${formatDurationRange(takes.low, takes.high)} in a dry one.`,
+    `${inARow(casts)} in a row, then it has to dry: ${
+      Number.isFinite(again) ? `about ${formatDuration(hours(again), 'minute')} for each` : 'not where it is to stand'
+    }.`,
+    `Water stands through it after ${formatDurationRange(through.low, through.high)}; as a bat it takes about ${
+      formatMass(useful.value, prefs)
+    } before it drinks slowly.`,
+  ]
 }
 
 /** A chance as it is said: one in so many. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { cautionWords, lateWords, remedyWords } from '~core/plan/words'
 import { endUse } from '~core/gypsum/end-use'
+import PlanDrinks from './PlanDrinks.vue'
 import { dryLine, momentLines, workLines } from './moment-lines'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
@@ -41,6 +42,7 @@ const lines = computed(() => {
         </li>
       </ul>
     </div>
+    <PlanDrinks v-if="planning.plan.endUse === 'absorbent'" />
     <ul class="cautions">
       <li v-for="c in planning.cautions" :key="cautionWords(c)">{{ cautionWords(c) }}</li>
     </ul>
