@@ -8,8 +8,8 @@ const demo = fileURLToPath(new URL('./demo', import.meta.url))
 
 /** What app/assets/preset.ts takes of the theme. */
 const THEME_PARTS = [
-  'badge', 'base', 'button', 'checkbox', 'dialog', 'iconfield', 'inputnumber', 'inputtext', 'ripple', 'select',
-  'selectbutton', 'textarea', 'togglebutton', 'virtualscroller',
+  'badge', 'base', 'button', 'checkbox', 'dialog', 'iconfield', 'inputnumber', 'inputtext', 'popover', 'ripple',
+  'select', 'selectbutton', 'textarea', 'togglebutton', 'virtualscroller',
 ]
 
 /**
@@ -146,9 +146,9 @@ export default defineNuxtConfig({
         'comlink',
         '@primeuix/themes',
         ...THEME_PARTS.map(p => `@primeuix/themes/aura/${p}`),
-        ...['button', 'select', 'selectbutton', 'inputtext', 'inputnumber', 'textarea', 'checkbox', 'dialog'].map(p =>
-          `primevue/${p}`,
-        ),
+        ...[
+          'button', 'select', 'selectbutton', 'inputtext', 'inputnumber', 'textarea', 'checkbox', 'dialog', 'popover',
+        ].map(p => `primevue/${p}`),
       ],
     },
     server: { warmup: { clientFiles: ['./layouts/default.vue', './pages/index.vue', './pages/sign-in.vue'] } },

@@ -201,6 +201,15 @@ export const bagSchema = z.object({
       model: z.string().max(40).optional(),
     }),
   ).max(50).optional(),
+  /** Spread tests, the last fifty: how wide a ring of mix ran, m. */
+  spreads: z.array(
+    z.object({
+      at: z.number().min(0).max(4_102_444_800_000),
+      celsius: z.number().min(0).max(45),
+      ratio: z.number().min(0.1).max(2),
+      diameter: z.number().min(0.03).max(0.5),
+    }),
+  ).max(50).optional(),
   bulk: z.object({
     low: z.number().min(200, 'Powder is not that light.').max(2500),
     high: z.number().min(200).max(2500, 'Powder is not that heavy.'),

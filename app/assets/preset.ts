@@ -7,6 +7,7 @@ import dialog from '@primeuix/themes/aura/dialog'
 import iconfield from '@primeuix/themes/aura/iconfield'
 import inputnumber from '@primeuix/themes/aura/inputnumber'
 import inputtext from '@primeuix/themes/aura/inputtext'
+import popover from '@primeuix/themes/aura/popover'
 import ripple from '@primeuix/themes/aura/ripple'
 import select from '@primeuix/themes/aura/select'
 import selectbutton from '@primeuix/themes/aura/selectbutton'
@@ -25,6 +26,7 @@ const Aura = {
     iconfield,
     inputnumber,
     inputtext,
+    popover,
     ripple,
     select,
     selectbutton,

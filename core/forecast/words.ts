@@ -1,6 +1,9 @@
 import type { Seconds } from '../units/quantity'
 import { listed } from '../units/sentences'
+import { formatConsistency, formatLength } from '../units/format'
+import type { UnitPreferences } from '../units/units'
 import type { BagShift } from './observations'
+import type { SpreadReading, SpreadSaid } from './spread-test'
 
 /** What is said of a forecast that has learnt. */
 
@@ -10,6 +13,27 @@ export function shiftWords(by: Seconds): string {
   const told = Math.round(minutes / step) * step
   const long = told >= 120 ? `${Math.round(told / 30) / 2} hours` : `${told} minutes`
   return `about ${long} ${by < 0 ? 'sooner' : 'later'} than planned`
+}
+
+/** A class is met within this of its own flow, in ratio: what a first test may not make much of. */
+const ORDINARY = 0.15
+/** What a spread test says; the ratio it is like is asked, never set right by itself. */
+export function spreadWords(
+  { code, expected, like }: SpreadSaid, { ratio }: SpreadReading, prefs: UnitPreferences,
+): string {
+  const was = `this bag runs to ${formatLength(expected, prefs)} at ${formatConsistency(ratio)}`
+  const asked = `like ${formatConsistency(like)}. Weighed right? Bag new or damp?`
+  switch (code) {
+    case 'stiff': return 'Stiff: it hardly left the ring, and nothing can be read from that.'
+    case 'too-thin': return 'Too thin to read: it ran out to a film.'
+    case 'first':
+      return `It flows ${
+        Math.abs(like / ratio - 1) < ORDINARY ? 'as its class does' : `${like > ratio ? 'thinner' : 'thicker'} than its class`
+      }. The next test knows this bag.`
+    case 'as-it-was': return `As it was: ${was}.`
+    case 'wider': return `Wider than it was (${was}): ${asked}`
+    case 'narrower': return `Narrower than it was (${was}): ${asked}`
+  }
 }
 
 /** Less than this is as its class does. */

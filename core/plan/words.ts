@@ -5,8 +5,8 @@ import type { StirTool } from '../gypsum/stirring'
 import { ADDITION_WORDS, END_USE_WORDS, POWDER_WORDS, SCHOOL_ADVICE_WORDS } from '../gypsum/words'
 import { SETTING_PROBLEM_WORDS } from '../setting/words'
 import {
-  formatConsistency, formatDuration, formatDurationRange, formatFine, formatMass, formatPercent, formatTemperature,
-  formatVolume,
+  formatConsistency, formatDuration, formatDurationRange, formatFine, formatLength, formatMass, formatPercent,
+  formatTemperature, formatVolume,
 } from '../units/format'
 import { sentenceOf, within, type Sentences } from '../units/sentences'
 import { METRIC, type UnitPreferences } from '../units/units'
@@ -60,7 +60,7 @@ export function swilledWords(
   },
   prefs: UnitPreferences,
 ): string {
-  return `${coats} coats of about ${formatFine(wall / coats, prefs)} make ${formatFine(wall, prefs)}. `
+  return `${coats} coats of about ${formatFine(wall / coats, prefs)} make ${formatLength(wall, prefs)}. `
     + `Mix ${formatVolume(mixed, prefs)} each time; some ${formatVolume(back, prefs)} comes back. `
     + 'Corners, and what lay lowest, come out half as thick again or twice.'
 }
@@ -101,7 +101,7 @@ export function drinkingWords(
 ): readonly string[] {
   const hours = (t: Seconds) => Math.round(t / 3600) * 3600
   return [
-    `A wall of ${formatFine(wall, prefs)} takes ${formatDurationRange(takes.low, takes.high)} in a dry one.`,
+    `A wall of ${formatLength(wall, prefs)} takes ${formatDurationRange(takes.low, takes.high)} in a dry one.`,
     `${inARow(casts)} in a row, then it has to dry: ${
       Number.isFinite(again) ? `about ${formatDuration(hours(again), 'minute')} for each` : 'not where it is to stand'
     }.`,

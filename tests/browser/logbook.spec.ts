@@ -250,6 +250,19 @@ test('a bag is measured: a cup’s time moves what is known of it, a level scoop
     /After 11 min; its class takes \d+ min\. It sets \d+ % sooner\./,
   )
   await expectAccessible(page)
+  // How it flows: a first test names it, one that ran much wider is asked about; both are kept.
+  await dialog.getByText('How it flows').click()
+  const usual = Number(/runs to about (\d+) mm/.exec(await dialog.getByText(/runs to about/).innerText())![1])
+  const ran = async (across: number, says: RegExp) => {
+    await dialog.getByLabel('Across', { exact: true }).fill(`${Math.round(across)} mm`)
+    await dialog.getByLabel('Across', { exact: true }).blur()
+    await expect(dialog.getByText(says)).toBeVisible()
+    await dialog.getByRole('button', { name: 'Keep it' }).click()
+    await expect(dialog.getByRole('listitem').filter({ hasText: `${Math.round(across)} mm` }).first()).toBeVisible()
+  }
+  await ran(usual, /It flows as its class does/)
+  await ran(usual * 1.15, /Wider than it was .* like \d+\. Weighed right\?/)
+  await expectAccessible(page)
   await dialog.getByText('What a litre weighs').click()
   await dialog.getByLabel('Powder in it, first time').fill('178 g')
   await dialog.getByLabel('Powder in it, second time').fill('184 g')

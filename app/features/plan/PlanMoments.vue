@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { cautionWords, lateWords, remedyWords } from '~core/plan/words'
 import { endUse } from '~core/gypsum/end-use'
+import GroundButton from './GroundButton.vue'
 import PlanDrinks from './PlanDrinks.vue'
 import { dryLine, momentLines, workLines } from './moment-lines'
 import { usePlanning } from '~/features/plan/planning'
@@ -27,7 +28,9 @@ const lines = computed(() => {
     <dl v-if="lines.length > 0">
       <template v-for="l in lines" :key="l.what">
         <dt :class="['num', `tone-${l.tone}`]">{{ l.when }}</dt>
-        <dd :class="{ strong: l.strong }" :title="l.basis">{{ l.what }}</dd>
+        <dd :class="{ strong: l.strong }">
+          <GroundButton :ground="l.ground" :basis="l.basis">{{ l.what }}</GroundButton>
+        </dd>
       </template>
     </dl>
     <p v-else class="soft small">Choose what you fill and how; the moments follow from it.</p>
@@ -85,9 +88,10 @@ dl {
   display: grid;
   grid-template-columns: auto 1fr;
   gap: 9px 12px;
-  align-items: baseline;
+  align-items: start;
 }
 dt {
+  padding-top: 2px;
   text-align: right;
   font-weight: 650;
   white-space: nowrap;

@@ -3,6 +3,7 @@ import { endUse } from '~core/gypsum/end-use'
 import { needsScale } from '~core/gypsum/schools'
 import { plannedStanding } from '~core/plan/standing'
 import { castSize } from '~core/plan/batches/coats'
+import type { GroundId } from '~core/setting/words'
 import type { BubbleWay } from '~core/plan/bubbles'
 import type { Batch, MouldFacts, Plan } from '~core/plan/types'
 import type { centreMoments, Forecast } from '~core/setting/moments'
@@ -16,6 +17,8 @@ interface MomentLine {
   readonly tone: string
   readonly strong?: boolean
   readonly basis?: string
+  /** What it stands on. */
+  readonly ground: GroundId
 }
 interface Range { readonly low: number, readonly high: number }
 
@@ -28,13 +31,13 @@ const POURED: Readonly<Record<BubbleWay, string>> = {
 
 /** What the hands do until it is poured. */
 export function workLines({ school, stir, bubbles = 'tap' }: Plan, { steps }: Batch): readonly MomentLine[] {
-  const poured = { when: at(steps.stirred.value), what: POURED[bubbles], tone: 'water' }
-  if (school === 'bag') return [{ when: '0 s', what: 'water in, knead', tone: 'water' }, poured]
+  const poured = { when: at(steps.stirred.value), what: POURED[bubbles], tone: 'water', ground: 'steps' } as const
+  if (school === 'bag') return [{ when: '0 s', what: 'water in, knead', tone: 'water', ground: 'steps' }, poured]
   const dumped = needsScale(school) && school === 'dumped'
   return [
-    { when: '0 s', what: dumped ? 'powder in at once' : 'sift in, still water', tone: 'powder' },
-    { when: at(steps.sifted.value), what: 'soak, hands off', tone: 'ink' },
-    { when: at(steps.soaked.value), what: `stir ${formatDuration(stir.minutes * 60)}`, tone: 'ink' },
+    { when: '0 s', what: dumped ? 'powder in at once' : 'sift in, still water', tone: 'powder', ground: 'steps' },
+    { when: at(steps.sifted.value), what: 'soak, hands off', tone: 'ink', ground: 'steps' },
+    { when: at(steps.soaked.value), what: `stir ${formatDuration(stir.minutes * 60)}`, tone: 'ink', ground: 'steps' },
     poured,
   ]
 }
@@ -60,21 +63,23 @@ export function momentLines(outlook: Outlook, units: UnitPreferences): readonly 
     ? `${degrees(m.warmestTemperature.low)} to ${degrees(m.warmestTemperature.high)}`
     : degrees(c.warmestTemperature)
   return [
-    { when: span(m?.pourBy, c.pourBy), what: 'too stiff to pour', tone: 'mix', basis: m?.pourBy.basis.note },
+    { when: span(m?.pourBy, c.pourBy), what: 'too stiff to pour', tone: 'mix', ground: 'pour-by', basis: m?.pourBy.basis.note },
     ...way === 'brush'
       ? []
       : [{
           when: span(m?.tapUntil, c.tapUntil),
           what: `${way === 'table' ? 'table off' : 'stop tapping'}: bubbles over ${cleared} are out`,
           tone: 'air',
+          ground: 'tap-until' as const,
           basis: m?.tapUntil?.basis.note,
         }],
-    { when: span(m?.glossGone, c.glossGone), what: 'gloss goes', tone: 'ink', basis: m?.glossGone.basis.note },
-    { when: span(m?.warmest, c.warmest), what: `warmest, ${heat} inside`, tone: 'heat', basis: m?.warmest.basis.note },
+    { when: span(m?.glossGone, c.glossGone), what: 'gloss goes', tone: 'ink', ground: 'gloss', basis: m?.glossGone.basis.note },
+    { when: span(m?.warmest, c.warmest), what: `warmest, ${heat} inside`, tone: 'heat', ground: 'warmest', basis: m?.warmest.basis.note },
     {
       when: m ? formatDurationRange(m.open.from, m.open.to) : 'a moment',
       what: 'open the moulds',
       tone: 'set',
+      ground: 'open',
       strong: true,
       basis: m?.open.basis.note,
     },
@@ -86,12 +91,13 @@ export function dryLine(plan: Plan, { mix }: Batch, mould: MouldFacts): MomentLi
   const { dryTo, dryWord } = endUse(plan.endUse)
   const drying = expectedDrying(mix, castSize(plan, mould), dryTo!, plannedStanding(plan))
   if (drying.notHere)
-    return { when: 'not here', what: `${dryWord}: it does not dry where it is to stand`, tone: 'heat', basis: drying.basis.note }
+    return { when: 'not here', what: `${dryWord}: it does not dry where it is to stand`, tone: 'heat', ground: 'dry', basis: drying.basis.note }
   const hours = (t: number) => Math.round(t / 3600) * 3600
   return {
     when: formatDurationRange(hours(drying.low), hours(drying.high)),
     what: `after opening: ${dryWord}`,
     tone: 'ink',
+    ground: 'dry',
     basis: drying.basis.note,
   }
 }

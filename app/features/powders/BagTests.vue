@@ -10,6 +10,7 @@ import { formatConsistency, formatDuration, formatMass, formatTemperature, round
 import type { BagBody, LibraryItem } from '~contract/library'
 import { learnBatches } from '~/sync/learning'
 import { counting } from '~/ui/when'
+import SpreadTest from './SpreadTest.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
@@ -19,8 +20,10 @@ import { useSession } from '~/sync/session'
 const { bag } = defineProps<{ bag: LibraryItem<'bag'> | undefined }>()
 const emit = defineEmits<{ closed: [] }>()
 const library = useLibrary(), session = useSession(), clock = useClock()
-const WAYS = [{ id: 'cup', word: 'How fast it sets' }, { id: 'litre', word: 'What a litre weighs' }] as const
-const way = ref<'cup' | 'litre'>('cup'), trouble = ref(''), busy = ref(false), said = ref('')
+const WAYS = [
+  { id: 'cup', word: 'How fast it sets' }, { id: 'spread', word: 'How it flows' }, { id: 'litre', word: 'What a litre weighs' },
+] as const
+const way = ref<typeof WAYS[number]['id']>('cup'), trouble = ref(''), busy = ref(false), said = ref('')
 const units = computed(() => session.units), recipe = computed(() => bag && cupRecipe(bag.body.classId))
 const celsius = ref<number>(20)
 
@@ -111,6 +114,8 @@ const volume = ref<number | undefined>(0.00025), masses = ref<(number | undefine
 const density = computed(() =>
   volume.value ? bulkDensity(volume.value, masses.value.filter(m => m !== undefined)) : undefined,
 )
+/** As it is by now, with what was just kept. */
+const held = computed(() => library.items.bag.find(b => b.id === bag?.id) ?? bag)
 const cups = computed(() => [...library.items.bag.find(b => b.id === bag?.id)?.body.cups ?? []].reverse().slice(0, 5))
 async function saveDensity() {
   if (!density.value) return
@@ -174,6 +179,7 @@ async function saveDensity() {
           </li>
         </ul>
       </template>
+      <SpreadTest v-else-if="way === 'spread'" :body="held!.body" :busy="busy" @kept="save" />
       <template v-else>
         <p>
           Fill your scoop as you always do, level it with a straight edge, and weigh the powder alone. Three times says

@@ -110,6 +110,7 @@ const ITEM_FIELDS: Record<ItemField, string> = {
   opened: 'day it was opened',
   storage: 'storage',
   cups: 'cup tests',
+  spreads: 'spread tests',
   bulk: 'weight of a scoop',
 }
 
