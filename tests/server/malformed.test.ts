@@ -121,6 +121,8 @@ function pathOf({ name, params, query }: Asked): string {
   return `/api/${told}${words && `?${words}`}`
 }
 
+/** A request that is not answered by then is a fault, and is named: the whole test would only be over its time. */
+const UNANSWERED_MS = 45_000
 /** @returns the status; a connection that is closed on it without a word counts as a fault. */
 function send(a: Asked): Promise<number> {
   const { port, host } = new URL(product.url)
@@ -143,6 +145,7 @@ function send(a: Asked): Promise<number> {
       answer.once('close', () => resolve(answer.statusCode ?? 599))
     })
     going.once('error', () => resolve(599))
+    going.setTimeout(UNANSWERED_MS, () => going.destroy(new Error('not answered')))
     going.end(body)
   })
 }
