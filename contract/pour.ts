@@ -179,10 +179,16 @@ export const sendEventsSchema = z.object({
   after: z.int().min(0).max(MOST_INT).default(0),
   events: z.array(arriving).min(1).max(500),
 })
-/** Moulds, bucket and bag of a plan, as a browser had them. */
+const learntPace = z.object({
+  mean: z.number().min(-3).max(3),
+  sd: z.number().positive().max(2),
+  steps: z.int().min(0).max(1e6),
+})
+/** Moulds, bucket and bag of a plan, and the pace of who planned, as a browser had them. */
 const worldSchema = z.object({
   moulds: z.array(mouldSchema.extend({ id: z.uuid() })).max(200),
   bucket: bucketSchema.extend({ id: z.uuid() }).optional(),
+  pace: z.object({ sift: learntPace.optional(), stir: learntPace.optional(), pour: learntPace.optional() }).optional(),
   bag: bagSchema.extend({
     id: z.uuid(),
     rate: z.object({

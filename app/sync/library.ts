@@ -4,6 +4,7 @@ import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
 import { agedBag } from '~core/gypsum/bag-age'
 import { taughtBag } from '~core/forecast/observations'
 import type { PlanWorld, Plan } from '~core/plan/types'
+import { usePace } from './pace'
 import { untilItWorks } from '~/sync/again'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
@@ -41,7 +42,7 @@ async function shelf<K extends LibraryKind>(kind: K) {
 
 /** The things a plan names, as the core wants them. Bags age by the workshop's clock, a day at a time. */
 function worldsOf(items: ComputedRef<Shelves>) {
-  const clock = useClock(), today = computed(() => clock.now - clock.now % 86_400_000)
+  const pace = usePace(), clock = useClock(), today = computed(() => clock.now - clock.now % 86_400_000)
   return (plan: Plan): PlanWorld => {
     const { mould, bucket, bag } = items.value
     const facts = <T extends { id: string, body: object }>(item: T | undefined) =>
@@ -53,6 +54,7 @@ function worldsOf(items: ComputedRef<Shelves>) {
     return {
       moulds: plan.fills.flatMap(f => facts(mould.find(m => m.id === f.mould)) ?? []),
       bucket: facts(bucket.find(b => b.id === plan.bucket)), bag: bagOf(plan.bag),
+      ...pace.known && { pace: pace.known },
     }
   }
 }

@@ -1,6 +1,7 @@
 import { END_USES } from '~core/gypsum/end-use'
 import { SCHOOLS, type SchoolId } from '~core/gypsum/schools'
 import type { Confirmed } from '~core/logbook/why'
+import type { Pace } from '~core/plan/batches/pace'
 import type { Taught } from '~core/plan/types'
 import { CAUSE_IDS } from '~core/pour/causes'
 import { DEFECTS, type DefectId } from '~core/pour/defects'
@@ -33,6 +34,12 @@ export const taught: z.ZodType<Taught> = z.strictObject({
 })
 export const confirmedCauses: z.ZodType<Confirmed> = z.array(z.strictObject({ defect, cause, times: z.int() }))
 
+const learnt = z.strictObject({ mean: z.number(), sd: z.number(), steps: z.int() })
+/** Of who asks. */
+export const pace: z.ZodType<Pace> = z.strictObject({
+  sift: learnt.optional(), stir: learnt.optional(), pour: learnt.optional(),
+})
+
 const glyph = z.array(z.strictObject({
   id: z.enum(['sift', 'soak', 'stir', 'fill', 'set', 'warm', 'open', 'dry']),
   word: z.string(),
@@ -63,6 +70,7 @@ export const pourSummary: z.ZodType<PourSummary> = z.strictObject({
   glyph,
   causes: z.array(z.strictObject({ defect, cause })).optional(),
   taught: z.array(taught).optional(),
+  pace: z.array(z.strictObject({ step: z.enum(['sift', 'stir', 'pour']), who: z.string(), took: z.number() })).optional(),
   bagId: z.uuid().optional(),
   powderUsed: z.number().optional(),
   daysOnly: z.literal(true).optional(),

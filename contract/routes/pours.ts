@@ -2,7 +2,15 @@ import { planSchema, savePlanSchema, type SavedPlan } from '../plan'
 import { MOST_INT } from '../limits'
 import { sendEventsSchema, startPourSchema } from '../pour'
 import { z } from '../zod'
-import { castRow, confirmedCauses, eventsAnswer, pourAnswer, pourRow, takenAnswer } from './pour-answers'
+import {
+  castRow,
+  confirmedCauses,
+  eventsAnswer,
+  pace,
+  pourAnswer,
+  pourRow,
+  takenAnswer,
+} from './pour-answers'
 import { byId, done, moment, type Table } from './route'
 
 const savedPlan: z.ZodType<SavedPlan> = z.strictObject({
@@ -62,5 +70,6 @@ export const POUR_ROUTES = {
     query: z.object({ since: z.coerce.number<number>().min(0).max(LATEST).optional() }),
     answer: z.array(castRow),
   },
+  'GET pace': { role: 'viewer', about: 'Your own pace, as your last pours here have it.', answer: pace },
   'GET causes': { role: 'viewer', about: 'Causes of defects that were confirmed here.', answer: confirmedCauses },
 } as const satisfies Table

@@ -13,7 +13,7 @@ import { batchOf, coatTotals, listCasts, mixingRoom, MOST_CASTS, reach, recipeOf
 import { castSection, castSize, castVolume, coatProblems, MOST_COATS, pouredBack } from './batches/coats'
 import { customaryPourBy } from './customs'
 import { momentsInput } from './moments-input'
-import { pouringTime, stirStart } from './batches/pace'
+import { pouringBy, stirStart } from './batches/pace'
 import { checkMix, problemList, type ProblemList } from './problems'
 import type { Batch, MouldFacts, Plan, PlanResult, PlanWorld } from './types'
 
@@ -113,15 +113,15 @@ function pouringWindow(
   const powderPerVolume = solveMix(recipeOf(plan, ratio), { what: 'slurry', amount: 1 }).powder
   const withLosses = 1 + plan.losses
   const most = powderPerVolume * Math.min(mixingRoom(plan, world).capacity, whole * withLosses)
-  const early = stirStart(plan, 0), late = stirStart(plan, most)
+  const { pace = {} } = world, early = stirStart(plan, 0, pace), late = stirStart(plan, most, pace)
   const untilFrom = (from: Seconds) => pourableUntil({ ...inputFrom(from), ratio })
   const whenEarly = untilFrom(early), whenLate = untilFrom(late)
   const flat = late - early < 1 || !Number.isFinite(whenEarly + whenLate)
   const pourBy = (from: Seconds) =>
     flat ? whenEarly : whenEarly + (whenLate - whenEarly) * (from - early) / (late - early)
   return (volume, count) => {
-    const slurry = volume * withLosses, from = stirStart(plan, slurry * powderPerVolume)
-    return from + plan.stir.minutes * 60 + pouringTime(slurry, count) <= pourBy(from)
+    const slurry = volume * withLosses, from = stirStart(plan, slurry * powderPerVolume, pace)
+    return from + plan.stir.minutes * 60 + pouringBy(slurry, count, pace) <= pourBy(from)
   }
 }
 

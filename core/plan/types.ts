@@ -12,6 +12,7 @@ import type { ReadyFacts } from '../mould/readiness'
 import type { MouldMaterial, SettingPlaceId } from '../setting/body'
 import type { centreMoments, MomentsInput } from '../setting/moments'
 import type { Celsius, CubicMetres, Estimate, Kilograms, Metres, Seconds, WaterRatio } from '../units/quantity'
+import type { Pace } from './batches/pace'
 import type { BubbleWay } from './bubbles'
 import type { CoatOf, Coats } from './batches/coats'
 import type { Problem } from './problems'
@@ -129,6 +130,8 @@ export interface Plan {
 }
 
 export interface PlanWorld {
+  /** Of who plans, as their own pours have it. */
+  readonly pace?: Pace
   readonly moulds: readonly MouldFacts[]
   readonly bucket?: BucketFacts
   readonly bag?: BagFacts

@@ -19,6 +19,8 @@ interface StageEntered {
   readonly stage: Stage
   readonly at: Instant /** Nobody said so; it follows from a later stage. */
   readonly inferred: boolean
+  /** Who said so. */
+  readonly by?: string
 }
 
 export interface BatchState {
@@ -129,11 +131,13 @@ type Entered = (StageEntered | undefined)[]
  * their planned lengths, not before
  * the last thing known of the batch before; going back to an earlier step takes the later ones of its batch with it.
  */
-function enter(run: FrozenRun, steps: readonly RunStep[], entered: Entered, target: number, at: Instant): void {
+function enter(
+  run: FrozenRun, steps: readonly RunStep[], entered: Entered, target: number, at: Instant, by?: string,
+): void {
   const { batch } = steps[target]!
   const first = steps.findIndex(s => s.batch === batch)
   for (let i = target + 1; steps[i]?.batch === batch; i++) entered[i] = undefined
-  entered[target] = { stage: steps[target]!.stage, at, inferred: false }
+  entered[target] = { stage: steps[target]!.stage, at, inferred: false, ...by !== undefined && { by } }
   let known = target - 1
   while (known >= first && !entered[known]) known--
   const before = entered.slice(0, first).flatMap(s => s && s.at <= at ? s.at : [])
@@ -152,6 +156,7 @@ function enterAfterOthers(
   entered: Entered,
   target: number,
   at: Instant,
+  by: string,
 ): void {
   const { batch, stage } = steps[target]!
   if (stage === 'fill' || stage === 'clean-up' || stage === 'set') {
@@ -167,7 +172,7 @@ function enterAfterOthers(
       entered[done] = { ...entered[done]!, inferred: true }
     }
   }
-  enter(run, steps, entered, target, at)
+  enter(run, steps, entered, target, at, by)
 }
 
 /**
@@ -335,7 +340,7 @@ export function foldPour(run: FrozenRun, all: readonly PourEvent[]): PourState {
         repeats.push(e)
         continue
       }
-      enterAfterOthers(run, steps, entered, target, e.happenedAt)
+      enterAfterOthers(run, steps, entered, target, e.happenedAt, e.actor)
       step = target
     }
     else if (e.kind === 'note') notes.push({ at: e.happenedAt, text: e.data.text })

@@ -1,3 +1,4 @@
+import { paceTaken, type PaceTaken } from './pace-taken'
 import { stepWords } from '../plan/words'
 import type { Celsius, Seconds, WaterRatio } from '../units/quantity'
 import { solveMix } from '../gypsum/mix'
@@ -57,6 +58,8 @@ export interface PourSummary {
   readonly causes?: readonly { readonly defect: DefectId, readonly cause: CauseId }[]
   /** What its marks told of the bag's speed, batch by batch. */
   readonly taught?: readonly Taught[]
+  /** How long its steps took, by who did them. */
+  readonly pace?: readonly PaceTaken[]
   readonly bagId?: string
   /** Powder that went into its buckets, kg. */
   readonly powderUsed?: number
@@ -139,6 +142,7 @@ export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
     cost: cost?.unknown.length === 0 ? { total: cost.total, pieces: cost.pieces } : undefined,
     bagId: run.world.bag?.id,
     taught: state.batches.flatMap(b => b.foreseen?.taught ?? []),
+    pace: paceTaken(run, state),
     glyph: milestonesOf(run, state, 0).map(({ id, word, tone, low, value, high, actual }) => ({
       id,
       word,

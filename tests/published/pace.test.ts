@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { pouringTime, siftingTime, stepTimes } from '../../core/plan/batches/pace'
+import { learnPace, pouringTime, siftingTime, stepTimes } from '../../core/plan/batches/pace'
 import { makeIds, planOf, WISHES } from '../../demo/saltmarsh'
 import { chance } from '../../demo/random'
 
@@ -30,5 +30,25 @@ describe('the pace of one person', () => {
     const { sifted: a, soaked: b, stirred: c, poured: d } = stepTimes(plan, { powder: 1, slurry: 1e-3 }, 3)
     for (const e of [a, b, c, d]) expect(e.high - e.value).toBeGreaterThan(e.value - e.low)
     expect([a, b, c, d].map(e => e.value)).toEqual([a, b, c, d].map(e => e.value).sort((x, y) => x - y))
+  })
+})
+
+describe('a pace that is learnt', () => {
+  const three = learnPace('sift', [1, 2, 3].map(() => Math.log(0.6))), one = learnPace('pour', [Math.log(2)])
+  it('three siftings at .6 make a factor of .627, known to .138; one pour at 2 makes 1.77, known to .227', () => {
+    expect(Math.exp(three.mean)).toBeCloseTo(0.627, 3)
+    expect(three.sd).toBeCloseTo(0.138, 3)
+    expect(Math.exp(one.mean)).toBeCloseTo(1.77, 2)
+    expect(one.sd).toBeCloseTo(0.227, 3)
+  })
+  it('moves the steps it is of, narrows them, and says whose it is; tipping in at once is nobody’s pace', () => {
+    const plan = planOf(makeIds(chance(3)), WISHES.lanterns), batch = { powder: 5, slurry: 5e-3 }
+    const usual = stepTimes(plan, batch, 2), own = stepTimes(plan, batch, 2, { sift: three, pour: one })
+    expect(own.sifted.value / usual.sifted.value).toBeCloseTo(0.627, 3)
+    expect(own.sifted.high / own.sifted.value).toBeLessThan(usual.sifted.high / usual.sifted.value)
+    expect(own.sifted.basis.note).toContain('your own pace, from 3 steps')
+    expect(own.pouring / usual.pouring).toBeCloseTo(1.77, 2)
+    const dumped = { ...plan, school: 'dumped' as const }
+    expect(stepTimes(dumped, batch, 2, { sift: three }).sifted.value).toBe(stepTimes(dumped, batch, 2).sifted.value)
   })
 })

@@ -3,11 +3,13 @@ import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { METRIC } from '../../core/units/units'
 import { COUNTED, NO_COUNTS, talliesOf, type Counts } from '../../core/logbook/tallies'
+import type { PaceTaken } from '../../core/pour/pace-taken'
 import { REAL_TIME } from '../../contract/clock'
 import { logbookQuerySchema, type LogbookQuery } from '../../contract/logbook'
 import { seedDemo } from '../../demo/seed'
 import { dropView, findPours, logbookViews, saveView, setTimes, talliesOfWorkshop } from '../../server/store/logbook'
 import type { Db } from '../../server/store/open'
+import { paceOf } from '../../server/store/pace'
 import { logbookPages, pourRows } from '../../server/store/pours'
 import { bringUpToDate } from '../../server/store/projecting'
 import { recordEvents } from '../../server/store/recording'
@@ -223,5 +225,22 @@ describe('saved views', () => {
     expect(await dropView(other, id)).toBe(true)
     expect(await dropView(scope, id)).toBe(true)
     expect(await logbookViews(scope)).toEqual([])
+  })
+})
+
+describe('the pace of a person', () => {
+  it('is learnt from their own steps in their own workshop, and of nobody else there is none', async () => {
+    const taken: PaceTaken[] = []
+    for await (const page of logbookPages(scope)) taken.push(...page.flatMap(p => p.summary.pace ?? []))
+    const people = [...new Set(taken.map(t => t.who))]
+    expect(people.length).toBeGreaterThan(0)
+    for (const who of people) {
+      const pace = await paceOf(scope, who), sifted = taken.filter(t => t.who === who && t.step === 'sift')
+      expect(pace.sift?.steps ?? 0).toBeLessThanOrEqual(sifted.length)
+      if (sifted.length > 0) expect(pace.sift!.steps).toBeGreaterThan(0)
+      for (const { mean, sd } of Object.values(pace)) expect(Math.abs(mean) < 1.61 && sd > 0 && sd < 0.54).toBe(true)
+    }
+    expect(await paceOf(scope, randomUUID())).toEqual({})
+    expect(await paceOf(other, people[0]!)).toEqual({})
   })
 })

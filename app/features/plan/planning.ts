@@ -21,6 +21,7 @@ import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { useRecords } from '~/sync/records'
 import { useLibrary } from '~/sync/library'
+import { usePace } from '~/sync/pace'
 import { useLive } from '~/sync/live'
 import { useSession } from '~/sync/session'
 
@@ -166,6 +167,7 @@ function listOf({ id, told, loaded, trouble }: State) {
   /** @returns whether the server said it just now */
   async function load(): Promise<boolean> {
     let fresh = true
+    void usePace().load()
     try {
       await latest(() => remembered(session.key ?? '', 'GET plans'), (plans) => {
         told.value = plans.value

@@ -118,6 +118,6 @@ export function batchOf(
     coat,
     levels: vessel && { water: vesselHeight(vessel, mix.waterVolume), final: vesselHeight(vessel, mix.slurry), safe },
     scoops: plan.school === 'scoops' ? scoopsOf(mix, plan.scoop) : undefined,
-    steps: stepTimes(plan, mix, members.length),
+    steps: stepTimes(plan, mix, members.length, world.pace),
   }
 }
