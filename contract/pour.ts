@@ -188,6 +188,7 @@ const learntPace = z.object({
 const worldSchema = z.object({
   moulds: z.array(mouldSchema.extend({ id: z.uuid() })).max(200),
   bucket: bucketSchema.extend({ id: z.uuid() }).optional(),
+  day: z.int().min(1).max(366).optional(),
   pace: z.object({ sift: learntPace.optional(), stir: learntPace.optional(), pour: learntPace.optional() }).optional(),
   bag: bagSchema.extend({
     id: z.uuid(),

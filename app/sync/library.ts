@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, type ComputedRef } from 'vue'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
 import { agedBag } from '~core/gypsum/bag-age'
+import { dayOfYear } from '~core/drying/places'
 import { taughtBag } from '~core/forecast/observations'
 import type { PlanWorld, Plan } from '~core/plan/types'
 import { usePace } from './pace'
@@ -54,6 +55,7 @@ function worldsOf(items: ComputedRef<Shelves>) {
     return {
       moulds: plan.fills.flatMap(f => facts(mould.find(m => m.id === f.mould)) ?? []),
       bucket: facts(bucket.find(b => b.id === plan.bucket)), bag: bagOf(plan.bag),
+      day: dayOfYear(today.value),
       ...pace.known && { pace: pace.known },
     }
   }

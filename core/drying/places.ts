@@ -88,6 +88,11 @@ export function inTheSun({ place: where, weather }: Standing): boolean {
   return weather?.sky === 'sun' && place(where).up + place(where).upright > 0
 }
 
+/** Day of the year of a moment in ms, 1 to 366, for how high the sun stands: the hour is of no account. */
+export function dayOfYear(at: number): number {
+  return 1 + Math.floor((at - Date.UTC(new Date(at).getUTCFullYear(), 0, 1)) / 86_400_000)
+}
+
 /** What places were called once, and what they are now: in the sun was open to the sky, ground was taken as dry. */
 const RETIRED: Readonly<Record<string, Pick<Standing, 'place' | 'weather'>>> = {
   sun: { place: 'sky', weather: { ...USUAL_WEATHER, sky: 'sun' } },

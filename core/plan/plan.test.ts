@@ -68,6 +68,12 @@ describe('where it sets and dries', () => {
       return made.ok ? made.run : undefined
     }
     expect(run(outside('wet-ground', 15, 0.7))!.drying).toEqual({})
+    const sunny = { ...outside('stood', 14, 0.7).dries!, weather: { ...USUAL_WEATHER, sky: 'sun' as const } }
+    const inSky = (day: number) => {
+      const made = freezeRun({ ...plan, dries: sunny }, { ...world, day })
+      return made.ok ? made.run.drying.lantern?.value ?? Infinity : NaN
+    }
+    expect(inSky(172)).toBeLessThan(inSky(355))
     const [room, roof] = [run({}), run(outside('roof', 12, 0.75))].map(r => r!.drying.lantern!.value)
     expect(roof).toBeGreaterThan(room!)
     expect(codes(outside('roof', 12, 0.75))).not.toContain('not-dry-here')

@@ -13,6 +13,7 @@ import { batchOf, coatTotals, listCasts, mixingRoom, MOST_CASTS, reach, recipeOf
 import { castSection, castSize, castVolume, coatProblems, MOST_COATS, pouredBack } from './batches/coats'
 import { customaryPourBy } from './customs'
 import { momentsInput } from './moments-input'
+import { plannedStanding } from './standing'
 import { pouringBy, stirStart } from './batches/pace'
 import { checkMix, problemList, type ProblemList } from './problems'
 import type { Batch, MouldFacts, Plan, PlanResult, PlanWorld } from './types'
@@ -94,11 +95,13 @@ function checkMeasures(plan: Plan, ratio: WaterRatio, least: Kilograms, { add }:
 }
 
 /** Whether the casts dry at all where they are meant to stand. Where nobody has said, a room is taken, and it does. */
-function checkDrying(plan: Plan, mix: Batch['mix'], mould: MouldFacts, { add }: ProblemList): void {
-  const { dryTo } = endUse(plan.endUse), { dries } = plan
-  if (!dryTo || !dries) return
+function checkDrying(
+  plan: Plan, { day }: PlanWorld, mix: Batch['mix'], mould: MouldFacts, { add }: ProblemList,
+): void {
+  const { dryTo } = endUse(plan.endUse)
+  if (!dryTo || !plan.dries) return
   const body = castBody(mix, castSize(plan, mould))
-  const why = whyNotHere(body, dries, dryTo, body.freeWater)
+  const why = whyNotHere(body, plannedStanding(plan, day), dryTo, body.freeWater)
   if (why) add('dries', 'warn', { code: 'not-dry-here', why })
 }
 
@@ -209,7 +212,7 @@ export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   if (list.refused()) return nothing
   checkSetting(plan, input, centre, slow, list)
   checkMeasures(plan, ratio.value, least, list)
-  checkDrying(plan, batches[0]!.mix, governing, list)
+  checkDrying(plan, world, batches[0]!.mix, governing, list)
   return {
     powder, ratio, problems: list.found, batches, spare,
     setting: { mould: governing, input, centre },

@@ -72,7 +72,7 @@ export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Fr
   const used = new Map(result.batches.flatMap(b => b.fills.map(f => [f.mould.id, f.mould])))
   const moments: Record<string, Moments> = {}
   const drying: Record<string, Estimate<Seconds>> = {}
-  const { dryTo } = endUse(plan.endUse)
+  const { dryTo } = endUse(plan.endUse), standing = plannedStanding(plan, world.day)
   const stirFrom = Math.max(...result.batches.map(b => b.steps.soaked.value))
   // Moulds that are alike to the heat share one forecast.
   const known = new Map<string, Moments>()
@@ -83,7 +83,7 @@ export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Fr
     known.set(key, moments[id])
     if (dryTo !== undefined) {
       const { mix } = result.batches[0]!
-      const { notHere, ...expected } = expectedDrying(mix, castSize(plan, mould), dryTo, plannedStanding(plan))
+      const { notHere, ...expected } = expectedDrying(mix, castSize(plan, mould), dryTo, standing)
       if (!notHere) drying[id] = expected
     }
   }

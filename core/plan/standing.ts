@@ -3,15 +3,14 @@ import { sunAtWork } from '../drying/sun'
 import type { Standing } from '../drying/places'
 import { settingPlace } from '../setting/body'
 import type { SettingInput } from '../setting/hydration'
-import type { Celsius } from '../units/quantity'
 import type { Plan } from './types'
 
 /**
  * Where the casts of a plan will stand to dry: where it says, else on a rack in the room.
- * @param room as it was measured at the bench, where it was
+ * @param day of the year, for the height of the sun @param room as it was measured at the bench, where it was
  */
-export function plannedStanding({ dries, roomTemperature }: Plan, room: Celsius = roomTemperature): Standing {
-  return dries ?? usualStanding(room)
+export function plannedStanding({ dries, roomTemperature }: Plan, day?: number, room = roomTemperature): Standing {
+  return { ...dries ?? usualStanding(room), day }
 }
 
 /** What the place where a plan's casts set means to their heat. */

@@ -130,6 +130,8 @@ export interface Plan {
 }
 
 export interface PlanWorld {
+  /** Day of the year, 1 to 366: how high the sun stands where casts dry outdoors. */
+  readonly day?: number
   /** Of who plans, as their own pours have it. */
   readonly pace?: Pace
   readonly moulds: readonly MouldFacts[]

@@ -2,7 +2,7 @@ import type { Kilograms, Seconds } from '../units/quantity'
 import { castBody, LONGEST_DRYING } from '../drying/expected'
 import { shareLeft, WARM_ENOUGH, type Dryness, type Stay } from '../drying/cast'
 import { whyNotHere, type NotHere } from '../drying/here'
-import { inTheSun, place, type Standing } from '../drying/places'
+import { dayOfYear, inTheSun, place, type Standing } from '../drying/places'
 import { plannedStanding } from '../plan/standing'
 import {
   constantWeight,
@@ -31,11 +31,6 @@ export const DRY_FOR = [
 ] as const
 export type DryFor = typeof DRY_FOR[number]['id']
 
-/** Day of the year of a moment, 1 to 366, for how high the sun stands: the hour is of no account. */
-function dayOfYear(at: Instant): number {
-  return 1 + Math.floor((at - Date.UTC(new Date(at).getUTCFullYear(), 0, 1)) / 86_400_000)
-}
-
 /**
  * A cast's drying as a record for the model: from what was really mixed, and everything that was told since it was
  * opened.
@@ -50,7 +45,7 @@ export function dryingRecord(run: FrozenRun, state: PourState, cast: CastState):
     additions: plan.additions,
   }, { what: 'slurry', amount: 1e-3 })
   const after = (at: Instant): Seconds => Math.max(0, (at - cast.openedAt!) / 1000)
-  const usual: Stay = { ...plannedStanding(plan, batch.room), day: dayOfYear(cast.openedAt), from: 0 }
+  const usual: Stay = { ...plannedStanding(plan, dayOfYear(cast.openedAt), batch.room), from: 0 }
   const told = cast.stays.map(({ at, ...s }): Stay => ({ ...s, day: dayOfYear(at), from: after(at) }))
   return {
     body: castBody(mix, castSize(plan, cast.cast.mould)),

@@ -4,6 +4,7 @@ import { PLAN_SCHEMA_VERSION, type SavedPlan } from '~contract/plan'
 import type { PowderClassId } from '~core/gypsum/powders'
 import type { Taught, Plan, PlanWorld } from '~core/plan/types'
 import { agedBag } from '~core/gypsum/bag-age'
+import { dayOfYear } from '~core/drying/places'
 import { taughtBag } from '~core/forecast/observations'
 import type { Scope } from './scope'
 import { Refused } from '../refused'
@@ -182,6 +183,7 @@ export async function worldOf(
   return {
     moulds: plan.fills.flatMap(f => find('mould', f.mould) ?? []),
     bucket: find('bucket', plan.bucket),
+    day: dayOfYear(now),
     bag: bag && taughtBag(agedBag(bag, now), (await bagsTaught(scope, [bag])).get(bag.id) ?? []),
   }
 }

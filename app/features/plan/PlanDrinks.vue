@@ -14,9 +14,9 @@ const planning = usePlanning(), session = useSession()
 /** Wall of what is cast in it; for a bat it is of no account. */
 const wall = ref(0.006)
 const words = computed(() => {
-  const { centre, governing: mould, plan } = planning
+  const { centre, governing: mould, plan, world } = planning
   if (!centre || !mould) return []
-  const thick = castSection(plan, mould), volume = castVolume(plan, mould), standing = plannedStanding(plan)
+  const thick = castSection(plan, mould), volume = castVolume(plan, mould), standing = plannedStanding(plan, world.day)
   const faces = freeFaces(placeOf(standing.place)) > 0.7 ? 2 : 1
   return drinkingWords({
     wall: wall.value,

@@ -79,6 +79,12 @@ const set = <K extends keyof Plan>(key: K) => (value: Plan[K] | undefined) =>
 const setOverflow = (name: string | undefined) => planning.change({ overflow: name || undefined })
 const setSoak = (seconds: number) => planning.change({ soakMinutes: seconds / 60 })
 const setStirring = (seconds: number) => planning.change({ stir: { ...plan.value.stir, minutes: seconds / 60 } })
+/** What is folded away opens when something in it has to be seen; it is folded again only by hand. */
+const FOLDED: readonly PlanField[] = ['sets', 'dries', 'stir', 'additions', 'openAfter', 'secondCoatAfter']
+const more = useTemplateRef<HTMLDetailsElement>('more')
+watch(() => at(...FOLDED).length > 0 && more.value, (box) => {
+  if (box) box.open = true
+}, { immediate: true, flush: 'post' })
 /** The room's own sensor, to the half degree. */
 function takeRoom() {
   if (room.celsius !== undefined) planning.change({ roomTemperature: Math.round(room.celsius * 2) / 2 })
@@ -207,7 +213,7 @@ function takeRoom() {
       />
     </div>
     <PlanCoats />
-    <details>
+    <details ref="more">
       <summary>Scale, room and places, soak, stirring, losses, additions, later coats</summary>
       <div class="more">
         <QuantityField

@@ -17,7 +17,7 @@ const lines = computed(() => {
   return [
     ...workLines(plan, batch.value),
     ...momentLines({ centre, moments, bubble: outlook?.outcome.bubble, way: plan.bubbles }, session.units),
-    ...use.value.dryTo !== undefined && governing ? [dryLine(plan, batch.value, governing)] : [],
+    ...use.value.dryTo !== undefined && governing ? [dryLine(plan, batch.value, governing, planning.world.day)] : [],
   ]
 })
 </script>

@@ -87,9 +87,9 @@ export function momentLines(outlook: Outlook, units: UnitPreferences): readonly 
 }
 
 /** When it is dry enough for its use, after opening; of the cast that takes longest to open. */
-export function dryLine(plan: Plan, { mix }: Batch, mould: MouldFacts): MomentLine {
+export function dryLine(plan: Plan, { mix }: Batch, mould: MouldFacts, day?: number): MomentLine {
   const { dryTo, dryWord } = endUse(plan.endUse)
-  const drying = expectedDrying(mix, castSize(plan, mould), dryTo!, plannedStanding(plan))
+  const drying = expectedDrying(mix, castSize(plan, mould), dryTo!, plannedStanding(plan, day))
   if (drying.notHere)
     return { when: 'not here', what: `${dryWord}: it does not dry where it is to stand`, tone: 'heat', ground: 'dry', basis: drying.basis.note }
   const hours = (t: number) => Math.round(t / 3600) * 3600
