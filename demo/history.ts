@@ -86,7 +86,8 @@ function tellDrying(run: FrozenRun, cast: RunCast, openedAt: Instant, c: Chance,
     data: { cast: cast.id, place: keptDamp ? 'damp' : mould.material === 'ground' ? 'board' : 'rack', air },
   })
   if (keptDamp) return
-  const body = castBody(run.batches[cast.batch]!.mix, { volume: mould.volume.value * Math.exp(0.03 * c.normal()), section: mould.section })
+  const volume = mould.volume.value * Math.exp(0.03 * c.normal())
+  const body = castBody(run.batches[cast.batch]!.mix, { volume, section: mould.section })
   const drying = dryingOf(body, [{ place: 'rack', air, from: 0 }], { speed: Math.exp(0.3 * c.normal()), dryFace: 1 })
   for (const hours of [0.4, 11, 23, 47])
     say(openedAt + hours * HOUR, {
