@@ -60,8 +60,6 @@ export const UNITS = {
   h: scaled('time', 'h', 3600, 'hr', 'hrs', 'hour', 'hours'),
 } as const satisfies Record<string, Unit>
 
-type UnitId = keyof typeof UNITS
-
 /** Which unit a bare number means, and which a value is shown in. */
 export interface UnitPreferences {
   readonly mass: 'g' | 'lb'
@@ -72,8 +70,3 @@ export interface UnitPreferences {
 
 export const METRIC: UnitPreferences = { mass: 'g', volume: 'ml', length: 'mm', temperature: 'C' }
 export const US_CUSTOMARY: UnitPreferences = { mass: 'lb', volume: 'cup', length: 'inch', temperature: 'F' }
-
-/** The unit a bare number is read in, for this kind of quantity. */
-export function defaultUnit(kind: UnitKind, prefs: UnitPreferences): UnitId {
-  return kind === 'time' ? 'min' : prefs[kind]
-}
