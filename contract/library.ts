@@ -6,6 +6,7 @@ import type { PhotoScale } from '~core/mould/photo/photo'
 import type { Shape } from '~core/mould/gauge/shapes'
 import type { Taught } from '~core/plan/types'
 import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
+import { taughtSchema } from './taught'
 
 const keys = <T extends string>(record: Readonly<Record<T, unknown>>) => Object.keys(record) as [T, ...T[]]
 const name = z.string().trim().min(1, 'Give it a name.').max(80, 'Keep the name under 80 characters.')
@@ -196,18 +197,17 @@ export const bagSchema = z.object({
       at: z.number().min(0).max(4_102_444_800_000),
       celsius: z.number().min(0).max(45),
       glossGone: z.number().min(30).max(6 * 3600),
-      mean: z.number().min(-5).max(5),
-      sd: z.number().positive().max(50),
-      model: z.string().max(40).optional(),
+      ...taughtSchema.shape,
     }),
   ).max(50).optional(),
-  /** Spread tests, the last fifty: how wide a ring of mix ran, m. */
+  /** Spread tests, the last fifty: how wide a ring of mix ran, m, and how long after wetting, s. */
   spreads: z.array(
     z.object({
       at: z.number().min(0).max(4_102_444_800_000),
       celsius: z.number().min(0).max(45),
       ratio: z.number().min(0.1).max(2),
       diameter: z.number().min(0.03).max(0.5),
+      after: z.number().min(30).max(1800).optional(),
     }),
   ).max(50).optional(),
   bulk: z.object({

@@ -9,6 +9,7 @@ import { bagSchema, bucketSchema, mouldSchema } from './library'
 import { MOST_INT } from './limits'
 import { planSchema } from './plan'
 import { toldStanding } from './standing'
+import { taughtSchema } from './taught'
 
 const STAGES = [
   'gauge',
@@ -79,9 +80,7 @@ export const sentEventSchema = z.discriminatedUnion('kind', [
     data: z.object({
       open: z.record(z.string().max(64), z.object({ from: z.number().min(0).max(1e7), to: z.number().min(0).max(1e7) }))
         .refine(o => Object.keys(o).length <= 200),
-      taught: z.object({
-        mean: z.number().min(-5).max(5), sd: z.number().positive().max(50), model: z.string().max(40).optional(),
-      }).optional(),
+      taught: taughtSchema.optional(),
     }),
   }),
   z.object({

@@ -9,12 +9,13 @@ import { safeHeight, vesselVolume } from '~core/mould/gauge/vessel'
 import { STORAGE_WORDS } from '~core/gypsum/words'
 import { agedBag, monthsOpen, pastItsTime, STORAGE } from '~core/gypsum/bag-age'
 import { bagShift, taughtBag } from '~core/forecast/observations'
-import { bagShiftWords } from '~core/forecast/words'
+import { bagShiftWords, nextPourWords } from '~core/forecast/words'
 import { formatConsistency, formatLength, formatMass, formatRoughMass, formatVolume, roundTo } from '~core/units/format'
 import type { BagBody, BucketBody, LibraryItem } from '~contract/library'
 import BagTests from '~/features/powders/BagTests.vue'
 import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
+import GroundButton from '~/ui/GroundButton.vue'
 import LongList from '~/ui/LongList.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import PlainButton from '~/ui/PlainButton.vue'
@@ -27,10 +28,12 @@ const library = useLibrary(), session = useSession(), clock = useClock()
 await library.load()
 const units = computed(() => session.units)
 const KEPT = STORAGE.map(id => ({ id, words: STORAGE_WORDS[id] }))
+const known = (b: LibraryItem<'bag'>) => taughtBag(agedBag({ ...b.body, id: b.id }, clock.halfHour), b.taught ?? [])
 function learntOf(b: LibraryItem<'bag'>): string | undefined {
-  const shift = bagShift(taughtBag(agedBag({ ...b.body, id: b.id }, clock.halfHour), b.taught ?? []))
+  const shift = bagShift(known(b))
   return shift && bagShiftWords(shift)
 }
+const nextOf = (b: LibraryItem<'bag'>) => nextPourWords(known(b).rate)
 const bag = useEditing('bag', (): BagBody => ({ name: '', classId: 'casting-plaster', uncertain: false, note: '' }))
 const bucket = useEditing('bucket', (): BucketBody => ({ name: '', vessel: { bottom: 0.2, top: 0.25, height: 0.24 } }))
 /** Mass of one litre of powder as the person scoops it; kept as a bulk density with a twentieth either way. */
@@ -93,8 +96,10 @@ function setOpened(event: Event) {
           : pastItsTime(b.body, clock.halfHour)
             ? `, open for ${monthsOpen(b.body.opened, clock.halfHour)} months: its set is less certain. Try a cup`
             : ''
-      }}<template v-if="learntOf(b)">. {{ learntOf(b) }}</template></span
-      ></span
+      }}</span
+      ><template v-if="learntOf(b)"><br /><span class="small soft"
+      ><GroundButton ground="bag-speed" :basis="nextOf(b)">{{ learntOf(b) }}</GroundButton></span
+      ></template></span
       >
       <span class="small"
       >{{ leftOf(b)?.words
@@ -104,11 +109,12 @@ function setOpened(event: Event) {
       }}</span></template
       ></span
       >
-      <span class="small soft wide">{{
-        b.body.bulk
-          ? `a litre weighs ${roundTo(b.body.bulk.low, 10)} to ${roundTo(b.body.bulk.high, 10)} g as scooped here`
-          : 'bulk density not measured'
-      }}</span>
+      <span class="small soft wide"
+      ><GroundButton v-if="b.body.bulk" ground="bulk"
+      >a litre weighs {{ roundTo(b.body.bulk.low, 10) }} to {{ roundTo(b.body.bulk.high, 10) }} g as scooped
+        here</GroundButton
+      ><template v-else>bulk density not measured</template></span
+      >
       <span v-if="session.mayWrite" class="ways"
       ><PlainButton
         label="Measure it"
@@ -138,8 +144,10 @@ function setOpened(event: Event) {
     <LongList v-slot="{ item: b }" :items="library.items.bucket" :key-of="b => b.id" class="bags">
       <span class="strong">{{ b.body.name }}</span>
       <span class="small"
+      ><GroundButton ground="holds"
       ><span class="num">{{ formatVolume(vesselVolume(b.body.vessel, safeHeight(b.body.vessel)), units) }}</span>
-        with room to stir</span
+        with room to stir</GroundButton
+      ></span
       >
       <span class="small soft wide"
       >{{ formatLength(b.body.vessel.bottom, units) }} across below,

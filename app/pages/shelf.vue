@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
+import { standingWords } from '~core/drying/words'
+import type { GroundId } from '~core/setting/words'
 import { formatConsistency } from '~core/units/format'
 import type { Standing } from '~core/drying/places'
 import type { Happening, Verdict } from '~core/pour/events'
@@ -7,6 +9,7 @@ import type { DefectId } from '~core/pour/defects'
 import type { CastSummary } from '~core/pour/projection'
 import LongList from '~/ui/LongList.vue'
 import RippleGlyph from '~/ui/RippleGlyph.vue'
+import GroundButton from '~/ui/GroundButton.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 import CastBar from '~/features/shelf/CastBar.vue'
 import NeedWords from '~/features/shelf/NeedWords.vue'
@@ -97,6 +100,14 @@ const ACTION: Partial<Record<CastGroup['need'], { word: string, strong: boolean 
   'ready-now': { word: 'Finished', strong: true },
   'drying': { word: 'Finished', strong: false },
   'kept-damp': { word: 'Finished', strong: false },
+}
+/** What the time of each need stands on. */
+const GROUND: Partial<Record<CastGroup['need'], GroundId>> = {
+  'open-late': 'open', 'open-now': 'open', 'setting': 'open', 'drying': 'dry', 'ready-now': 'dry',
+}
+function fromWords({ first: c }: CastGroup): string {
+  const mix = `${c.powder} at ${formatConsistency(c.ratio)}, in ${c.material.replace('-', ' ')}`
+  return c.drying ? `${mix}; ${standingWords(c.drying.standing, session.units)}` : mix
 }
 function recordAll(group: CastGroup, casts: readonly CastSummary[], make: (cast: string) => Happening) {
   return records.recordAll(group.pour, casts.map(c => make(c.id)))
@@ -193,7 +204,11 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
         <CastBar class="bar" :cast="r.first" />
         <span class="need">
           <NeedWords :group="r" part="what" :class="['strong', { num: r.need === 'setting' }]" /><br>
-          <NeedWords :group="r" part="when" class="small soft" />
+          <span class="small soft"
+          ><GroundButton v-if="GROUND[r.need]" :ground="GROUND[r.need]!" :from="fromWords(r)"
+          ><NeedWords :group="r" part="when" /></GroundButton
+          ><NeedWords v-else :group="r" part="when"
+          /></span>
           <span v-if="adviceFor(r, clock.halfHour)" class="small advice">{{ adviceFor(r, clock.halfHour) }}</span>
         </span>
         <PlainButton

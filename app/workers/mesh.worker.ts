@@ -1,5 +1,6 @@
 import { expose, transfer } from 'comlink'
 import { searchMoves } from '~core/mould/mesh/fill-moves'
+import { jacketLayers } from '~core/mould/mesh/jacket'
 import { judged, readModel, type Model } from '~core/mould/mesh/model'
 import { holeOnTop, openOnTop } from '~core/mould/mesh/openings'
 import type { Vector } from '~core/mould/mesh/spans'
@@ -51,6 +52,8 @@ const work = {
     finish(searchTilt(positions(), up, pour, vents), progress),
   moves: ({ up, pour, vents }: Pouring, progress: Progress) =>
     finish(searchMoves(positions(), up, [...pour, ...vents]), progress),
+  jacket: (thickness: number, layers: number, stands: Vector | undefined, progress: Progress) =>
+    held && finish(jacketLayers(held, thickness, layers, held.measures.volume, stands), progress),
   vent: ({ up, pour, vents }: Pouring, radius: number) => bestVent(positions(), up, pour, vents, radius),
 }
 export type MeshWork = typeof work

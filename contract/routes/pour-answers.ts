@@ -8,6 +8,7 @@ import { DEFECTS, type DefectId } from '~core/pour/defects'
 import type { PourEvent } from '~core/pour/events'
 import type { CastSummary, PourSummary } from '~core/pour/projection'
 import { powderClassIdSchema } from '../library'
+import { characterSchema } from '../taught'
 import {
   ENTRY_FAULTS,
   sentEventSchema,
@@ -31,6 +32,7 @@ const seconds = z.number(), ratio = z.number(), celsius = z.number()
 
 export const taught: z.ZodType<Taught> = z.strictObject({
   mean: z.number(), sd: z.number(), at: moment.optional(), model: z.string().optional(),
+  character: characterSchema.optional(),
 })
 export const confirmedCauses: z.ZodType<Confirmed> = z.array(z.strictObject({ defect, cause, times: z.int() }))
 

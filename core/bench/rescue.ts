@@ -150,7 +150,7 @@ function colderWater(run: FrozenRun): readonly Act[] {
   if (!mould || run.plan.waterTemperature < 13) return []
   const pourBy = (waterTemperature: Celsius) =>
     centreMoments({
-      ...momentsInput({ ...run.plan, waterTemperature }, run.ratio, mould, QUICK_MIX, run.world.bag),
+      ...momentsInput({ ...run.plan, waterTemperature }, run.ratio, mould, QUICK_MIX, run.world),
       powder,
     }).pourBy
   const gains = pourBy(10) - pourBy(run.plan.waterTemperature)

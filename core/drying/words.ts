@@ -1,7 +1,7 @@
 import { formatTemperature } from '../units/format'
 import type { UnitPreferences } from '../units/units'
 import type { NotHere, NotHereCode } from './here'
-import type { PlaceId, SkyId, WindId } from './places'
+import type { PlaceId, SkyId, Standing, WindId } from './places'
 import type { SteadyCode } from './weighings'
 
 /** Where a cast stands. */
@@ -22,6 +22,13 @@ export const PLACE_WORDS: Readonly<Record<PlaceId, PlaceWords>> = {
   'sky-board': { name: 'Outside on a board, open to the sky' },
   'wet-ground': { name: 'Outside, on damp ground' },
   'damp': { name: 'Kept damp, wrapped' },
+}
+
+/** “on a rack, air all round, 20 °C, 50 % humidity” */
+export function standingWords({ place, air }: Standing, prefs: UnitPreferences): string {
+  const name = PLACE_WORDS[place].name
+  return `${name[0]!.toLowerCase()}${name.slice(1)}, ${formatTemperature(air.celsius, prefs)}, ${
+    Math.round(100 * air.humidity)} % humidity`
 }
 
 /** What the day is like outside. */

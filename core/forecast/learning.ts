@@ -10,15 +10,15 @@ import {
   CONDUCTIVITY_SD,
   COOLING_SD,
   JAMMING_SD,
-  MODEL_VERSION,
   NOT_WITHIN,
-  rateOf,
-  SEEDS_SD,
   TEMPERATURE_SD,
   tappingEnds,
   type Moments,
   type MomentsInput,
 } from '../setting/moments'
+import { warmToTouch } from '../setting/touch'
+import { characterOf, drawCharacter, TAIL_MEDIAN, type BagCharacter, type Three } from '../setting/bag-character'
+import { taughtFrom } from './bag'
 import { fitSurfaces, onSurface, type Surface } from './surface'
 
 /**
@@ -33,12 +33,12 @@ import { fitSurfaces, onSurface, type Surface } from './surface'
  * the hand and the model's misfit together.
  */
 const MARKS = {
-  'webbing': { moment: 'webbing', sd: 0.12 },
-  'will-not-pour': { moment: 'pourBy', sd: 0.15 },
-  'warm': { moment: 'warm', sd: 0.20 },
-  'gloss-gone': { moment: 'glossGone', sd: 0.09 },
-  'warmest': { moment: 'warmest', sd: 0.055 },
-  'cold-again': { moment: 'coolAgain', sd: 0.15 },
+  'webbing': { moment: 'webbing', sd: 0.10 },
+  'will-not-pour': { moment: 'pourBy', sd: 0.13 },
+  'warm': { moment: 'warm', sd: 0.17 },
+  'gloss-gone': { moment: 'glossGone', sd: 0.077 },
+  'warmest': { moment: 'warmest', sd: 0.047 },
+  'cold-again': { moment: 'coolAgain', sd: 0.20 },
 } as const satisfies Record<string, { readonly moment: Key, readonly sd: number }>
 export type TellingSign = keyof typeof MARKS
 export const TELLING_SIGNS = Object.keys(MARKS) as readonly TellingSign[]
@@ -67,32 +67,35 @@ const KEYS = [
 type Key = typeof KEYS[number]
 /** Place of each moment among the surfaces. */
 const PLACE = Object.fromEntries(KEYS.map((k, i) => [k, i])) as Readonly<Record<Key, number>>
+/**
+ * Moments at which it is so and so strong: what their surfaces hold is how long after the loss of gloss, which the late
+ * tail stretches; a quadratic follows that three times better than it does the moment.
+ */
+const AFTER_GLOSS: ReadonlySet<Key> = new Set(['finalSet', 'openFlexible', 'rigidStrong', 'thinStrong'])
 /** Rise to its peak is followed at these shares of it. */
 const SHARES = [0.05, 0.1, 0.2, 0.35, 0.5, 0.65, 0.8, 0.9, 0.97] as const
-/** How much warmer than it began a hand notices, K (engineering guess). */
-const NOTICED = 6
 
 /**
  * Numbers that are drawn: bag's speed, seeds, ratio, warmth, jamming, conduction, the effect of additives where that is
  * doubtful, and the late tail.
  */
 const DIMENSIONS = 8
-/**
- * Median and deviation of the tail's exponent, in its logarithm: a little slower than the plan's centre, since practice
- * opens later than the model (engineering guess).
- */
-const TAIL_MEDIAN = 1.02, TAIL_SD = 0.41
 /** Runs that the surfaces are put through; they have 53 terms. */
 const RUNS = 84
 const CANDIDATES = 2000
 /**
  * Beyond what is drawn, the model itself is off by this in the logarithm of a time (engineering guess; cooling more).
  */
-const MISFIT = 0.02
+const MISFIT = 0.01
 /** A thermometer's error with the model's, K; readings of one pour lean the same way, so each counts for half. */
 const READING_SD = 0.8, READING_WEIGHT = 0.5
-/** Student's t with six degrees of freedom: one wrong press does not carry the forecast away. */
-const FREEDOM = 6
+/** Student's t with eight degrees of freedom: one wrong press does not carry the forecast away. */
+const FREEDOM = 8
+/**
+ * Some press everything early and some everything late, by this in the logarithm of time: each is so likely
+ * (engineering guess).
+ */
+const HABITS = [{ late: -0.08, share: 0.15 }, { late: 0, share: 0.7 }, { late: 0.08, share: 0.15 }] as const
 /** Marks farther from the best explanation than this many of their own deviations contradict each other. */
 const CONTRADICTION = 2
 
@@ -104,17 +107,12 @@ export interface Prior {
   readonly rises: readonly Surface[]
   /** Rise at the warmest, K. */
   readonly peak: Surface
-  readonly rate: { readonly mean: number, readonly sd: number }
+  readonly bag: BagCharacter
   readonly start: Celsius
 }
 
-/** Seconds at which the hottest place has risen by a share of its peak, and the peak itself. */
-function riseTimes(
-  samples: readonly Sample[],
-  warmest: Seconds,
-  hottest: Celsius,
-  start: Celsius,
-): { readonly times: number[], readonly noticed: Seconds } {
+/** Seconds at which the hottest place has risen by each share of its peak. */
+function riseTimes(samples: readonly Sample[], warmest: Seconds, hottest: Celsius, start: Celsius): number[] {
   const until = (rise: number): Seconds => {
     for (let i = 1; i < samples.length; i++) {
       const [a, b] = [samples[i - 1]!, samples[i]!]
@@ -127,10 +125,7 @@ function riseTimes(
     }
     return warmest
   }
-  return {
-    times: SHARES.map(s => until(s * Math.max(0.1, hottest - start))),
-    noticed: hottest - start > NOTICED ? until(NOTICED) : NOT_WITHIN,
-  }
+  return SHARES.map(s => until(s * Math.max(0.1, hottest - start)))
 }
 
 /**
@@ -143,7 +138,7 @@ export function priorOf(input: MomentsInput): Prior {
   const resolution = coarseFor(input.section)
   const ratioSd = Math.log(input.ratio.high / input.ratio.low) / (2 * Z80)
   const doubtful = speedDoubt(input.additions ?? []) > 0
-  const rate = rateOf(input)
+  const bag = characterOf(input)
   const start = settingMix({ ...input, ratio: input.ratio.value }).start
   const ln = (t: number) => Math.log(Math.max(1, Math.min(NOT_WITHIN, t)))
   const values = points.map((z) => {
@@ -163,13 +158,13 @@ export function priorOf(input: MomentsInput): Prior {
       waterTemperature: input.waterTemperature + TEMPERATURE_SD * warmth,
       roomTemperature: input.roomTemperature + TEMPERATURE_SD * warmth,
     }
-    const samples: Sample[] = []
+    const samples: Sample[] = [], [ownRate, ownSeeds, ownTail] = drawCharacter(bag, [speed, seeds, tail])
     const run = runSetting(
       setting,
       {
-        rate: Math.exp(rate.mean + rate.sd * speed),
-        seeds: Math.exp(SEEDS_SD * seeds),
-        tail: TAIL_MEDIAN * Math.exp(TAIL_SD * tail),
+        rate: Math.exp(ownRate),
+        seeds: Math.exp(ownSeeds),
+        tail: TAIL_MEDIAN * Math.exp(ownTail),
         jamming: Math.exp(JAMMING_SD * jamming),
         conductivity: Math.exp(CONDUCTIVITY_SD * conduction),
         effect: doubtful ? effect : 0,
@@ -180,13 +175,15 @@ export function priorOf(input: MomentsInput): Prior {
     )
     const { moments } = run
     const rises = riseTimes(samples, moments.warmest, moments.warmestTemperature, samples[0]!.hottest)
-    const own: Record<Key, number> = { ...moments, warm: rises.noticed, tapUntil: tappingEnds(setting, input, run) }
-    return [...KEYS.map(k => ln(own[k])), ...rises.times.map(ln), moments.warmestTemperature - samples[0]!.hottest]
+    const warm = warmToTouch(samples, setting.roomTemperature) ?? NOT_WITHIN
+    const own: Record<Key, number> = { ...moments, warm, tapUntil: tappingEnds(setting, input, run) }
+    const held = KEYS.map(k => ln(AFTER_GLOSS.has(k) && own[k] < NOT_WITHIN ? own[k] - own.glossGone : own[k]))
+    return [...held, ...rises.map(ln), moments.warmestTemperature - samples[0]!.hottest]
   })
   const surfaces = fitSurfaces(points, values, DIMENSIONS)
   return {
     input,
-    rate,
+    bag,
     start,
     times: surfaces.slice(0, KEYS.length),
     rises: surfaces.slice(KEYS.length, -1),
@@ -213,7 +210,11 @@ function preparedPoints() {
 }
 
 /** Logarithm of a candidate's moment. */
-const lnMoment = (prior: Prior, key: Key, z: Float64Array, at: number) => onSurface(prior.times[PLACE[key]]!, z, at)
+function lnMoment(prior: Prior, key: Key, z: Float64Array, at: number): number {
+  const ln = onSurface(prior.times[PLACE[key]]!, z, at)
+  if (!AFTER_GLOSS.has(key)) return ln
+  return Math.log(Math.exp(ln) + Math.exp(onSurface(prior.times[PLACE.glossGone]!, z, at)))
+}
 /**
  * And of when it can be opened: strong enough for its mould, a rigid or thin piece not before it is past its warmest.
  */
@@ -260,11 +261,12 @@ function risenAt(prior: Prior, z: Float64Array, at: number, lnT: number): number
 function explains(prior: Prior, seen: readonly Observation[], z: Float64Array, at: number, widened: number): number {
   let sum = 0
   let offset: number | undefined
+  const marks = HABITS.map(p => Math.log(p.share))
   for (const o of seen) {
     const lnT = Math.log(Math.max(1, o.at))
     if (o.what === 'mark') {
-      const { moment, sd } = MARKS[o.sign]
-      sum += student((lnT - lnMoment(prior, moment, z, at)) / (sd * widened))
+      const { moment, sd } = MARKS[o.sign], off = lnT - lnMoment(prior, moment, z, at)
+      for (let i = 0; i < HABITS.length; i++) marks[i]! += student((off - HABITS[i]!.late) / (sd * widened))
     }
     else if (o.what === 'temperature') {
       const risen = risenAt(prior, z, at, lnT)
@@ -278,7 +280,8 @@ function explains(prior: Prior, seen: readonly Observation[], z: Float64Array, a
       sum += logNormalCdf(o.hard ? r : -r)
     }
   }
-  return sum
+  const most = Math.max(...marks)
+  return sum + most + Math.log(marks.reduce((all, x) => all + Math.exp(x - most), 0))
 }
 
 /**
@@ -453,49 +456,20 @@ export function quantiles(values: Float64Array, weight: Float64Array, at: readon
   return result
 }
 
-/** The posterior of the rate with the prior taken out again, so that pours can be put together. */
+/** Places of speed, seeds and tail among the numbers that are drawn. */
+const OF_THE_BAG = [0, 1, 7] as const
+/** What this pour tells of its bag. */
 function taughtBy(prior: Prior, { z, weight }: Candidates): Taught | undefined {
-  let mean = 0, square = 0
+  const mean = [0, 0, 0], square = OF_THE_BAG.map(() => [0, 0, 0])
   for (let i = 0; i < CANDIDATES; i++) {
-    mean += weight[i]! * z[i * DIMENSIONS]!
-    square += weight[i]! * z[i * DIMENSIONS]! ** 2
+    const w = weight[i]!, own = OF_THE_BAG.map(d => z[i * DIMENSIONS + d]!)
+    own.forEach((x, a) => {
+      mean[a]! += w * x
+      for (let b = 0; b < 3; b++) square[a]![b]! += w * x * own[b]!
+    })
   }
-  const variance = Math.max(0.01, square - mean * mean)
-  // A pour that leaves the rate as uncertain as before has taught nothing.
-  if (variance > 0.9) return undefined
-  const precision = 1 / variance - 1
-  return {
-    mean: prior.rate.mean + prior.rate.sd * mean / variance / precision,
-    sd: prior.rate.sd / Math.sqrt(precision),
-    model: MODEL_VERSION,
-  }
-}
-
-/**
- * Between one pour and the next from the same bag, in the logarithm of the rate: what is not the powder (engineering
- * guess).
- */
-const BETWEEN_POURS = 0.07
-/** Each later pour counts this much less for every one that came after it: bags change. */
-const FADING = 0.9
-
-/** What another version of the model read out of a pour says less to this one: its spread is taken this many times. */
-const ACROSS_MODELS = 2
-const sdNow = ({ sd, model }: Taught) => model === MODEL_VERSION ? sd : ACROSS_MODELS * sd
-
-/**
- * A bag's rate from what its pours taught, the newest first, on top of what its class lets expect: normal distributions
- * put together by their precisions.
- * @returns mean and standard deviation of the logarithm of the rate against the class.
- */
-export function bagRate(classSd: number, taught: readonly Taught[]): Taught {
-  let precision = 1 / classSd ** 2, sum = 0
-  taught.forEach((t, age) => {
-    const p = FADING ** age / (sdNow(t) ** 2 + BETWEEN_POURS ** 2)
-    precision += p
-    sum += p * t.mean
-  })
-  return { mean: sum / precision, sd: Math.max(BETWEEN_POURS, Math.sqrt(1 / precision)) }
+  const spread = square.map((row, a) => row.map((x, b) => x - mean[a]! * mean[b]!))
+  return taughtFrom(prior.bag, mean as unknown as Three, spread)
 }
 
 /** A moment that moves by less than this, or by less than this share of its time, is as planned. */

@@ -1,7 +1,8 @@
 import { Z80 } from '../units/quantity'
-import { bagRate, TELLING_SIGNS, type Observation, type TellingSign } from './learning'
+import { taughtRate } from './bag'
+import { TELLING_SIGNS, type Observation, type TellingSign } from './learning'
 import type { Taught, BagFacts } from '../plan/types'
-import { classRateSd, type Moments, type MomentsInput } from '../setting/moments'
+import type { Moments, MomentsInput } from '../setting/moments'
 import { momentsInput } from '../plan/moments-input'
 import type { FrozenRun } from '../plan/run'
 import type { BatchState, PourState } from '../pour/fold'
@@ -51,7 +52,7 @@ export function learningInputs(
         input: asItWent(
           run,
           happened,
-          momentsInput(run.plan, run.ratio, mould, planned.steps.soaked.value, run.world.bag),
+          momentsInput(run.plan, run.ratio, mould, planned.steps.soaked.value, run.world, planned),
         ),
         open: run.moments[mould.id]!.open.from,
       }
@@ -93,7 +94,7 @@ export function taughtBag<T extends BagFacts>(bag: T, pours: readonly Taught[]):
   const taught = bag.cups?.length ? [...pours, ...bag.cups].sort((a, b) => (b.at ?? 0) - (a.at ?? 0)) : pours
   return taught.length === 0
     ? bag
-    : { ...bag, rate: { ...bagRate(classRateSd(bag.uncertain), taught), batches: taught.length } }
+    : { ...bag, rate: { ...taughtRate(bag.uncertain, taught), batches: taught.length } }
 }
 
 /** What a bag's pours and cups taught: by which share it sets later than its class, sooner when below 0. */

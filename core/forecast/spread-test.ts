@@ -10,21 +10,29 @@ import { cupInput } from './cup-test'
 export const SPREAD_AT: Seconds = 180
 
 /** One reading: as it was mixed, and the mean of two diameters at right angles. */
-export interface SpreadReading { readonly ratio: WaterRatio, readonly celsius: Celsius, readonly diameter: Metres }
+export interface SpreadReading {
+  readonly ratio: WaterRatio
+  readonly celsius: Celsius
+  readonly diameter: Metres
+  /** When the ring was lifted, after powder met water; three minutes unless said. */
+  readonly after?: Seconds
+}
 
 const inputOf = (classId: PowderClassId, ratio: WaterRatio, celsius: Celsius): SettingInput =>
   ({ ...cupInput(classId, celsius), ratio })
 
-/** How wide a mix of this class runs three minutes after wetting, m. */
-export function spreadExpected(classId: PowderClassId, ratio: WaterRatio, celsius: Celsius): Metres {
+/** How wide a mix of this class runs so long after wetting, m. */
+export function spreadExpected(
+  classId: PowderClassId, ratio: WaterRatio, celsius: Celsius, after: Seconds = SPREAD_AT,
+): Metres {
   const input = inputOf(classId, ratio, celsius)
-  const tau = settingCurve(input, SPREAD_AT, 20).stiffness.at(-1)!
+  const tau = settingCurve(input, after, 20).stiffness.at(-1)!
   return spreadOf(tau, settingMix(input).amounts.slurryDensity)
 }
 
 /** How much wider, in logarithms, for how much more water: 1 of plaster of Paris, 1.6 of a stone. */
-function slope(classId: PowderClassId, ratio: WaterRatio, celsius: Celsius): number {
-  const at = (w: number) => Math.log(spreadExpected(classId, w, celsius))
+function slope(classId: PowderClassId, { ratio, celsius, after }: SpreadReading): number {
+  const at = (w: number) => Math.log(spreadExpected(classId, w, celsius, after))
   return (at(1.05 * ratio) - at(0.95 * ratio)) / Math.log(1.05 / 0.95)
 }
 
@@ -41,7 +49,7 @@ export function bagSpread(
 ): { readonly mean: number, readonly sd: number } {
   const precision = 1 / BAG_SD ** 2 + readings.length / SEEN
   const sum = readings.reduce((s, r) =>
-    s + Math.log(r.diameter / spreadExpected(classId, r.ratio, r.celsius)) / SEEN, 0)
+    s + Math.log(r.diameter / spreadExpected(classId, r.ratio, r.celsius, r.after)) / SEEN, 0)
   return { mean: sum / precision, sd: Math.sqrt(1 / precision) }
 }
 
@@ -59,10 +67,10 @@ export interface SpreadSaid {
  * @param before its readings until now, which are what the bag is known by
  */
 export function readSpread(classId: PowderClassId, now: SpreadReading, before: readonly SpreadReading[]): SpreadSaid {
-  const { ratio, celsius, diameter } = now, { mean, sd } = bagSpread(classId, before)
-  const expected = spreadExpected(classId, ratio, celsius) * Math.exp(mean)
+  const { ratio, celsius, diameter, after } = now, { mean, sd } = bagSpread(classId, before)
+  const expected = spreadExpected(classId, ratio, celsius, after) * Math.exp(mean)
   const off = Math.log(diameter / expected)
-  const like = ratio * Math.exp(off / Math.max(0.3, slope(classId, ratio, celsius)))
+  const like = ratio * Math.exp(off / Math.max(0.3, slope(classId, now)))
   const said = (code: SpreadCode): SpreadSaid => ({ code, expected, like })
   if (diameter < READABLE.from) return said('stiff')
   if (diameter > READABLE.to || pattyThickness(diameter) < READABLE.edge) return said('too-thin')

@@ -1,4 +1,4 @@
-import type { Seconds } from '../units/quantity'
+import { Z80, type Seconds } from '../units/quantity'
 import { listed } from '../units/sentences'
 import { formatConsistency, formatLength } from '../units/format'
 import type { UnitPreferences } from '../units/units'
@@ -38,6 +38,16 @@ export function spreadWords(
 
 /** Less than this is as its class does. */
 const ALIKE = 3
+/** What the next pour of a bag is planned with; nothing while only its class is known. */
+export function nextPourWords(rate: { readonly mean: number, readonly sd: number } | undefined): string | undefined {
+  if (!rate) return undefined
+  const percent = (x: number) => Math.round(100 * (Math.exp(x) - 1)), wide = percent(Z80 * rate.sd)
+  const by = percent(rate.mean)
+  return `the next plan takes it ${
+    Math.abs(by) < ALIKE ? 'as fast as its class' : `${Math.abs(by)} % ${by > 0 ? 'faster' : 'slower'} than its class`
+  }, eight times in ten within ${wide} %`
+}
+
 const count = (n: number, one: string, many: string) => n === 0 ? [] : [`${n} ${n === 1 ? one : many}`]
 /** “In 3 batches it set about 18 % sooner than its class.” */
 export function bagShiftWords({ later, batches, cups }: BagShift): string {

@@ -26,6 +26,9 @@ const EYE: Metres = 0.001
 /** What stays in the bowl, drips and draws damp, as a standard deviation of the ratio's logarithm. */
 export const CARE_SD = 0.0145
 
+/** What is less than a step is not told by it: then the ratio is known to no better than this (engineering guess). */
+const UNTOLD = 0.5
+
 /** A mass is the difference of two readings, each off by up to half a step: its standard deviation, kg. */
 const rounded = (scale: Kilograms) => scale / Math.sqrt(6)
 
@@ -34,7 +37,7 @@ const rounded = (scale: Kilograms) => scale / Math.sqrt(6)
  * @example scaleSd(0.001, 0.1, 0.3) // 0.0142
  */
 export function scaleSd(scale: Kilograms, powder: Kilograms, ratio: WaterRatio): number {
-  return rounded(scale) * Math.hypot(1 / powder, 1 / (ratio * powder))
+  return Math.min(UNTOLD, rounded(scale) * Math.hypot(1 / powder, 1 / (ratio * powder)))
 }
 
 /**
@@ -50,12 +53,12 @@ export function leastPowder(scale: Kilograms, ratio: WaterRatio, within: number)
  * @example jugSd({ step: 25e-6, width: 0.085 }, 250e-6) // 0.037
  */
 export function jugSd({ step, width }: Jug, volume: CubicMetres): number {
-  return Math.hypot(step / Math.sqrt(12), Math.PI / 4 * width * width * EYE) / volume
+  return Math.min(UNTOLD, Math.hypot(step / Math.sqrt(12), Math.PI / 4 * width * width * EYE) / volume)
 }
 
 /** Of the ratio's logarithm, however water is measured, and what care leaves. @param powder the least of a batch, kg */
 export function measuredSd({ scale, jug }: Measures, powder: Kilograms, ratio: WaterRatio): number {
   if (!(powder > 0)) return CARE_SD
   if (!jug) return Math.hypot(CARE_SD, scaleSd(scale, powder, ratio))
-  return Math.hypot(CARE_SD, rounded(scale) / powder, jugSd(jug, ratio * powder / 1000))
+  return Math.hypot(CARE_SD, Math.min(UNTOLD, rounded(scale) / powder), jugSd(jug, ratio * powder / 1000))
 }

@@ -126,7 +126,7 @@ const FACTS: Readonly<Record<LabFactId, FactWords>> = {
     name: 'Opens at the earliest',
     note: 'Flexible: a third of its wet strength; rigid: seven tenths, and past its warmest.',
   },
-  cool: { name: 'Cool again', note: 'Within 2 K of the room.' },
+  cool: { name: 'Cool again', note: 'To a hand on the outside; a thick piece stays warm within for hours.' },
   growth: { name: 'Grows on setting', note: 'Linear, in air; under water about twice.' },
   hour: { name: 'Strength after 1 h', note: 'Compressive, at the slowest place.' },
   wet: { name: 'Strength wet', note: 'Compressive, fully set.' },

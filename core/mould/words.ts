@@ -207,6 +207,14 @@ export const SHELL_BODY_WORDS: Readonly<Record<Core['kind'], string>> = {
   dome: 'A dome on a table',
 }
 
+/** What the layers of a shell take, from the inside out. @param told each as it is written */
+export function shellWords(told: readonly string[], layers: readonly number[]): string {
+  if (layers.length < 2) return `It takes ${told[0] ?? 'nothing'}.`
+  const more = Math.round(100 * (layers.at(-1)! / layers[0]! - 1))
+  const last = more > 5 ? ` The last takes ${more} % more than the first.` : ''
+  return `From the inside out: ${told.join(', ')}.${last}`
+}
+
 /** That gauges contradict each other. */
 export function disagreeWords({ least, most }: NonNullable<Gauged['disagree']>, prefs: UnitPreferences): string {
   return `These do not agree: ${formatVolume(least, prefs)} against ${

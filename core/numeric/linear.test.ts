@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { generator } from './generator'
-import { choleskyRoot, solveByRoot, solveLinear } from './linear'
+import { choleskyRoot, solveByRoot, solveLinear, symmetricEigen } from './linear'
 
 const times = (a: readonly (readonly number[])[], x: ArrayLike<number>) =>
   a.map(row => row.reduce((s, v, j) => s + v * x[j]!, 0))
@@ -29,6 +29,20 @@ describe('small linear systems', () => {
   it('by hand: 2x + y = 5 and x + 3y = 10 meet at 1 and 3; a row twice has no single answer', () => {
     expect(solveLinear([[2, 1], [1, 3]], [5, 10])!.x).toEqual([expect.closeTo(1, 12), expect.closeTo(3, 12)])
     expect(solveLinear([[1, 2], [2, 4]], [1, 2])).toBeUndefined()
+  })
+  it('eigenvectors of a symmetric matrix are turned into themselves, and stand square to each other', () => {
+    [1, 3].forEach((value, k) => expect(symmetricEigen([[2, 1], [1, 2]]).values[k]).toBeCloseTo(value, 12))
+    fc.assert(fc.property(fc.integer({ min: 1, max: 5 }).chain(square), (m) => {
+      const a = m.map((row, i) => row.map((x, j) => x + m[j]![i]!)), { values, vectors } = symmetricEigen(a)
+      values.forEach((value, k) => {
+        const v = vectors.map(row => row[k]!), turned = times(a, v)
+        turned.forEach((x, i) => expect(Math.abs(x - value * v[i]!)).toBeLessThan(1e-9))
+        values.forEach((_, l) => {
+          const dot = vectors.reduce((s, row) => s + row[k]! * row[l]!, 0)
+          expect(Math.abs(dot - (k === l ? 1 : 0))).toBeLessThan(1e-9)
+        })
+      })
+    }), { seed: 5 })
   })
 })
 

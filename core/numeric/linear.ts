@@ -58,3 +58,33 @@ export function solveByRoot(root: Float64Array, n: number, b: ArrayLike<number>)
   }
   return x
 }
+
+/** Below this share of the largest entry an entry beside the diagonal counts as none. */
+const NEARLY_NONE = 1e-14
+/**
+ * Eigenvalues of a small symmetric matrix and its eigenvectors, which are the columns of `vectors`, by Jacobi's
+ * rotations (any textbook of numerical linear algebra).
+ * @example symmetricEigen([[2, 1], [1, 2]]).values // [1, 3]
+ */
+export function symmetricEigen(
+  m: readonly (readonly number[])[],
+): { readonly values: readonly number[], readonly vectors: readonly (readonly number[])[] } {
+  const n = m.length, a = m.map(row => [...row]), v = m.map((row, i) => row.map((_, j): number => i === j ? 1 : 0))
+  const tiny = NEARLY_NONE * Math.max(...m.flat().map(Math.abs))
+  for (let sweep = 0; sweep < 30; sweep++) {
+    let turned = false
+    for (let p = 0; p < n; p++)
+      for (let q = p + 1; q < n; q++) {
+        if (!(Math.abs(a[p]![q]!) > tiny)) continue
+        turned = true
+        const theta = (a[q]![q]! - a[p]![p]!) / (2 * a[p]![q]!)
+        const t = (theta < 0 ? -1 : 1) / (Math.abs(theta) + Math.hypot(theta, 1)), c = 1 / Math.hypot(t, 1), s = t * c
+        const turn = (x: number, y: number): [number, number] => [c * x - s * y, s * x + c * y]
+        for (let k = 0; k < n; k++) [a[k]![p], a[k]![q]] = turn(a[k]![p]!, a[k]![q]!)
+        for (let k = 0; k < n; k++) [a[p]![k], a[q]![k]] = turn(a[p]![k]!, a[q]![k]!)
+        for (let k = 0; k < n; k++) [v[k]![p], v[k]![q]] = turn(v[k]![p]!, v[k]![q]!)
+      }
+    if (!turned) break
+  }
+  return { values: a.map((row, i) => row[i]!), vectors: v }
+}

@@ -6,13 +6,13 @@ import { jugSd, leastPowder, scaleSd, USUAL_SCALE } from '../gypsum/measuring'
 import { asMeasured, needsScale, ratioOf } from '../gypsum/schools'
 import { solveMix } from '../gypsum/mix'
 import { adiabaticRise, pourableUntil, settingMix, settingProblem } from '../setting/hydration'
-import { centreMoments, type MomentsInput } from '../setting/moments'
+import { centreMoments, centreOf, type MomentsInput } from '../setting/moments'
 import type { CubicMetres, Kilograms, Seconds, WaterRatio } from '../units/quantity'
 import { splitIntoBatches } from './batches/batches'
 import { batchOf, coatTotals, listCasts, mixingRoom, MOST_CASTS, reach, recipeOf, type Batching } from './batches/casts'
 import { castSection, castSize, castVolume, coatProblems, MOST_COATS, pouredBack } from './batches/coats'
 import { customaryPourBy } from './customs'
-import { momentsInput } from './moments-input'
+import { largestOf, momentsInput } from './moments-input'
 import { plannedStanding } from './standing'
 import { pouringBy, stirStart } from './batches/pace'
 import { checkMix, problemList, type ProblemList } from './problems'
@@ -117,7 +117,7 @@ function pouringWindow(
   const withLosses = 1 + plan.losses
   const most = powderPerVolume * Math.min(mixingRoom(plan, world).capacity, whole * withLosses)
   const { pace = {} } = world, early = stirStart(plan, 0, pace), late = stirStart(plan, most, pace)
-  const untilFrom = (from: Seconds) => pourableUntil({ ...inputFrom(from), ratio })
+  const untilFrom = (from: Seconds, input = inputFrom(from)) => pourableUntil({ ...input, ratio }, centreOf(input))
   const whenEarly = untilFrom(early), whenLate = untilFrom(late)
   const flat = late - early < 1 || !Number.isFinite(whenEarly + whenLate)
   const pourBy = (from: Seconds) =>
@@ -195,8 +195,8 @@ export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   if (list.refused()) return nothing
 
   const governing = casts.reduce((a, b) => castSection(plan, b) > castSection(plan, a) ? b : a)
-  const inputFrom = (stirFrom: Seconds, ratio = aimed) =>
-    momentsInput(plan, ratio, governing, stirFrom, world.bag)
+  const inputFrom = (stirFrom: Seconds, ratio = aimed, batch?: Batch) =>
+    momentsInput(plan, ratio, governing, stirFrom, world, batch)
   const why = settingProblem({ ...inputFrom(0), ratio: aimed.value })
   if (why) list.add('ratio', 'refuse', { code: 'cannot-work-out', why })
   if (list.refused()) return nothing
@@ -204,7 +204,7 @@ export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   const { batches, tooSlow } = makeBatches(batching, casts, pouringWindow(batching, inputFrom))
   const least = Math.min(...batches.map(b => b.mix.powder))
   const ratio = asMeasured(plan.school, aimed, plan.measures, least)
-  const input = inputFrom(Math.max(...batches.map(b => b.steps.soaked.value)), ratio)
+  const input = inputFrom(Math.max(...batches.map(b => b.steps.soaked.value)), ratio, largestOf(batches))
   const customary = batches.map(b => customaryPourBy(plan, b))
   const slow = tooSlow && customary.some(c => c === undefined)
   const centre = centreMoments(input)

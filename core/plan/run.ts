@@ -3,7 +3,7 @@ import { endUse } from '../gypsum/end-use'
 import { factsOf, powderClass, type PowderClass, type PowderFacts } from '../gypsum/powders'
 import { expectedDrying } from '../drying/expected'
 import { forecasting, MODEL_VERSION, type Moments } from '../setting/moments'
-import { momentsInput } from './moments-input'
+import { largestOf, momentsInput } from './moments-input'
 import { workOutPlan } from './plan'
 import type { Problem } from './problems'
 import type { Batch, MouldFacts, Plan, PlanWorld } from './types'
@@ -77,7 +77,7 @@ export function* freezing(plan: Plan, world: PlanWorld): Generator<undefined, Fr
   // Moulds that are alike to the heat share one forecast.
   const known = new Map<string, Moments>()
   for (const [id, mould] of used) {
-    const input = momentsInput(plan, result.ratio, mould, stirFrom, world.bag)
+    const input = momentsInput(plan, result.ratio, mould, stirFrom, world, largestOf(result.batches))
     const key = [mould.material, mould.wall, mould.section, mould.fragile, mould.volume.value].join()
     moments[id] = known.get(key) ?? (yield* forecasting(input)).moments
     known.set(key, moments[id])

@@ -7,8 +7,10 @@ import type { Mix } from '../gypsum/mix'
 import type { PowderClass, PowderClassId, Span } from '../gypsum/powders'
 import type { SchoolId, Scoop } from '../gypsum/schools'
 import type { Stirring } from '../gypsum/stirring'
+import type { Gauge } from '../mould/gauge/gauge'
 import type { Mouth, Vessel } from '../mould/gauge/vessel'
 import type { ReadyFacts } from '../mould/readiness'
+import type { KnownBag, Six, Three } from '../setting/bag-character'
 import type { MouldMaterial, SettingPlaceId } from '../setting/body'
 import type { centreMoments, MomentsInput } from '../setting/moments'
 import type { Celsius, CubicMetres, Estimate, Kilograms, Metres, Seconds, WaterRatio } from '../units/quantity'
@@ -37,6 +39,8 @@ export interface MouldFacts extends Partial<Pick<ReadyFacts, 'halves' | 'cradle'
   readonly fragile: boolean
   /** What it cost, in the workshop's money. */
   readonly cost?: number
+  /** How it was gauged. */
+  readonly gauges?: readonly Gauge[]
 }
 
 interface BucketFacts { readonly id: string, readonly name: string, readonly vessel: Vessel }
@@ -51,6 +55,11 @@ export interface Taught {
   readonly at?: number
   /** The version of the setting model that read it; none before there was a second one. */
   readonly model?: string
+  /**
+   * What it told of the bag's speed, seeds and tail together (logarithms): lower half of the precision, row by row, and
+   * precision times mean. Earlier versions of the model read the speed alone.
+   */
+  readonly character?: { readonly precision: Six, readonly pull: Three }
 }
 
 export interface BagFacts {
@@ -66,7 +75,7 @@ export interface BagFacts {
    * What its own pours taught of its speed: mean and standard deviation of the logarithm of its rate against its class,
    * over so many batches.
    */
-  readonly rate?: { readonly mean: number, readonly sd: number, readonly batches: number }
+  readonly rate?: NonNullable<KnownBag['bagRate']> & { readonly batches: number }
   /** Its cup tests: what each taught of its speed, and when. */
   readonly cups?: readonly (Taught & { readonly at: number })[]
   /** The day it was opened. */

@@ -175,7 +175,7 @@ export const SIGN_WORDS: Readonly<Record<Sign, SignWords>> = {
   },
   'warm': {
     words: 'Warm',
-    meaning: 'Noticeably warm to the hand.',
+    meaning: 'A hand on the outside feels it warming.',
   },
   'warmest': {
     words: 'Warmest',
@@ -183,7 +183,7 @@ export const SIGN_WORDS: Readonly<Record<Sign, SignWords>> = {
   },
   'cold-again': {
     words: 'Cool again',
-    meaning: 'Back to room temperature after its heat: set, not yet dry.',
+    meaning: 'The outside no longer feels warm: set, not yet dry. A thick one stays warm within for hours.',
   },
 }
 

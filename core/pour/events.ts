@@ -2,6 +2,7 @@ import type { Standing } from '../drying/places'
 import type { Celsius, Kilograms, Metres, Seconds } from '../units/quantity'
 import type { DefectId, TroubleId } from './defects'
 import type { Sign, Stage } from '../plan/stages'
+import type { Taught } from '../plan/types'
 import type { CauseId } from './causes'
 
 /** Milliseconds since 1970 on the workshop's clock. */
@@ -56,7 +57,7 @@ interface HappeningData {
    */
   'foreseen': {
     readonly open: Readonly<Record<string, { readonly from: Seconds, readonly to: Seconds }>>
-    readonly taught?: { readonly mean: number, readonly sd: number, readonly model?: string }
+    readonly taught?: Taught
   }
   'trouble': { readonly trouble: TroubleId }
   'note': { readonly text: string }

@@ -140,6 +140,8 @@ export interface Shells {
   readonly wallOut: number
   readonly wallCapacity: number
   readonly behind: Celsius
+  /** What the outside of the wall is above that, as a share of what its middle is. */
+  readonly touched: number
   /** W/K from each cubic metre to the air through the sides of a slab that ends somewhere. */
   readonly aside: number
   /** Its middle is warmer than the mean over its width by this share of what that is above the air. */
@@ -181,6 +183,7 @@ export function shellsOf(body: Body, cells: number, conductivity = CONDUCTIVITY)
     wallOut: outside / (halfWall + 1 / SURROUNDINGS[body.behind].film),
     wallCapacity: outside * wall * material.heatCapacity,
     behind: body.behind === 'ground' ? body.ground ?? body.air : body.air,
+    touched: 1 / (1 + halfWall * SURROUNDINGS[body.behind].film),
     ...power === 0 ? throughSides(body, wall, conductivity) : { aside: 0, middle: 0 },
   }
 }

@@ -1,6 +1,6 @@
 import type { GroundId } from './words'
 
-/** What a figure of a plan stands on: told when somebody asks. Sentences: words.ts. */
+/** What a figure stands on: told when somebody asks. Sentences: words.ts. */
 
 /** How sure a figure is: worked out from first principles, from a law fitted to few points, or custom. */
 export type Sure = 'well' | 'fairly' | 'roughly'
@@ -14,4 +14,16 @@ export const GROUNDS: Readonly<Record<GroundId, Sure>> = {
   'open': 'roughly',
   'dry': 'roughly',
   'ratio': 'well',
+  'amounts': 'well',
+  'late': 'roughly',
+  'drinks': 'roughly',
+  'cost': 'well',
+  'water-left': 'fairly',
+  'bag-speed': 'fairly',
+  'bulk': 'well',
+  'gauged': 'well',
+  'told': 'roughly',
+  'holds': 'well',
+  'weight': 'well',
+  'growth': 'roughly',
 }

@@ -4,21 +4,19 @@ import { latinCube, normalQuantile, sortedQuantile } from '../numeric/sampling'
 import { speedDoubt } from '../gypsum/additions'
 import { pasteOf } from '../gypsum/paste'
 import { MOULD_MATERIALS } from './body'
+import { characterOf, drawCharacter, TAIL_MEDIAN, type KnownBag } from './bag-character'
 import { BOND, expansionSpan } from './hardening'
-import { CENTRE, coarseFor, FINE, NEEDLE, runSetting, type SettingInput, type SettingMoments } from './hydration'
+import { coarseFor, FINE, NEEDLE, runSetting, type Scatter, type SettingInput, type SettingMoments } from './hydration'
 import type { TailExponent } from './kinetics'
 import { outcomeOf, type Outcome } from './outcome'
 import type { Driving } from './flow'
 
 /** Version of the setting model; frozen into every run so that an old forecast can be explained later. */
-export const MODEL_VERSION = 'layers-3'
+export const MODEL_VERSION = 'layers-4'
 
-export interface MomentsInput extends Omit<SettingInput, 'ratio'> {
+/** `bagUncertain`: older than a year, damp, or from an unknown source, so that its speed is less certain. */
+export interface MomentsInput extends Omit<SettingInput, 'ratio'>, KnownBag {
   readonly ratio: Estimate<WaterRatio>
-  /** Older than a year, damp, or from an unknown source: its speed is less certain. */
-  readonly bagUncertain: boolean
-  /** What earlier pours from this bag taught: mean and standard deviation of the logarithm of its rate. */
-  readonly bagRate?: { readonly mean: number, readonly sd: number }
   /** Never advise opening before this, seconds after wetting (end use). */
   readonly openNotBefore: Seconds
   /** Thin or fragile: wait until it is past its warmest. */
@@ -52,8 +50,7 @@ export interface Forecast { readonly moments: Moments, readonly outcome: Outcome
 const SAMPLES = 200
 // Standard deviations of what is not known (engineering guesses; the last three are the misfits of their laws, see
 // docs/model.md).
-const RATE_SD = 0.30, UNCERTAIN_RATE_SD = 0.45
-export const SEEDS_SD = 0.80, TEMPERATURE_SD = 1, JAMMING_SD = 0.008, CONDUCTIVITY_SD = 0.20, COOLING_SD = 0.12
+export const TEMPERATURE_SD = 1, JAMMING_SD = 0.008, CONDUCTIVITY_SD = 0.20, COOLING_SD = 0.21
 const FLOW_SD = 0.35, STRENGTH_SD = 0.11
 /** Of the exponent of what grains leave of the strength: ends 0.8 and 2.0 at 10 and 90 %. */
 const BOND_SD = Math.log(2.0 / 0.8) / (2 * Z80)
@@ -68,14 +65,10 @@ type Fourteen = [
 /** The late tail of the curve: a quarter, a half, a quarter. */
 const tailAt = (u: number): TailExponent => u < 0.25 ? 0.6 : u < 0.75 ? 1 : 1.6
 
-/** Logarithm of the rate against its class: what this bag's own pours taught, else only how uncertain it is. */
-export function rateOf(
-  { bagRate, bagUncertain }: Pick<MomentsInput, 'bagRate' | 'bagUncertain'>,
-): { readonly mean: number, readonly sd: number } {
-  return bagRate ?? { mean: 0, sd: classRateSd(bagUncertain) }
-}
-export function classRateSd(uncertain: boolean): number {
-  return uncertain ? UNCERTAIN_RATE_SD : RATE_SD
+/** The multipliers that are likeliest for this bag. */
+export function centreOf(input: KnownBag): Scatter {
+  const [rate, seeds, tail] = characterOf(input).mean
+  return { rate: Math.exp(rate), seeds: Math.exp(seeds), tail: Math.exp(tail) }
 }
 /** Safety on the 90 % quantile: the model's late tail is known to be too short against practice (engineering guess). */
 const OPENING_MARGIN = 1.15
@@ -145,7 +138,7 @@ function draw(
  */
 export function centreMoments(input: MomentsInput): Drawn {
   const setting = { ...input, ratio: input.ratio.value }
-  return draw(input, setting, runSetting(setting, { ...CENTRE, rate: Math.exp(rateOf(input).mean) }, FINE))
+  return draw(input, setting, runSetting(setting, centreOf(input), FINE))
 }
 
 /**
@@ -169,7 +162,7 @@ export function forecast(input: MomentsInput, samples = SAMPLES): Forecast {
  */
 export function* forecasting(input: MomentsInput, samples = SAMPLES): Generator<undefined, Forecast> {
   const centre = centreMoments(input)
-  const bag = rateOf(input)
+  const bag = characterOf(input), known = input.bagRate?.character !== undefined
   const ratioSd = Math.log(input.ratio.high / input.ratio.low) / (2 * Z80)
   const growth = expansionSpan(pasteOf(input.powder, input.ratio.value, input.additions))
   const expansionSd = Math.log(growth.high / growth.low) / (2 * Z80)
@@ -184,6 +177,7 @@ export function* forecasting(input: MomentsInput, samples = SAMPLES): Generator<
     const point = cube.map(values => values[i]!)
     const [rate, seeds, ratio, warmth, jamming, conductivity, effect, cooling, flow, strength, grown, , held, marked]
       = point.map(normalQuantile) as Fourteen
+    const [ownRate, ownSeeds, ownTail] = drawCharacter(bag, [rate, seeds, normalQuantile(point[11]!)])
     const bond = BOND * Math.exp(BOND_SD * held)
     const setting = {
       ...input,
@@ -192,9 +186,9 @@ export function* forecasting(input: MomentsInput, samples = SAMPLES): Generator<
       roomTemperature: input.roomTemperature + TEMPERATURE_SD * warmth,
     }
     const run = runSetting(setting, {
-      rate: Math.exp(bag.mean + bag.sd * rate),
-      seeds: Math.exp(SEEDS_SD * seeds),
-      tail: tailAt(point[11]!),
+      rate: Math.exp(ownRate),
+      seeds: Math.exp(ownSeeds),
+      tail: known ? TAIL_MEDIAN * Math.exp(ownTail) : tailAt(point[11]!),
       jamming: Math.exp(JAMMING_SD * jamming),
       conductivity: Math.exp(CONDUCTIVITY_SD * conductivity),
       effect: doubtful ? effect : 0,

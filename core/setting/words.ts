@@ -128,7 +128,9 @@ export interface GroundWords {
   readonly source: string
   readonly narrow: string
 }
-export type GroundId = 'steps' | 'pour-by' | 'tap-until' | 'gloss' | 'warmest' | 'open' | 'dry' | 'ratio'
+export type GroundId
+  = | 'steps' | 'pour-by' | 'tap-until' | 'gloss' | 'warmest' | 'open' | 'dry' | 'ratio'
+    | 'amounts' | 'late' | 'drinks' | 'cost' | 'water-left' | 'bag-speed' | 'bulk' | 'gauged' | 'told' | 'holds' | 'weight' | 'growth'
 export const GROUND_WORDS: Readonly<Record<GroundId, GroundWords>> = {
   'steps': {
     how: 'Sifting takes 1.2 minutes for the first kilogram and grows with its power of 0.6; pouring a third of a minute for '
@@ -174,6 +176,72 @@ export const GROUND_WORDS: Readonly<Record<GroundId, GroundWords>> = {
     how: 'Water over powder by weight; its range is what scale, jug and care leave open.',
     source: 'Rounding by first principles; care is an engineering guess.',
     narrow: 'A finer scale, or more powder at once.',
+  },
+  'amounts': {
+    how: 'What the moulds take, and what stays in the bucket, by the volumes of powder, water, air and what is added: they add '
+      + 'up. The water goes by its density at its temperature.',
+    source: 'First principles; the density of each powder from handbooks, from memory; the air that is stirred in is a guess.',
+    narrow: 'Gauge the mould by the weight of its water.',
+  },
+  'late': {
+    how: 'How likely the last mould is filled after the mix is too stiff: both times have their range. What it costs is the '
+      + 'narrowest gap, 20 mm long under 50 mm of mix, that it still fills.',
+    source: 'First principles; how far hands differ from the pace is a guess.',
+    narrow: 'Mark your steps at the bench: the plan goes by your own pace then.',
+  },
+  'drinks': {
+    how: 'Plaster sucks by the root of time and by its pores; the slip wall and the mould share the work, and it is of use '
+      + 'until about a third of its pores are full.',
+    source: 'Suction and slip as handbooks have them, from memory; known to a half.',
+    narrow: 'Stand a dry stick of it in 5 mm of water, and weigh it after 1, 4, 9 and 16 minutes.',
+  },
+  'cost': {
+    how: 'Powder by its price, and the wear of the moulds by what they cost over the casts they last; for each piece that can '
+      + 'be used.',
+    source: 'Your own prices.',
+    narrow: 'Give the bag and the mould their prices.',
+  },
+  'water-left': {
+    how: 'The water that was mixed in, less what the crystals took, is what its pores held when it set; of that, what the '
+      + 'air has taken since is gone. Weighings count for more the surer they are.',
+    source: 'First principles; how fast the air takes it is in the line on drying.',
+    narrow: 'Weigh it again; two weighings the same, a day apart, and it is dry.',
+  },
+  'bag-speed': {
+    how: 'Each pour and each cup whose signs were marked says how fast this bag is against its class, how much stirring '
+      + 'speeds it, and how long its end takes. They are put together, the newest counting most.',
+    source: 'The setting model weighed by the marks; how much one pour differs from the next is an engineering guess.',
+    narrow: 'Mark webbing, gloss and warmest at the bench; after five pours an opening is known to a tenth.',
+  },
+  'bulk': {
+    how: 'A level measure of powder, weighed a few times; half of what they differ by either way.',
+    source: 'Your own scoops; what the class lets expect where nobody weighed.',
+    narrow: 'Weigh three more scoops, filled as you always fill them.',
+  },
+  'gauged': {
+    how: 'What the mould takes, from how it was measured; several ways of measuring count by how sure each is.',
+    source: 'First principles; how well a jug or a rule is read is an engineering guess.',
+    narrow: 'Weigh the water it takes, or pour it a few times and weigh what is left over.',
+  },
+  'told': {
+    how: 'What somebody told of the mould, as sure as they said; it was never measured here.',
+    source: 'Whoever wrote it down.',
+    narrow: 'Gauge it once by the weight of the water it takes.',
+  },
+  'holds': {
+    how: 'A round bucket that widens evenly, filled to an eighth of its height below the rim, 25 mm at least.',
+    source: 'First principles; the room to stir is common practice.',
+    narrow: 'Weigh the water it takes up to there.',
+  },
+  'weight': {
+    how: 'What was mixed for it by its volume, less what had dried by then; eight of ten casts lie between.',
+    source: 'First principles; the volume as it was gauged.',
+    narrow: 'Gauge the mould by the weight of its water.',
+  },
+  'growth': {
+    how: 'Its class grows by so much at its own ratio; less with more water and with grains, more the longer it is stirred.',
+    source: 'Handbook values of the class, from memory; how ratio and stirring move them is low in confidence.',
+    narrow: 'Measure a piece against its model, dry.',
   },
 }
 export const SURE_WORDS: Readonly<Record<Sure, string>> = {

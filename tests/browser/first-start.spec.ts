@@ -25,7 +25,11 @@ test('a new workshop: its owner, a mould, a bucket, a bag, a plan, another perso
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('Give it a name.')).toBeVisible()
   await page.getByLabel('Name').fill('Candle dish')
-  await page.getByLabel('It holds').fill('1 1/2 cup')
+  // A workshop that has not chosen whose cups it uses is asked.
+  await page.getByLabel('It holds').fill('1½ cups')
+  await page.getByLabel('It holds').blur()
+  await expect(page.getByText(/^\s*A US cup \(355 ml\) or a metric cup \(375 ml\)\? Type US or metric before it\./)).toBeVisible()
+  await page.getByLabel('It holds').fill('1½ US cups')
   await page.getByLabel('Across the opening').fill('5 in')
   await page.getByLabel('Thickest part of the cast').fill('22')
   await expectAccessible(page)

@@ -90,7 +90,7 @@ test.describe('the lab', () => {
     await typed.fill('10 lb to a gallon')
     await expect(page.getByText('83 water per 100 powder by weight')).toBeVisible()
     const mould = page.getByLabel('For a mould of')
-    await mould.fill('2 qt')
+    await mould.fill('2 US qt')
     await mould.press('Enter')
     await expect(page.getByText(/For 1.895 ml: /)).toBeVisible()
   })

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { choose, enterDemo, expect, expectAccessible, later, press, test, turnTo } from './workshop'
+import { choose, enterDemo, expect, expectAccessible, later, ownPlan, press, test, turnTo } from './workshop'
 
 test('what is marked moves the forecast, says so and is written down; the bag remembers it for the next plan', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -38,7 +38,7 @@ test('what is marked moves the forecast, says so and is written down; the bag re
   await press(page, 'Tap the bucket, then pour')
   await later(page, demo, 60)
   await press(page, 'Clean up while it sets')
-  const opens = page.getByText(/Open the moulds (tomorrow )?\d/)
+  const opens = page.locator('p').filter({ hasText: /Open the moulds (tomorrow )?\d/ })
   const minutesToOpen = async () => {
     const words = await opens.innerText(), [, h, m] = /in (?:(\d+) h ?)?(?:(\d+)(?: min)?)?/.exec(words) ?? []
     return 60 * Number(h ?? 0) + Number(m ?? 0)
@@ -82,4 +82,74 @@ test('what is marked moves the forecast, says so and is written down; the bag re
   await expect(
     page.getByText(/In 1 batch it set about (2\d|3\d|4\d) % sooner than its class\. The times here use that\./),
   ).toBeVisible()
+})
+
+test('the mix in hand, let run from a ring, is read by hand or by a photo and teaches its bag', async ({ page, demo }) => {
+  await enterDemo(page, demo)
+  const bag = randomUUID()
+  const put = (path: string, data: object) =>
+    page.request.put(`${demo.url}/api/${path}`, { data, headers: { origin: demo.url } })
+  const body = { name: 'Sack that flows', classId: 'casting-plaster', uncertain: false, note: '' }
+  expect((await put(`library/bag/${bag}`, { body, revision: 0 })).ok()).toBe(true)
+  const change = { classId: 'casting-plaster', bag, ratio: 0.67 }
+  await page.goto(`${demo.url}/plan/${await ownPlan(page, demo, 'Flow of lanterns', change)}`)
+  await page.getByRole('button', { name: 'Take to the bench' }).click()
+  await expect(page.getByRole('heading', { level: 2, name: 'Ready the moulds and the table' })).toBeVisible()
+  for (const step of ['Weigh water, then powder', 'Sift the powder in']) await press(page, step)
+  const flow = page.getByRole('button', { name: /How does it flow/ })
+  await expect(flow).toHaveCount(0)
+  for (const step of ['Let it soak', 'Stir under the surface', 'Tap the bucket, then pour']) {
+    await later(page, demo, 70)
+    await press(page, step)
+  }
+  await flow.click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByText(/67 to 100, .*after powder met water/)).toBeVisible()
+  await expectAccessible(page)
+  await dialog.getByLabel('Across', { exact: true }).fill('60 mm')
+  await dialog.getByLabel('Across', { exact: true }).press('Enter')
+  await expect(dialog.getByText(/Stiff: it hardly left the ring/)).toBeVisible()
+  await expect(dialog.getByRole('button', { name: 'Keep it' })).toBeDisabled()
+  // By a photo: 512 pixels are 200 mm, the marks 256 pixels apart.
+  const png = await page.evaluate(async () => {
+    const canvas = new OffscreenCanvas(1024, 768)
+    canvas.getContext('2d')!.fillRect(0, 0, 1024, 768)
+    const blob = await canvas.convertToBlob({ type: 'image/png' })
+    return [...new Uint8Array(await blob.arrayBuffer())]
+  })
+  await dialog.locator('input[type=file]').setInputFiles({ name: 'p.png', mimeType: 'image/png', buffer: Buffer.from(png) })
+  await expect(dialog.getByText(/across, as a circle of its area/)).toHaveText(/^\s*18[78] mm across/)
+  // Its marks are moved by the arrow keys, and so is the scale: 0.2 m between marks that lie 410 pixels apart.
+  await dialog.getByLabel('Between its two marks').fill('130 mm')
+  await dialog.getByLabel('Between its two marks').press('Enter')
+  await expect(dialog.getByText(/across, as a circle of its area/)).toHaveText(/^\s*12[12] mm across/)
+  await expectAccessible(page)
+  await dialog.getByRole('button', { name: 'Take it' }).click()
+  await expect(dialog.getByText(/It flows .* than its class|It flows as its class does/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Keep it' }).click()
+  await expect(dialog.getByText(/67, 20 °C|at 67, /)).toBeVisible()
+  await expect.poll(async () => {
+    const bags = await (await page.request.get(`${demo.url}/api/library/bag`)).json() as { id: string, body: { spreads?: object[] } }[]
+    return bags.find(b => b.id === bag)!.body.spreads
+  }).toEqual([expect.objectContaining({ ratio: 0.67, after: expect.any(Number) as unknown })])
+})
+
+test('each figure opens what it stands on, and closes by a key', async ({ page, demo }) => {
+  await enterDemo(page, demo)
+  for (const [path, figure, ground] of [
+    ['/powders', /a litre weighs/, /weighed a few times/],
+    ['/powders', /with room to stir/, /widens evenly/],
+    ['/moulds', /ml to /, /never measured here/],
+    ['/shelf', /^since |best until|dry enough|^in |^[A-Z][a-z]+day|tomorrow/, /lets go|gives off what heat/],
+  ] as const) {
+    await page.goto(`${demo.url}${path}`)
+    const button = page.locator('button.ground').filter({ hasText: figure }).first()
+    await button.click()
+    const told = page.getByRole('dialog')
+    await expect(told.getByText(ground)).toBeVisible()
+    await expect(told.getByText(/known[.:]/)).toBeVisible()
+    await expectAccessible(page)
+    await page.keyboard.press('Escape')
+    await expect(told).toHaveCount(0)
+  }
 })

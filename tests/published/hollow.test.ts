@@ -9,7 +9,8 @@ import { workOutPlan } from '../../core/plan/plan'
 import { freezeRun } from '../../core/plan/run'
 import type { MouldFacts, Plan } from '../../core/plan/types'
 import { coatsFor, coatThickness, stayingFilm } from '../../core/setting/draining'
-import { settingMoments } from '../../core/setting/hydration'
+import { settingMoments, type SettingInput } from '../../core/setting/hydration'
+import { coolThrough } from '../course'
 
 /**
  * Hollow casts. Figures worked out once by code that shares nothing with the product: films and walls by first
@@ -70,12 +71,12 @@ describe('walls and what they take', () => {
 
 describe('heat and drying of the wall, not of the solid', () => {
   it.each([[0.008, 40.9, 63], [0.012, 44.1, 86], [0.03, 50.2, 206]])('a wall of %f m: %f °C, cool again after %f min (3 %%)', (section, peak, cool) => {
-    const m = settingMoments({
+    const input: SettingInput = {
       powder: powderClass('plaster-of-paris'), ratio: 0.7, waterTemperature: 21, roomTemperature: 21, additions: [],
       stir: { tool: 'hand', minutes: 100 / 60 }, mould: 'plastic', wall: 0.001, section, humidity: 1,
-    })
-    within(m.warmestTemperature, peak, 0.03)
-    within(m.coolAgain / 60, cool, 0.03)
+    }
+    within(settingMoments(input).warmestTemperature, peak, 0.03)
+    within(coolThrough(input) / 60, cool, 0.03)
   })
   it('the first 70 % of its water: 8 mm from one face 47 h, from both 24 h', () => {
     const mix = solveMix({ powder: powderClass('plaster-of-paris'), ratio: 0.7, waterTemperature: 20 }, { what: 'slurry', amount: 1 })

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { layerVolumes, shellVolume, type Core } from '../../core/mould/gauge/shells'
-import { jacketVolume } from '../../core/mould/mesh/jacket'
+import { jacketLayers, jacketVolume } from '../../core/mould/mesh/jacket'
 import { measureMesh } from '../../core/mould/mesh/mesh'
 import { box, positionsOf } from '../../core/mould/mesh/solids'
 
@@ -39,6 +39,25 @@ describe('a jacket around a model, by distance', () => {
     within(jacketVolume(model, 10, volume).volume / 1e6, 1000 * shellVolume(core, 0.01), 0.005)
     const standing = 1000 * shellVolume({ ...core, onTable: true }, 0.01)
     within(jacketVolume(model, 10, volume, low[2]).volume / 1e6, standing, 0.005)
+  })
+  it('layer by layer it grows as the closed form does, and says how far it is', () => {
+    const model = solid(200, 150, 100), { volume } = measureMesh(model.positions)
+    const work = jacketLayers(model, 10, 3, volume), told: number[] = []
+    let step = work.next()
+    for (; !step.done; step = work.next()) told.push(step.value)
+    step.value.layers.forEach((v, k) => within(v / 1e6, [1.4456, 1.7534, 2.0864][k]!, 0.006))
+    expect(told).toEqual([1 / 3, 2 / 3, 1])
+    // On a table by any of its axes: the box that lies on its side is another one.
+    for (const [up, core] of [
+      [[0, 0, 1], { width: 0.2, length: 0.15, height: 0.1 }],
+      [[-1, 0, 0], { width: 0.15, length: 0.1, height: 0.2 }],
+      [[0, 1, 0], { width: 0.2, length: 0.1, height: 0.15 }],
+    ] as const) {
+      const stood = jacketLayers(model, 10, 1, volume, up)
+      let last = stood.next()
+      while (!last.done) last = stood.next()
+      within(last.value.layers[0]! / 1e6, 1000 * shellVolume({ kind: 'box', ...core, onTable: true }, 0.01), 0.006)
+    }
   })
   it('an inner corner takes less than faces and edges say: an L of 100 × 100 × 60 with arms of 40 grows to 0.8363 l', () => {
     const outline = [[0, 0], [100, 0], [100, 40], [40, 40], [40, 100], [0, 100]] as const

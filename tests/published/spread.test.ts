@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { bagSpread, readSpread, spreadExpected } from '../../core/forecast/spread-test'
 import { pattyThickness, spreadOf, yieldOfSpread } from '../../core/setting/spread'
-import { freshStiffness } from '../../core/setting/hydration'
+import { cupInput } from '../../core/forecast/cup-test'
+import { freshStiffness, settingCurve, settingMix } from '../../core/setting/hydration'
 import { powderClass } from '../../core/gypsum/powders'
 import { solveMix } from '../../core/gypsum/mix'
 import { generator } from '../../core/numeric/generator'
@@ -29,6 +30,21 @@ describe('diameter and yield stress', () => {
     const more = Math.log(spreadExpected('plaster-of-paris', 0.721, 21) / spreadExpected('plaster-of-paris', 0.7, 21))
     expect(more / Math.log(1.03)).toBeGreaterThan(0.8)
     expect(more / Math.log(1.03)).toBeLessThan(1.3)
+  })
+})
+
+describe('the minute', () => {
+  it.each([[120, 125.5], [180, 123.2], [240, 120.2], [300, 116.0]])('stirred 100 turns at once and lifted after %f s: %f mm', (after, wide) => {
+    const stir = { tool: 'hand', minutes: 100 / 60 } as const
+    const input = { ...cupInput('plaster-of-paris', 21), ratio: 0.7, stirFrom: 0, stir }
+    const tau = settingCurve(input, after, 20).stiffness.at(-1)!, { slurryDensity } = settingMix(input).amounts
+    expect(Math.abs(mm(spreadOf(tau, slurryDensity)) / wide - 1)).toBeLessThan(0.02)
+  })
+  it('a mix lifted late is not taken for a stiffer bag', () => {
+    const late = { ratio: 0.7, celsius: 21, diameter: spreadExpected('plaster-of-paris', 0.7, 21, 660), after: 660 }
+    const before = [1, 2, 3].map(() => ({ ...late, after: 180, diameter: spreadExpected('plaster-of-paris', 0.7, 21, 180) }))
+    expect(readSpread('plaster-of-paris', late, before).code).toBe('as-it-was')
+    expect(readSpread('plaster-of-paris', { ...late, after: 180 }, before).code).toBe('narrower')
   })
 })
 

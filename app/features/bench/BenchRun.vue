@@ -13,7 +13,9 @@ import QuantityField from '~/ui/QuantityField.vue'
 import RippleChart from '~/ui/RippleChart.vue'
 import { useLive } from '~/sync/live'
 import { useRecords } from '~/sync/records'
+import BenchGround from './BenchGround.vue'
 import BenchSetUp from './BenchSetUp.vue'
+import { openedLater } from '~/ui/controls'
 import CoatPanel from './CoatPanel.vue'
 import FillPanel from './FillPanel.vue'
 import MinuteStrip from './MinuteStrip.vue'
@@ -66,6 +68,7 @@ const {
   take,
   SIGNS,
 } = bench
+const BenchSpread = openedLater(() => import('./BenchSpread.vue'), 'open')
 const worded = computed(() => stepWords(step.value))
 const live = useLive(), records = useRecords()
 const { newer, heard } = useNewerModel(computed(() => store.id), run)
@@ -123,6 +126,13 @@ function settle(began: boolean) {
 }
 onBeforeUnmount(() => clearTimeout(settling))
 const wrong = ref(false)
+const testing = ref(false)
+/** A mix that is stirred and still runs, of a bag that is known here; with anything added it would tell of that. */
+const mayTest = computed(() => {
+  const { world, plan } = run.value, wet = wetFor.value ?? 0
+  return world.bag !== undefined && plan.additions.length === 0 && session.mayWrite
+    && step.value.stage === 'fill' && wet > 60 && wet < 900
+})
 const isLast = computed(() => nextStep.value === undefined)
 async function forward() {
   if (!settled.value) return
@@ -239,7 +249,9 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           Planned with an earlier model of setting. What the plan says stays; what is still to come is foretold with the
           one of today. <button @click="heard">All right</button>
         </p>
-        <p v-if="forecastWords.shift" class="shift" role="status">It sets {{ forecastWords.shift }}.</p>
+        <p v-if="forecastWords.shift" class="shift" role="status">
+          <BenchGround ground="gloss" :run="run" :batch="batch">It sets {{ forecastWords.shift }}.</BenchGround>
+        </p>
         <p v-if="forecastWords.torn" class="shift torn" role="status">
           {{ forecastWords.torn }} does not fit with the other signs: the times are less sure until one is taken back or
           more is seen.
@@ -305,7 +317,9 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           </button>
         </div>
         <p v-if="(step.stage === 'set' || step.stage === 'clean-up') && openWindow" class="open">
-          Open the moulds <span class="num">{{ windowOf(openWindow.from, openWindow.to, clock.now) }}</span><template
+          <BenchGround ground="open" :run="run" :batch="batch"
+          >Open the moulds <span class="num">{{ windowOf(openWindow.from, openWindow.to, clock.now) }}</span></BenchGround
+          ><template
             v-if="openWindow.from > clock.now"
           >, in <span class="num">{{ formatDuration((openWindow.from - clock.now) / 1000) }}</span></template
           >
@@ -333,6 +347,9 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         <span>I can see</span>
         <button class="wrong" @click="wrong = true">
           <span class="num" aria-hidden="true">0</span> Something is wrong
+        </button>
+        <button v-if="mayTest" class="flow" title="Half a minute with a ring on wet glass" @click="testing = true">
+          How does it flow?
         </button>
         <div
           v-if="wetFor !== undefined && ['fill', 'clean-up', 'set'].includes(step.stage) && session.mayWrite"
@@ -377,6 +394,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
       </HoldButton>
     </footer>
     <RescuePanel v-model:open="wrong" :batch="step.batch" />
+    <BenchSpread :open="testing" :run="run" :batch="batch" :wet-for="wetFor ?? 0" @closed="testing = false" />
     <div v-if="locked" class="lock">
       <p>Locked against drips. Keys and pedal still work.</p>
       <HoldButton @held="locked = false">Hold to unlock</HoldButton>

@@ -3,7 +3,7 @@ import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import type { Gauge, Sides } from '~core/mould/gauge/gauge'
 import { shellLayers, type ShellBody } from '~core/mould/gauge/shells'
-import { SHELL_BODY_WORDS } from '~core/mould/words'
+import { SHELL_BODY_WORDS, shellWords } from '~core/mould/words'
 import { formatVolume } from '~core/units/format'
 import QuantityField from '~/ui/QuantityField.vue'
 import Stepper from '~/ui/Stepper.vue'
@@ -31,7 +31,6 @@ const bodies = [
 const chooseBody = (id: string) => set({ body: id === AREA ? undefined : BLANK_BODIES[id as ShellBody['kind']] })
 /** What each layer takes, where there are several. */
 const layers = computed(() => gauge.layers > 1 && positive(gauge.thickness) === undefined ? shellLayers(gauge) : [])
-const more = computed(() => layers.value.length > 1 ? layers.value.at(-1)! / layers.value[0]! : 1)
 </script>
 
 <template>
@@ -92,8 +91,7 @@ const more = computed(() => layers.value.length > 1 ? layers.value.at(-1)! / lay
     ><Stepper label="Layers" :min="1" :max="20" :model-value="gauge.layers" @update:model-value="set({ layers: $event })" />
   </div>
   <p v-if="layers.length > 1" class="layers small">
-    From the inside out: {{ layers.map(v => formatVolume(v, session.units)).join(', ') }}.
-    <template v-if="more > 1.05">The last takes <span class="num">{{ Math.round(100 * more - 100) }} %</span> more than the first.</template>
+    {{ shellWords(layers.map(v => formatVolume(v, session.units)), layers) }}
   </p>
 </template>
 

@@ -3,6 +3,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { FillMoves } from '~core/mould/mesh/fill-moves'
 import { FILE_UNITS, unitChoices, type FileUnit } from '~core/mould/mesh/mesh'
+import type { JacketLayers } from '~core/mould/mesh/jacket'
 import type { Model } from '~core/mould/mesh/model'
 import type { Vector } from '~core/mould/mesh/spans'
 import { MOST_BYTES } from '~core/mould/mesh/stl'
@@ -42,6 +43,7 @@ function modelState() {
     air: shallowRef<Trapped>(),
     tilt: shallowRef<TiltSearch>(),
     moves: shallowRef<FillMoves>(),
+    jacket: shallowRef<JacketLayers>(),
     vented: shallowRef<{ readonly vent: Opening, readonly after: Trapped }>(),
     trouble: ref(''),
     working: ref<{ readonly what: string, readonly share: number }>(),
@@ -162,11 +164,22 @@ function pulling({ pull, locked, pulledBy, draft }: State, desk: Desk) {
   return { lookAlong, lookForPull }
 }
 
+/** What goes around it. */
+function jacketing({ jacket }: State, desk: Desk, up: { readonly value: Vector }) {
+  /** @param thickness of one layer, in the model's unit */
+  async function lookForJacket(thickness: number, layers: number, onTable: boolean): Promise<void> {
+    jacket.value = undefined
+    jacket.value = await desk.work('Working the layers out', (work, progress) =>
+      work.jacket(thickness, layers, onTable ? [...up.value] as unknown as Vector : undefined, progress))
+  }
+  return { lookForJacket }
+}
+
 /** Bringing a model in, from a file, from what was made here, or from its mould. */
 function bringing(state: State, desk: Desk, openTop: () => Promise<void>) {
   const { name, mesh, unit, trouble, working } = state
   function hold(model: Model, called: string, inUnit: FileUnit | undefined): void {
-    for (const found of [state.pull, state.locked, state.air, state.tilt, state.moves, state.vented])
+    for (const found of [state.pull, state.locked, state.air, state.tilt, state.moves, state.vented, state.jacket])
       found.value = undefined
     state.pulledBy.value = BEST
     state.pour.value = []
@@ -239,6 +252,7 @@ export const useModel = defineStore('model', () => {
     ...facts,
     ...fill,
     ...pulling(state, desk),
+    ...jacketing(state, desk, facts.up),
     ...bringing(state, desk, fill.openTop),
     ...keeping(state),
     cancel: desk.cancel,

@@ -5,6 +5,7 @@ import { freeFaces, place as placeOf } from '~core/drying/places'
 import { wetFace } from '~core/drying/wet-face'
 import { castSection, castVolume } from '~core/plan/batches/coats'
 import { drinkingWords } from '~core/plan/words'
+import PlanGround from './PlanGround.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useSession } from '~/sync/session'
 import { usePlanning } from './planning'
@@ -40,8 +41,8 @@ const words = computed(() => {
       @amount="wall = $event" />
     <p v-for="w in words" :key="w" class="small">{{ w }}</p>
     <p class="small soft">
-      From its pores, with suction and slip as handbooks have them; known to a half. Moulds that work together are weighed
-      alike: two points of water move it by 3 %.
+      <PlanGround ground="drinks">Known to a half.</PlanGround> Moulds that work together are weighed alike: two points of
+      water move it by 3 %.
     </p>
   </section>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { cautionWords, lateWords, remedyWords } from '~core/plan/words'
 import { endUse } from '~core/gypsum/end-use'
-import GroundButton from './GroundButton.vue'
+import PlanGround from './PlanGround.vue'
 import PlanDrinks from './PlanDrinks.vue'
 import { dryLine, momentLines, workLines } from './moment-lines'
 import { usePlanning } from '~/features/plan/planning'
@@ -29,7 +29,7 @@ const lines = computed(() => {
       <template v-for="l in lines" :key="l.what">
         <dt :class="['num', `tone-${l.tone}`]">{{ l.when }}</dt>
         <dd :class="{ strong: l.strong }">
-          <GroundButton :ground="l.ground" :basis="l.basis">{{ l.what }}</GroundButton>
+          <PlanGround :ground="l.ground" :basis="l.basis">{{ l.what }}</PlanGround>
         </dd>
       </template>
     </dl>
@@ -38,7 +38,7 @@ const lines = computed(() => {
       Ranges hold eight pours of ten. From {{ planning.moments.glossGone.basis.note }}.
     </p>
     <div v-if="planning.late" :class="['late', { warned: planning.late.warned }]">
-      <p role="status">{{ lateWords(planning.late, session.units) }}</p>
+      <p role="status"><PlanGround ground="late">{{ lateWords(planning.late, session.units) }}</PlanGround></p>
       <ul v-if="planning.late.remedies.length > 0" aria-label="What would help">
         <li v-for="r in planning.late.remedies" :key="r.code">
           <button class="take" @click="planning.change(r.change)">{{ remedyWords(r, session.units) }}</button>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatConsistency } from '~core/units/format'
-import GroundButton from './GroundButton.vue'
+import PlanGround from './PlanGround.vue'
 import { usePlanning } from '~/features/plan/planning'
 
 /**
@@ -78,7 +78,7 @@ function slide(event: Event) {
     <div class="ends small soft"><span>stiff, traps air</span><span>weak, slow to dry</span></div>
     <p class="small soft">
       Truly <span class="num">{{ formatConsistency(ratio.low) }}–{{ formatConsistency(ratio.high) }}</span> in eight
-      pours of ten: <GroundButton ground="ratio">{{ ratio.basis.note }}</GroundButton>.
+      pours of ten: <PlanGround ground="ratio">{{ ratio.basis.note }}</PlanGround>.
     </p>
     <p v-for="p in problems" :key="p.code" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
       {{ planning.say(p) }}

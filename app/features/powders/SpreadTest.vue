@@ -4,25 +4,32 @@ import Button from 'primevue/button'
 import { readSpread, SPREAD_POWDER, spreadExpected, spreadRatio, type SpreadReading } from '~core/forecast/spread-test'
 import { spreadWords } from '~core/forecast/words'
 import { RING } from '~core/setting/spread'
-import { formatConsistency, formatLength, formatMass, formatTemperature } from '~core/units/format'
+import { formatConsistency, formatDuration, formatLength, formatMass, formatTemperature } from '~core/units/format'
 import type { BagBody } from '~contract/library'
 import QuantityField from '~/ui/QuantityField.vue'
+import SpreadPhoto from './SpreadPhoto.vue'
 import { useClock } from '~/sync/clock'
 import { useSession } from '~/sync/session'
 
 /** How a bag flows: a ring of mix let go on wet glass. */
-const { body, busy } = defineProps<{ body: BagBody, busy: boolean }>()
+const { body, busy, mix } = defineProps<{
+  body: BagBody
+  busy: boolean
+  /** The mix in hand at the bench; else one is made for the test. */
+  mix?: { readonly ratio: number, readonly celsius: number, readonly after: number }
+}>()
 const emit = defineEmits<{ kept: [change: Partial<BagBody>, words: string] }>()
 const session = useSession(), clock = useClock()
-const ratio = ref(spreadRatio(body.classId)), celsius = ref(20)
+const typedRatio = ref(spreadRatio(body.classId)), typedCelsius = ref(20)
+const ratio = computed(() => mix?.ratio ?? typedRatio.value), celsius = computed(() => mix?.celsius ?? typedCelsius.value)
 const first = ref<number>(), second = ref<number>()
 const units = computed(() => session.units)
 const before = computed<readonly SpreadReading[]>(() => body.spreads ?? [])
-const expected = computed(() => spreadExpected(body.classId, ratio.value, celsius.value))
+const expected = computed(() => spreadExpected(body.classId, ratio.value, celsius.value, mix?.after))
 const reading = computed<SpreadReading | undefined>(() => {
   if (first.value === undefined) return undefined
   const diameter = (first.value + (second.value ?? first.value)) / 2
-  return { ratio: ratio.value, celsius: celsius.value, diameter }
+  return { ratio: ratio.value, celsius: celsius.value, diameter, ...mix && { after: mix.after } }
 })
 const says = computed(() => reading.value && readSpread(body.classId, reading.value, before.value))
 const words = computed(() => says.value && spreadWords(says.value, reading.value!, units.value))
@@ -33,7 +40,7 @@ const checkWidth = (v: number) =>
 const checkWarmth = (v: number) => v >= 5 && v <= 40 ? undefined : 'Between 5 and 40 °C a test can be compared.'
 const checkRatio = (event: Event) => {
   const value = Number((event.target as HTMLInputElement).value.replace(',', '.'))
-  if (value >= 15 && value <= 200) ratio.value = value / 100
+  if (value >= 15 && value <= 200) typedRatio.value = value / 100
 }
 function keep() {
   if (!reading.value || !words.value) return
@@ -45,33 +52,42 @@ function keep() {
 
 <template>
   <div class="spread">
-    <p>
-      {{ formatMass(SPREAD_POWDER * ratio, units) }} water, {{ formatMass(SPREAD_POWDER, units) }} powder; soak and stir a
-      minute each. Wet a sheet of glass, stand a ring of {{ formatLength(RING.diameter, units) }} inside and
-      {{ formatLength(RING.height, units) }} high on it, fill it three minutes after powder met water, strike it level and
-      lift it straight up in two to five seconds. After a minute measure across, twice at right angles. Mask on.
+    <p v-if="mix">
+      Wet glass, a ring of {{ formatLength(RING.diameter, units) }} inside and {{ formatLength(RING.height, units) }} high
+      on it. Fill it, strike it level, lift it straight up, and measure across twice at right angles after a minute.
+      {{ formatConsistency(ratio) }} to 100, {{ formatTemperature(celsius, units) }},
+      {{ formatDuration(mix.after, 'minute') }} after powder met water.
     </p>
-    <div class="pair">
-      <label for="spread-ratio" class="strong">Water per 100 powder</label>
-      <input
-        id="spread-ratio"
-        class="num"
-        inputmode="decimal"
-        :value="formatConsistency(ratio)"
-        @change="checkRatio">
-    </div>
-    <QuantityField
-      kind="temperature"
-      label="Water and room"
-      :model-value="celsius"
-      :check="checkWarmth"
-      @given="celsius = $event" />
+    <template v-else>
+      <p>
+        {{ formatMass(SPREAD_POWDER * ratio, units) }} water, {{ formatMass(SPREAD_POWDER, units) }} powder; soak and stir
+        a minute each. Wet a sheet of glass, stand a ring of {{ formatLength(RING.diameter, units) }} inside and
+        {{ formatLength(RING.height, units) }} high on it, fill it three minutes after powder met water, strike it level
+        and lift it straight up in two to five seconds. After a minute measure across, twice at right angles. Mask on.
+      </p>
+      <div class="pair">
+        <label for="spread-ratio" class="strong">Water per 100 powder</label>
+        <input
+          id="spread-ratio"
+          class="num"
+          inputmode="decimal"
+          :value="formatConsistency(ratio)"
+          @change="checkRatio">
+      </div>
+      <QuantityField
+        kind="temperature"
+        label="Water and room"
+        :model-value="celsius"
+        :check="checkWarmth"
+        @given="typedCelsius = $event" />
+    </template>
     <p class="small soft">
       {{ before.length === 0 ? 'A mix of its class' : 'This bag’s class' }} runs to about
       {{ formatLength(expected, units) }}, give or take a seventh.
     </p>
     <QuantityField v-model="first" kind="length" label="Across" clearable :check="checkWidth" />
     <QuantityField v-model="second" kind="length" label="Across, at right angles" clearable :check="checkWidth" />
+    <SpreadPhoto @across="first = second = $event" />
     <p v-if="words" role="status" class="strong">{{ words }}</p>
     <Button label="Keep it" :disabled="!readable || busy" @click="keep" />
     <ul v-if="last.length > 0" class="small ruled">

@@ -6,7 +6,7 @@ import { shareLeft, WARM_ENOUGH } from '~core/drying/cast'
 import { place as placeOf, type Standing } from '~core/drying/places'
 import { scaleTells } from '~core/drying/weighings'
 import type { Happening } from '~core/pour/events'
-import { notHereWords, STEADY_WORDS } from '~core/drying/words'
+import { notHereWords, STEADY_WORDS, standingWords } from '~core/drying/words'
 import { DRY_FOR, missingWeight } from '~core/pour/drying'
 import { DRY_FOR_WORDS } from '~core/pour/words'
 import { endUse } from '~core/gypsum/end-use'
@@ -18,6 +18,7 @@ import { useDrying } from '~/features/shelf/drying'
 import { useRecords } from '~/sync/records'
 import { useScale } from '~/features/bench/scale'
 import { useSession } from '~/sync/session'
+import GroundButton from '~/ui/GroundButton.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import StandingFields from './StandingFields.vue'
 import { CURVE, layoutCurve } from './curve'
@@ -80,6 +81,11 @@ const holds = computed(() => {
     ofDry: between(low / body.dryMass, high / body.dryMass),
   }
 })
+const countedWords = computed(() => {
+  const n = weighings.value
+  return n > 0 ? `weighed ${n === 1 ? 'once' : `${n} times`}` : 'not weighed yet'
+})
+const standsWords = computed(() => standing.value && standingWords(standing.value, session.units))
 /** A kitchen scale cannot see the last of it. */
 const coarse = computed(() => {
   const body = drying.known?.forecast.centre.body, wanted = use.value?.dryTo?.left
@@ -205,8 +211,9 @@ const onScale = computed(() =>
         </svg>
         <p>
           <template v-if="holds"
-          ><span class="num strong">{{ holds.left }}</span> of the water in its pores is left, which is
-          <span class="num">{{ holds.ofDry }}</span> of its dry weight.</template
+          ><GroundButton ground="water-left" :basis="countedWords"
+          ><span class="num strong">{{ holds.left }}</span> of the water in its pores is left</GroundButton
+          >, which is <span class="num">{{ holds.ofDry }}</span> of its dry weight.</template
           >
           {{ coarse }} {{ coldWords }}
         </p>
@@ -223,7 +230,11 @@ const onScale = computed(() =>
           ]">
           {{ STEADY_WORDS[drying.known.steady.code] }}
         </p>
-        <p class="small soft">From {{ drying.known.forecast.basis.note }}. The band holds eight of ten.</p>
+        <p class="small soft">
+          <GroundButton ground="dry" :from="standsWords" :basis="drying.known.forecast.basis.note"
+          >From {{ drying.known.forecast.basis.note }}</GroundButton
+          >. The band holds eight of ten.
+        </p>
         <dl>
           <template v-for="l in lines" :key="l.id"
           ><dt>{{ l.words }}</dt>

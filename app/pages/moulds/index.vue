@@ -5,7 +5,7 @@ import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { MOULD_MATERIALS } from '~core/setting/body'
-import { releaseSentence } from '~core/mould/words'
+import { gaugeBasisWords, releaseSentence } from '~core/mould/words'
 import { evenDepth } from '~core/mould/gauge/vessel'
 import { formatLength, formatVolume } from '~core/units/format'
 import type { MouldBody } from '~contract/library'
@@ -13,6 +13,7 @@ import { newId } from '~/sync/api'
 import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
 import FileButton from '~/ui/FileButton.vue'
+import GroundButton from '~/ui/GroundButton.vue'
 import LongList from '~/ui/LongList.vue'
 import MouldPicture from '~/ui/MouldPicture.vue'
 import QuantityField from '~/ui/QuantityField.vue'
@@ -68,6 +69,7 @@ async function bringIn(file: File) {
   }
   reading.value = false
 }
+const gaugedWords = ({ gauges }: MouldBody) => gauges?.length ? gauges.map(gaugeBasisWords).join('; ') : undefined
 const materials = Object.entries(MOULD_MATERIALS).map(([id, m]) => ({ id, name: m.name }))
 const SHAPES = [{ id: 'round', name: 'Round opening' }, { id: 'rectangular', name: 'Rectangular' }]
 const units = computed(() => session.units)
@@ -115,7 +117,9 @@ function setVolume(value: number | undefined, percent = spread.value) {
       <span
       ><span class="num strong">{{ formatVolume(m.body.volume.value, units) }}</span
       ><br /><span class="num small soft"
-      >{{ formatVolume(m.body.volume.low, units) }} to {{ formatVolume(m.body.volume.high, units) }}</span
+      ><GroundButton :ground="m.body.gauges?.length ? 'gauged' : 'told'" :basis="gaugedWords(m.body)"
+      >{{ formatVolume(m.body.volume.low, units) }} to {{ formatVolume(m.body.volume.high, units) }}</GroundButton
+      ></span
       ></span
       >
       <span class="small release">{{ releaseSentence(m.body.material) }}</span>

@@ -11,6 +11,7 @@ import { pullVerdict } from '~core/mould/mesh/undercut'
 import { formatLength, formatPercent, formatVolume, roundTo } from '~core/units/format'
 import type { MouldBody } from '~contract/library'
 import { newId } from '~/sync/api'
+import JacketSection from '~/features/moulds/JacketSection.vue'
 import MeshView from '~/features/moulds/MeshView.vue'
 import { gaugesOf } from '~/features/moulds/useMould'
 import FileButton from '~/ui/FileButton.vue'
@@ -439,6 +440,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
             mix does worse. Walls thinner than a ninetieth of the piece are not seen.
           </p>
         </section>
+        <JacketSection v-if="model.unit && model.mesh?.trusted" />
       </div>
     </div>
   </div>

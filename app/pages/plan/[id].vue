@@ -8,6 +8,7 @@ import { formatConsistency, formatDuration, formatMass, formatVolume, roundTo } 
 import { alikeBatches } from '~core/plan/batches/batches'
 import { overlapOf, type NoOverlap, type Overlap } from '~core/plan/batches/overlap'
 import CutDrawing from '~/features/plan/CutDrawing.vue'
+import PlanGround from '~/features/plan/PlanGround.vue'
 import PlanFills from '~/features/plan/PlanFills.vue'
 import PlanMeasures from '~/features/plan/PlanMeasures.vue'
 import PlanMoments from '~/features/plan/PlanMoments.vue'
@@ -172,8 +173,10 @@ async function toBench() {
         <article v-for="{ batch: b, title } in drawn.slice(0, 6)" :key="title" class="sheet batch">
           <h2>{{ title }}</h2>
           <p class="small soft">
-            makes <span class="num">{{ formatVolume(b.mix.slurry, units) }}</span> at
-            <span class="num">{{ formatConsistency(result.ratio.value) }}</span>
+            <PlanGround ground="amounts"
+            >makes <span class="num">{{ formatVolume(b.mix.slurry, units) }}</span> at
+              <span class="num">{{ formatConsistency(result.ratio.value) }}</span></PlanGround
+            >
             <template v-if="b.scoops">
               · about {{ formatMass(b.mix.powder, units) }} powder in {{ roundTo(b.scoops.powder, 0.5) }} level scoops
             </template>

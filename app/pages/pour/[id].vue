@@ -7,7 +7,8 @@ import { endUse } from '~core/gypsum/end-use'
 import { powderOf } from '~core/plan/run'
 import { defectWords } from '~core/pour/defects'
 import { costOf } from '~core/pour/cost'
-import { milestonesOf } from '~core/pour/milestones'
+import { milestonesOf, type MilestoneId } from '~core/pour/milestones'
+import type { GroundId } from '~core/setting/words'
 import {
   formatConsistency,
   formatDuration,
@@ -17,6 +18,7 @@ import {
 } from '~core/units/format'
 import { entriesOf } from '~/features/logbook/record'
 import WhySection from '~/features/logbook/WhySection.vue'
+import GroundButton from '~/ui/GroundButton.vue'
 import RippleChart from '~/ui/RippleChart.vue'
 import { recordTime } from '~/ui/when'
 import { addressOf } from '~/sync/api'
@@ -47,6 +49,14 @@ const BY = {
   bag: 'in a bag',
   dumped: 'all in at once',
 } as const
+/** What the time of each moment stands on. */
+const GROUND: Readonly<Record<MilestoneId, GroundId>> = {
+  sift: 'steps', soak: 'steps', stir: 'steps', fill: 'steps', set: 'gloss', warm: 'warmest', open: 'open', dry: 'dry',
+}
+const mixWords = computed(() =>
+  `${powderOf(run.value).name} at ${formatConsistency(run.value.ratio.value)}; water ${
+    formatTemperature(run.value.plan.waterTemperature, units.value)}, room ${
+    formatTemperature(run.value.plan.roomTemperature, units.value)}`)
 const cost = computed(() => costOf(run.value, state.value))
 const money = (x: number) => x.toLocaleString('en-GB', { minimumFractionDigits: 2, maximumFractionDigits: 2 })
 const running = computed(() => !['finished', 'abandoned'].includes(state.value.status))
@@ -119,7 +129,7 @@ async function giveUp() {
           </thead>
           <tbody>
             <tr v-for="m in run.daysOnly ? [] : milestones" :key="m.id">
-              <th scope="row">{{ m.phrase }}</th>
+              <th scope="row"><GroundButton :ground="GROUND[m.id]" :from="mixWords">{{ m.phrase }}</GroundButton></th>
               <td class="num">{{ formatDurationRange(m.low, m.high) }}</td>
               <td class="num">
                 {{ m.actual === undefined ? '—' : formatDuration(m.actual, m.actual > 1200 ? 'minute' : 'second') }}
@@ -130,7 +140,7 @@ async function giveUp() {
               </td>
             </tr>
             <tr>
-              <th scope="row">water per 100 powder</th>
+              <th scope="row"><GroundButton ground="ratio">water per 100 powder</GroundButton></th>
               <td class="num">{{ formatConsistency(wanted.low) }}–{{ formatConsistency(wanted.high) }}</td>
               <td class="num">{{ batch.ratio ? formatConsistency(batch.ratio) : '—' }}</td>
               <td
@@ -152,7 +162,7 @@ async function giveUp() {
               </td>
             </tr>
             <tr v-for="what in ['water', 'powder'] as const" :key="what">
-              <th scope="row">{{ what }}</th>
+              <th scope="row"><GroundButton ground="amounts" :from="mixWords">{{ what }}</GroundButton></th>
               <td class="num">{{ formatMass(plannedBatch.mix[what], units) }}</td>
               <td class="num">{{ batch.weighed[what] ? formatMass(batch.weighed[what], units) : '—' }}</td>
               <td />
@@ -160,7 +170,8 @@ async function giveUp() {
           </tbody>
         </table>
         <p v-if="cost" class="small basis">
-          Cost <span class="num strong">{{ money(cost.total) }}</span><template v-if="cost.each !== undefined"
+          <GroundButton ground="cost">Cost <span class="num strong">{{ money(cost.total) }}</span></GroundButton
+          ><template v-if="cost.each !== undefined"
           >, <span class="num strong">{{ money(cost.each) }}</span> for each of {{ cost.pieces }} usable</template
           ><template v-if="cost.unknown.length > 0"
           >; without the {{ cost.unknown[0] }}, whose price is not known</template

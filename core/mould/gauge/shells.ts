@@ -78,9 +78,25 @@ export interface ShellGauge {
   readonly body?: ShellBody
 }
 
+function coreOf({ area, relief, radius, rim, body }: ShellGauge): Core {
+  return body ?? { kind: 'area', area, radius, rim: rim === undefined ? undefined : rim / relief }
+}
+
 /** What each of its layers takes, from the innermost outwards. */
 export function shellLayers(gauge: ShellGauge): readonly CubicMetres[] {
-  const { area, relief, thickness, layers, radius, rim, body } = gauge
-  const core: Core = body ?? { kind: 'area', area, radius, rim: rim === undefined ? undefined : rim / relief }
-  return layerVolumes(core, thickness, layers).map(v => v * relief)
+  return layerVolumes(coreOf(gauge), gauge.thickness, gauge.layers).map(v => v * gauge.relief)
+}
+
+/**
+ * Shares of its volume that coats take which share its thickness so, from the innermost outwards.
+ * @param thickness shares that add up to one
+ */
+export function shellShares(gauge: ShellGauge, thickness: readonly number[]): readonly number[] {
+  const core = coreOf(gauge), whole = gauge.thickness * gauge.layers, all = shellVolume(core, whole)
+  let upTo = 0
+  return thickness.map((share) => {
+    const from = upTo
+    upTo += share
+    return (shellVolume(core, upTo * whole) - shellVolume(core, from * whole)) / all
+  })
 }

@@ -1,3 +1,4 @@
+import type { Vector } from './spans'
 import type { Triangles } from './stl'
 
 /**
@@ -53,14 +54,14 @@ interface Grid {
   readonly step: number
 }
 
-function gridAround({ positions }: Triangles, thickness: number): Grid {
+function gridAround({ positions }: Triangles, thickness: number, wanted: number): Grid {
   const low = [Infinity, Infinity, Infinity], high = [-Infinity, -Infinity, -Infinity]
   positions.forEach((v, i) => {
     low[i % 3] = Math.min(low[i % 3]!, v)
     high[i % 3] = Math.max(high[i % 3]!, v)
   })
   const room = (step: number) => low.map((l, k) => Math.ceil((high[k]! - l + 2 * (thickness + step)) / step))
-  let step = thickness / FINENESS
+  let step = wanted
   while (room(step).reduce((a, b) => a * b) > MOST_CELLS) step *= 1.1
   const size = room(step) as [number, number, number]
   return { low: low.map(l => l - thickness - step) as [number, number, number], size, step }
@@ -115,10 +116,12 @@ function outsideCells(near: Float32Array, [nx, ny, nz]: Grid['size'], step: numb
 /**
  * Volume within `thickness` of a closed model, outside of it.
  * @param own the model's own volume: what lies at its surface, on both sides, is counted and taken off again
- * @param table height below which nothing is: it stands there
+ * @param table height below which nothing is: it stands there @param wanted side of a cell
  */
-export function jacketVolume(model: Triangles, thickness: number, own: number, table?: number): JacketRead {
-  const grid = gridAround(model, thickness), { size: [nx, ny], step, low } = grid
+export function jacketVolume(
+  model: Triangles, thickness: number, own: number, table?: number, wanted = thickness / FINENESS,
+): JacketRead {
+  const grid = gridAround(model, thickness, wanted), { size: [nx, ny], step, low } = grid
   const near = nearDistances(model, grid, thickness + step), outside = outsideCells(near, grid.size, step)
   let inside = 0, grown = 0
   near.forEach((d, cell) => {
@@ -134,4 +137,40 @@ export function jacketVolume(model: Triangles, thickness: number, own: number, t
     grown += above * Math.min(1, Math.max(0, 0.5 - (Math.sqrt(d) - thickness) / step))
   })
   return { volume: (inside + grown) * step ** 3 - own, step }
+}
+
+/** The model turned so that `up`, one of its axes, is its third: what it stands on is then its lowest height. */
+export function stoodUp({ positions }: Triangles, up: Vector): Triangles {
+  const axis = [0, 1, 2].reduce((most, i) => Math.abs(up[i]!) > Math.abs(up[most]!) ? i : most)
+  const sign = Math.sign(up[axis]!), turned = new Float32Array(positions.length)
+  for (let i = 0; i < positions.length; i += 3) {
+    turned[i] = positions[i + (axis + 1) % 3]!
+    turned[i + 1] = sign * positions[i + (axis + 2) % 3]!
+    turned[i + 2] = sign * positions[i + axis]!
+  }
+  return { positions: turned }
+}
+
+/** A jacket in even layers: what each takes, from the innermost outwards, in the cube of the model's unit. */
+export interface JacketLayers { readonly layers: readonly number[], readonly step: number }
+
+/**
+ * What each of several even layers around a closed model takes, each good to the cells of the whole.
+ * Yields how far it is, 0 to 1.
+ * @param thickness of one layer @param stands which of its axes is up where it stands on a table
+ */
+export function* jacketLayers(
+  closed: Triangles, thickness: number, count: number, own: number, stands?: Vector,
+): Generator<number, JacketLayers> {
+  const model = stands ? stoodUp(closed, stands) : closed
+  const table = stands && model.positions.reduce((low, v, i) => i % 3 === 2 ? Math.min(low, v) : low, Infinity)
+  const upTo: number[] = [0]
+  let step = 0
+  for (let k = 1; k <= count; k++) {
+    const read = jacketVolume(model, k * thickness, own, table, thickness / FINENESS)
+    upTo.push(read.volume)
+    step = Math.max(step, read.step)
+    yield k / count
+  }
+  return { layers: upTo.slice(1).map((v, k) => v - upTo[k]!), step }
 }

@@ -44,6 +44,15 @@ export function startingPoints(what: PhotoMark['what'], nth: number, picture: Pi
     : placed(picture, [[0.2, 0.2], [0.8, 0.2], [0.8, 0.78], [0.2, 0.78]])
 }
 
+/** Where eight marks round an edge lie until somebody moves them. */
+export function startingRound({ width, height }: Picture): readonly Pixel[] {
+  const radius = Math.min(width, height) / 4
+  return Array.from({ length: 8 }, (_, i) => ({
+    x: Math.round(width / 2 + radius * Math.cos(i * Math.PI / 4)),
+    y: Math.round(height * 0.42 + radius * Math.sin(i * Math.PI / 4)),
+  }))
+}
+
 /** A scale with one of its marks moved. */
 export function withScaleMoved(scale: PhotoScale, index: number, to: Pixel): PhotoScale {
   const put = <T extends readonly Pixel[]>(list: T) => list.map((p, j) => j === index ? to : p) as unknown as T

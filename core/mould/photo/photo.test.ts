@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { SCALE_PROBLEM_WORDS } from '../words'
-import { ground, MARKING, photoArea, photoLength, type PhotoScale, type Pixel } from './photo'
+import { startingRound } from './marks'
+import { ground, MARKING, photoArea, photoLength, photoRound, type PhotoScale, type Pixel } from './photo'
 
 /**
  * A pinhole camera of focal length f pixels above the ground at height d, leaning by t about x and by s about y; it
@@ -35,6 +36,30 @@ describe('scale and perspective from a photo', () => {
         },
       ),
     )
+  })
+
+  it('something round comes back by any marks on its edge, whatever the lean; an oval as the circle of its area', () => {
+    const angles = fc.uniqueArray(fc.integer({ min: 0, max: 71 }), { minLength: 9, maxLength: 24 })
+    const lean = fc.double({ min: -0.4, max: 0.4, noNaN: true })
+    fc.assert(fc.property(lean, angles, (t, list) => {
+      const at = camera(3000, 0.5, t), scale = rectangle(at, 0.1, 0.06, 0.07, 0.01)
+      const sorted = list.map(a => a * Math.PI / 36).sort((a, b) => a - b)
+      // Marks that leave no third of the edge bare.
+      if (sorted.some((a, i) => (i ? a - sorted[i - 1]! : a - sorted.at(-1)! + 2 * Math.PI) > 1.2)) return
+      const edge = sorted.map(a => at(0.06 * Math.cos(a), 0.06 * Math.sin(a)))
+      expect(Math.abs(photoRound(scale, edge)!.value / 0.12 - 1)).toBeLessThan(0.03)
+    }), { seed: 3 })
+    const at = camera(3000, 0.5, 0), scale = rectangle(at, 0.1, 0.06, 0.07, 0.01)
+    const round = (n: number, a: number, b: number) => Array.from({ length: n }, (_, i) =>
+      at(a * Math.cos(2 * i * Math.PI / n), b * Math.sin(2 * i * Math.PI / n)))
+    const oval = round(16, 0.066, 0.06)
+    expect(photoRound(scale, oval)!.value).toBeCloseTo(2 * Math.sqrt(0.066 * 0.06), 3)
+    const even = round(8, 0.06, 0.06), m = photoRound(scale, even)!
+    expect(m.value).toBeCloseTo(0.12, 6)
+    expect(m.high - m.low).toBeLessThan(0.006)
+    expect(photoRound(scale, even.slice(0, 2))).toBeUndefined()
+    const start = startingRound({ width: 1600, height: 1200 })
+    expect(start.every(p => p.x > 0 && p.x < 1600 && p.y > 0 && p.y < 1200)).toBe(true)
   })
 
   // Pinhole geometry worked by hand: cos of the lean across it; (D + d) / D for what lies deeper.

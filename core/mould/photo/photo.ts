@@ -104,6 +104,22 @@ const areaOf: Measure = (at, marks) => {
     / 2
 }
 
+/**
+ * Diameter of the circle of equal area inside marks once round an edge: between two marks the square of the distance
+ * from the middle changes evenly with the angle, which is exact for a circle however many marks there are.
+ */
+const roundOf: Measure = (at, marks) => {
+  const p = marks.map(at), n = p.length
+  const middle = { x: p.reduce((s, q) => s + q.x, 0) / n, y: p.reduce((s, q) => s + q.y, 0) / n }
+  const from = p.map(q => ({ x: q.x - middle.x, y: q.y - middle.y }))
+  const twice = from.reduce((sum, a, i) => {
+    const b = from[(i + 1) % n]!
+    const turn = Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y)
+    return sum + turn * (a.x ** 2 + a.y ** 2 + b.x ** 2 + b.y ** 2) / 2
+  }, 0)
+  return 2 * Math.sqrt(Math.abs(twice) / 2 / Math.PI)
+}
+
 /** The same scale with one of its own marks moved by a marking error. */
 function nudged(scale: PhotoScale): PhotoScale[] {
   const moves = [{ x: MARKING, y: 0 }, { x: 0, y: MARKING }]
@@ -160,4 +176,12 @@ export function photoLength(scale: PhotoScale, a: Pixel, b: Pixel, camera?: Came
  */
 export function photoArea(scale: PhotoScale, marks: readonly Pixel[], camera?: Camera): Measured | undefined {
   return marks.length < 3 || crossesItself(marks) ? undefined : measured(areaOf, 2, scale, marks, camera)
+}
+
+/**
+ * Diameter of something round by marks on its edge, m; undefined when the scale does not stand, there are fewer than
+ * three, or their line crosses itself.
+ */
+export function photoRound(scale: PhotoScale, marks: readonly Pixel[]): Measured | undefined {
+  return marks.length < 3 || crossesItself(marks) ? undefined : measured(roundOf, 1, scale, marks)
 }

@@ -140,6 +140,16 @@ describe('coats', () => {
     )
   })
 
+  it('coats around something share its thickness: each takes more than the one below it, and all of it together', () => {
+    const gauges = [{
+      how: 'shell' as const, area: 0.02, relief: 1, thickness: 0.02, layers: 3, body: { kind: 'dome' as const, across: 0.16 },
+    }]
+    const jacket = { ...mask, gauges, volume: { value: 4.9e-3, low: 4.4e-3, high: 5.4e-3 } }
+    const each = coatVolumes({ way: 'shell', shares: [1, 1, 1] }, jacket)
+    // Three of 20 mm over a dome of 80: 1.0221, 1.5247 and 2.1279 l (Steiner 1840).
+    each.forEach((v, k) => expect(v / 4.9e-3).toBeCloseTo([1.0221, 1.5247, 2.1279][k]! / 4.6747, 3))
+    expect(coatVolumes({ way: 'backed', shares: [1, 1] }, jacket)).toEqual([2.45e-3, 2.45e-3])
+  })
   it('a coat that does not fit the bucket is refused with what to do', () => {
     const small = { ...world, bucket: { id: 'cup', name: 'Cup', vessel: { bottom: 0.08, top: 0.09, height: 0.1 } } }
     expect(problemWords(workOutPlan({ ...plan, coats: shell }, small).problems.find(p => p.severity === 'refuse')!))

@@ -1,3 +1,4 @@
+import { shellShares } from '../../mould/gauge/shells'
 import type { CastSize } from '../../drying/expected'
 import type { CubicMetres, Metres } from '../../units/quantity'
 import { swilled, wallOf, wallVolume, type Cavity } from './hollow'
@@ -70,8 +71,11 @@ export function coatVolumes(coats: Coats, mould: Cavity): readonly CubicMetres[]
     return coats.shares.map((_, k) => upTo(k + 1) - upTo(k))
   }
   const sum = coatWay(coats.way).hollow ? 1 : coats.shares.reduce((a, b) => a + b, 0)
-  return coats.shares.map(s => whole * s / sum)
+  const shares = coats.shares.map(s => s / sum), around = coats.way === 'shell' ? shellGauge(mould) : undefined
+  return (around ? shellShares(around, shares) : shares).map(s => whole * s)
 }
+/** What goes around something grows outwards: its coats then share the thickness, and each takes more than the last. */
+const shellGauge = ({ gauges = [] }: Cavity) => gauges.filter(g => g.how === 'shell').at(-1)
 
 /** What a cast of this mould takes: all of it poured solid, or what its coats come to. */
 export function castVolume({ coats }: { readonly coats?: Coats }, mould: Cavity): CubicMetres {
@@ -112,6 +116,9 @@ export function pouredBack(plan: { readonly coats?: Coats }, moulds: readonly Ca
 const THINNEST: Metres = 0.002, THICKEST: Metres = 0.02, UNEVEN = 1.6
 /** Thickest coat that stays upright where it is swilled, of a mix that webs already (core/setting/draining.ts). */
 const RUNS_OFF: Metres = 0.008
+
+/** A coat of less of the whole than this is none (engineering guess). */
+const LEAST_SHARE = 0.005
 
 export type CoatProblem
   = | { readonly code: 'one-coat' | 'area-without-coat' | 'over-hollow' | 'empty-coat' }
@@ -160,7 +167,7 @@ export function coatProblems({ way, shares, areas, wall }: Coats): readonly Foun
   }
   else if (coatWay(way).hollow && shares.reduce((a, b) => a + b, 0) > 1)
     found.push({ severity: 'refuse', code: 'over-hollow' })
-  else if (shares.some(share => !(share > 0))) found.push({ severity: 'refuse', code: 'empty-coat' })
+  else if (shares.some(share => !(share > LEAST_SHARE * shares.reduce((a, b) => a + b, 0)))) found.push({ severity: 'refuse', code: 'empty-coat' })
   return found
 }
 

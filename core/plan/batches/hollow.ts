@@ -1,4 +1,5 @@
 import { BALL } from '../../drying/expected'
+import type { Gauge } from '../../mould/gauge/gauge'
 import type { CubicMetres, Metres } from '../../units/quantity'
 
 /**
@@ -11,6 +12,7 @@ export interface Cavity {
   readonly volume: { readonly value: CubicMetres }
   readonly section: Metres
   readonly face?: number
+  readonly gauges?: readonly Gauge[]
 }
 
 /** Faces of casts against those of a ball of their volume: a cube's is 1.24 times (engineering guess, 1 to 1.25). */

@@ -1,5 +1,6 @@
 import type { Estimate, Seconds, WaterRatio } from '../../units/quantity'
 import { pourableUntil } from '../../setting/hydration'
+import { centreOf } from '../../setting/moments'
 import { momentsInput } from '../moments-input'
 import type { Batch, Plan, PlanWorld } from '../types'
 
@@ -44,7 +45,8 @@ export function overlapOf(
   const inTime = (siftAt: Seconds) => {
     const stirFrom = Math.max(two.soaked.value, one.poured.value + TURN_ROUND - siftAt)
     const thickest = next.fills.map(f => f.mould).reduce((a, m) => m.section > a.section ? m : a)
-    const until = pourableUntil({ ...momentsInput(plan, ratio, thickest, stirFrom, world.bag), ratio: ratio.value })
+    const input = momentsInput(plan, ratio, thickest, stirFrom, world, next)
+    const until = pourableUntil({ ...input, ratio: ratio.value }, centreOf(input))
     return { ok: stirFrom + stir2 + two.pouring <= until, poured: siftAt + stirFrom + stir2 + two.pouring }
   }
   if (hands === 1) {

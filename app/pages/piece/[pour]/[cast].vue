@@ -8,7 +8,8 @@ import { DEFECTS, defectWords, type DefectId } from '~core/pour/defects'
 import type { FaultMark, Measured, Severity, Verdict } from '~core/pour/events'
 import { CHECK_LISTS, expectedExpansion, judgeMeasure, shellList, weightFound } from '~core/logbook/inspection'
 import { measureName } from '~core/logbook/words'
-import { formatFine, formatMass, formatVolume } from '~core/units/format'
+import { powderOf } from '~core/plan/run'
+import { formatConsistency, formatFine, formatMass, formatVolume } from '~core/units/format'
 import type { KeptPhoto } from '~contract/photo'
 import BesidePiece from '~/features/logbook/BesidePiece.vue'
 import { DEFECT_MARKS } from '~/features/logbook/defect-marks'
@@ -17,6 +18,7 @@ import { newId, Refused } from '~/sync/api'
 import { dropPhoto, keepPhoto, photoAddress, photosOf, shrunk } from '~/sync/photos'
 import { dayAndTime } from '~/ui/when'
 import FileButton from '~/ui/FileButton.vue'
+import GroundButton from '~/ui/GroundButton.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useClock } from '~/sync/clock'
 import { useRun } from '~/sync/run'
@@ -108,6 +110,8 @@ const takePhotoAway = () => attempt(async () => {
 const expansion = computed(() =>
   expectedExpansion(run.value, cast.value ? state.value.batches[cast.value.cast.batch]?.ratio : undefined),
 )
+const grownFrom = computed(() =>
+  `${powderOf(run.value).name} at ${formatConsistency(run.value.ratio.value)}`)
 const lists = computed(() => [...CHECK_LISTS, shellList(run.value)].filter(l => l !== undefined))
 const listId = ref<string>()
 const list = computed(() => lists.value.find(l => l.id === listId.value))
@@ -252,7 +256,9 @@ async function judge(verdict: Verdict) {
           </p>
           <p v-else>
             <span class="num strong">{{ formatMass(weight.mass, units) }}</span> at its first weighing;
-            {{ formatMass(weight.low, units) }} to {{ formatMass(weight.high, units) }} was expected.
+            <GroundButton ground="weight"
+            >{{ formatMass(weight.low, units) }} to {{ formatMass(weight.high, units) }} was expected</GroundButton
+            >.
             <span v-if="weight.missing" class="off"
             >{{ Math.round(100 * weight.missing.share) }} % is missing: a hollow of about
               {{ formatVolume(weight.missing.volume, units) }} inside, or a part that did not fill.</span
@@ -282,8 +288,10 @@ async function judge(verdict: Verdict) {
             </li>
           </ul>
           <p v-else class="small soft">
-            None yet. Against the model it may be {{ (100 * expansion.low).toFixed(2) }} to
-            {{ (100 * expansion.high).toFixed(2) }} % larger: plaster grows as it sets.
+            None yet. Against the model it may be
+            <GroundButton ground="growth" :from="grownFrom"
+            >{{ (100 * expansion.low).toFixed(2) }} to {{ (100 * expansion.high).toFixed(2) }} % larger</GroundButton
+            >: plaster grows as it sets.
           </p>
           <template v-if="session.mayWrite">
             <div v-if="list" class="list">
