@@ -4,6 +4,7 @@ import { DEFECTS, TROUBLES, type DefectId, type TroubleId } from '~core/pour/def
 import { SIGNS, type Sign, type Stage } from '~core/plan/stages'
 import { CAUSE_IDS } from '~core/pour/causes'
 import type { FrozenRun } from '~core/plan/run'
+import type { PlanWorld } from '~core/plan/types'
 import type { CastSummary, PourSummary } from '~core/pour/projection'
 import { bagSchema, bucketSchema, mouldSchema } from './library'
 import { MOST_INT } from './limits'
@@ -183,6 +184,11 @@ const learntPace = z.object({
   sd: z.number().positive().max(2),
   steps: z.int().min(0).max(1e6),
 })
+const finite = z.number().min(-1e6).max(1e6)
+const bagCharacter = z.object({
+  mean: z.tuple([finite, finite, finite]).readonly(),
+  root: z.tuple([finite, finite, finite, finite, finite, finite]).readonly(),
+})
 /** Moulds, bucket and bag of a plan, and the pace of who planned, as a browser had them. */
 const worldSchema = z.object({
   moulds: z.array(mouldSchema.extend({ id: z.uuid() })).max(200),
@@ -195,9 +201,14 @@ const worldSchema = z.object({
       mean: z.number().min(-5).max(5),
       sd: z.number().positive().max(50),
       batches: z.int().min(0).max(1e6),
+      character: bagCharacter.optional(),
     }).optional(),
   }).optional(),
 })
+type Whole<T> = T extends number ? number : T extends object ? { [K in keyof T]-?: Whole<Exclude<T[K], undefined>> } : T
+type Holding<Of, T extends Of> = T
+/** Does not compile while something is planned with that is not taken in: the plan would be divided otherwise here. */
+export type WorldTaken = Holding<Whole<PlanWorld>, Whole<z.output<typeof worldSchema>>>
 export const startPourSchema = z.object({
   id: z.uuid(),
   planId: z.uuid().optional(),

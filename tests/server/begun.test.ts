@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { taughtBag } from '../../core/forecast/observations'
 import { castsPerBatch, freezeRun, type FrozenRun } from '../../core/plan/run'
 import type { Plan, PlanWorld } from '../../core/plan/types'
 import type { PourAnswer } from '../../contract/pour'
@@ -54,6 +55,23 @@ describe('a pour that was begun in a browser', () => {
     // Sent again, because the answer was lost: the same pour.
     const again = await ask<PourAnswer>('POST', 'pours', start)
     expect(again.body.events).toEqual(body.events)
+  })
+
+  it('is divided by what the browser knew of the bag, to the last figure', async () => {
+    const told = { mean: 0.5, sd: 0.08, model: run.modelVersion, character: {
+      precision: [160, 20, 30, 5, 4, 40] as const, pull: [90, 12, 25] as const,
+    } }
+    const sack = { id: randomUUID(), name: 'Fast sack', classId: plan.classId, uncertain: false, note: '' },
+      bag = taughtBag(sack, Array(6).fill(told))
+    const many = { ...plan, bag: bag.id, fills: plan.fills.map(f => ({ ...f, count: 12 })) }
+    const frozen = freezeRun(many, { ...world, bag })
+    if (!frozen.ok) throw new Error('refused')
+    // By its class alone it would have more time.
+    expect(frozen.run.moments).not.toEqual(run.moments)
+    const as = { world: frozen.run.world, casts: castsPerBatch(frozen.run) }
+    const start = begun({ plan: many, planId: undefined, frozen: as })
+    const { status, body } = await ask<PourAnswer>('POST', 'pours', start)
+    expect([status, body.run]).toEqual([200, JSON.parse(JSON.stringify(frozen.run))])
   })
 
   it('keeps the moulds it had, whatever became of them since', async () => {
