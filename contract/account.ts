@@ -9,6 +9,8 @@ export const unitsSchema = z.object({
   volume: z.enum(['ml', 'cup']),
   length: z.enum(['mm', 'inch']),
   temperature: z.enum(['C', 'F']),
+  region: z.enum(['us', 'imperial', 'metric']).optional(),
+  decimal: z.enum(['.', ',']).optional(),
 }) satisfies z.ZodType<UnitPreferences>
 
 const email = z.string().trim().toLowerCase().max(200).regex(

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import SelectButton from 'primevue/selectbutton'
-import type { UnitPreferences } from '~core/units/units'
+import { regionOf, type UnitPreferences } from '~core/units/units'
 import { addressOf } from '~/sync/api'
 import ArchiveSection from '~/features/settings/ArchiveSection.vue'
 import AuditSection from '~/features/settings/AuditSection.vue'
@@ -24,6 +24,11 @@ const KINDS = [['mass', 'Weights'], ['volume', 'Volumes'], ['length', 'Lengths']
   'temperature',
   'Temperatures',
 ]] as const
+/** What is asked of a number or a name that two countries use for two things. */
+const REGIONS = [
+  { id: 'us', name: 'US' }, { id: 'imperial', name: 'Imperial' }, { id: 'metric', name: 'Metric cups' },
+] as const
+const DECIMALS = [{ id: '.', name: '1 250' }, { id: ',', name: '1.25' }] as const
 const setUnits = (part: Partial<UnitPreferences>) => attempt(() => session.changeUnits(part))
 </script>
 
@@ -52,6 +57,32 @@ const setUnits = (part: Partial<UnitPreferences>) => attempt(() => session.chang
         :disabled="!session.isOwner"
         :aria-labelledby="`unit-${kind}`"
         @update:model-value="setUnits({ [kind]: $event })"
+      />
+    </div>
+    <div class="unit">
+      <span id="unit-region" class="strong">Pints and cups</span>
+      <SelectButton
+        :model-value="regionOf(session.units)"
+        :options="[...REGIONS]"
+        option-label="name"
+        option-value="id"
+        :allow-empty="false"
+        :disabled="!session.isOwner"
+        aria-labelledby="unit-region"
+        @update:model-value="setUnits({ region: $event })"
+      />
+    </div>
+    <div class="unit">
+      <span id="unit-decimal" class="strong">Typed 1,250 is</span>
+      <SelectButton
+        :model-value="session.units.decimal ?? '.'"
+        :options="[...DECIMALS]"
+        option-label="name"
+        option-value="id"
+        :allow-empty="false"
+        :disabled="!session.isOwner"
+        aria-labelledby="unit-decimal"
+        @update:model-value="setUnits({ decimal: $event })"
       />
     </div>
     <DeviceSection />

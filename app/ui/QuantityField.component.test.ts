@@ -3,7 +3,8 @@ import { describe, expect, it, vi } from 'vitest'
 import { METRIC } from '~core/units/units'
 import QuantityField from './QuantityField.vue'
 
-vi.mock('~/sync/session', () => ({ useSession: () => ({ units: METRIC }) }))
+const changeUnits = vi.fn<(part: object) => Promise<void>>(() => Promise.resolve())
+vi.mock('~/sync/session', () => ({ useSession: () => ({ units: METRIC, isOwner: true, changeUnits }) }))
 vi.mock('primevue/inputtext', () => ({
   default: { props: ['modelValue', 'invalid'], template: '<input :value="modelValue" :aria-invalid="invalid">' },
 }))
@@ -63,5 +64,44 @@ describe('a field for a number with its unit', () => {
     await type(f, '0 g')
     await f.get('input').trigger('blur')
     expect(f.get('[role=alert]').text()).toMatch(/^More than nothing\./)
+  })
+
+  it('says what it understood where it may be another thing, with one press for that', async () => {
+    const f = field()
+    await type(f, '1 lb 4 oz')
+    expect(f.get('[role=status]').text()).toBe('1 lb 4 oz = 567 g')
+    await type(f, '1,250')
+    expect(f.get('[role=status]').text()).toBe('1\u2009250 g')
+    await f.get('button.other').trigger('click')
+    expect(told(f, 'settled')).toEqual([0.00125])
+    expect(f.get('[role=status]').text()).toBe('1.25 g')
+    expect(f.get('button.other').text()).toBe('1\u2009250 g?')
+    await type(f, '600 g')
+    expect(f.find('[role=status]').exists()).toBe(false)
+    // What is set from elsewhere was not typed here.
+    await type(f, '2 lb')
+    await f.setProps({ modelValue: 0.3 })
+    expect(f.find('[role=status]').exists()).toBe(false)
+  })
+
+  it('asks in one question where nobody has said whose pint it is, once for the workshop', async () => {
+    const f = field({ kind: 'volume', field: 'holds', modelValue: 1e-3 })
+    await type(f, '1 pint')
+    await f.get('input').trigger('blur')
+    expect(f.get('[role=alert]').text()).toMatch(/^A US pint \(473 ml\) or an imperial pint \(568 ml\)\?/)
+    await f.findAll('button.other')[1]!.trigger('click')
+    expect(told(f, 'settled')[0]).toBeCloseTo(568.26125e-6, 12)
+    expect(f.get('[role=status]').text()).toBe('1 imperial pint = 568 ml')
+    expect(changeUnits).toHaveBeenCalledWith({ region: 'imperial' })
+  })
+
+  it('offers what makes sense where the plain reading makes none', async () => {
+    const f = field({ field: 'batch' })
+    await type(f, '1 250 kg')
+    await f.get('input').trigger('blur')
+    expect(f.get('[role=alert]').text()).toBe('1\u2009250 kg makes no sense here. 1\u2009250 g? The old value is kept.')
+    await f.get('button.other').trigger('click')
+    expect(told(f, 'settled')).toEqual([1.25])
+    expect(f.find('[role=alert]').exists()).toBe(false)
   })
 })

@@ -1,18 +1,21 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
-import { formatLength, formatMass, formatTemperature, formatVolume, formatDuration } from '~core/units/format'
-import { parseQuantity } from '~core/units/parse'
-import { unreadWords } from '~core/units/words'
-import type { UnitKind } from '~core/units/units'
+import { ANY, FIELDS, type FieldId } from '~core/units/fields'
+import { formatQuantity } from '~core/units/format'
+import { unreadOf } from '~core/units/parse'
+import { readQuantity, writingOf, type Reading } from '~core/units/reading/read-quantity'
+import { optionWords, readingWords, unreadWords, wantsEcho } from '~core/units/words'
+import { regionOf, type UnitKind } from '~core/units/units'
 import { useSession } from '~/sync/session'
 
 /**
- * A number with its unit, read as people type it. SI outside; a value that cannot be read is refused in words and the
- * old one kept.
+ * A number with its unit, read as people type it. SI outside; what was understood stands beside it where it may be
+ * another thing, with one press for that; a value that cannot be read is refused in words and the old one kept.
  */
 const {
   modelValue = undefined,
   kind,
+  field = undefined,
   label,
   hideLabel = false,
   clearable = false,
@@ -22,6 +25,8 @@ const {
 } = defineProps<{
   modelValue?: number
   kind: UnitKind
+  /** What it is of, where that says what makes sense in it. */
+  field?: FieldId
   label: string
   hideLabel?: boolean
   /** Emptied, it means “not decided”. */
@@ -48,15 +53,19 @@ const typed = ref('')
 const typing = ref(false)
 const touched = ref(false)
 const own = ref('')
+/** What was understood of what stands there, what else it may be, and what it is asked about. */
+const understood = ref<Reading>(), others = shallowRef<readonly Reading[]>([])
+const echo = computed(() => {
+  const reading = understood.value
+  return reading && (others.value.length > 0 || wantsEcho(reading, kind, session.units))
+    ? readingWords(reading, kind, session.units)
+    : ''
+})
 
-const write: Record<UnitKind, (value: number) => string> = {
-  mass: v => formatMass(v, session.units),
-  volume: v => formatVolume(v, session.units),
-  length: v => formatLength(v, session.units),
-  temperature: v => formatTemperature(v, session.units),
-  time: v => formatDuration(v),
-}
-const shown = computed(() => typing.value ? typed.value : modelValue === undefined ? '' : write[kind](modelValue))
+const shown = computed(() => {
+  if (typing.value) return typed.value
+  return modelValue === undefined ? '' : formatQuantity(kind, modelValue, session.units)
+})
 const sentence = computed(() => own.value || problem)
 
 function tell(value: number | undefined) {
@@ -64,24 +73,54 @@ function tell(value: number | undefined) {
   if (value !== undefined) emit('given', value)
   if (value) emit('amount', value)
 }
+// What is set from elsewhere was not typed here.
+watch(() => modelValue, (now) => {
+  if (understood.value === undefined || now === understood.value.value) return
+  understood.value = undefined
+  others.value = []
+})
+function take(reading: Reading, final: boolean) {
+  const wrong = check?.(reading.value)
+  if (wrong) return final ? refuse(wrong) : undefined
+  own.value = ''
+  understood.value = reading
+  tell(reading.value)
+  if (final) emit('settled', reading.value)
+}
+function refuse(why: string) {
+  own.value = `${why}${modelValue === undefined ? '' : ' The old value is kept.'}`
+}
 function read(final: boolean) {
+  understood.value = undefined
+  others.value = []
   if (typed.value.trim() === '') {
     if (clearable && touched.value) tell(undefined)
     return
   }
-  const parsed = parseQuantity(typed.value, kind, session.units)
-  const wrong = parsed.ok ? check?.(parsed.value) : unreadWords(parsed)
-  if (parsed.ok && !wrong) {
-    own.value = ''
-    tell(parsed.value)
-    if (final) emit('settled', parsed.value)
+  const found = readQuantity(typed.value, field ? FIELDS[field] : ANY[kind], writingOf(session.units))
+  if (found.code === 'read') {
+    // A bare number of degrees is what the workshop's thermometers show.
+    if (found.other && kind !== 'temperature') others.value = [found.other]
+    return take(found.reading, final)
   }
-  else if (final) own.value = `${wrong}${modelValue === undefined ? '' : ' The old value is kept.'}`
+  if (!final) return
+  if (found.code === 'ask') others.value = found.options
+  refuse(unreadWords(unreadOf(found, kind, typed.value.trim()), session.units))
+}
+/** The other reading is meant; whose pints and cups a workshop measures in is asked once. */
+function choose(reading: Reading) {
+  const before = understood.value, { region } = reading.parts[0]!.unit
+  others.value = before ? [before] : []
+  if (region && !regionOf(session.units) && session.isOwner) void session.changeUnits({ region })
+  typing.value = false
+  take(reading, true)
 }
 function begin(event: FocusEvent) {
   typed.value = shown.value
   typing.value = true
   touched.value = false
+  understood.value = undefined
+  others.value = []
   void nextTick(() => (event.target as HTMLInputElement).select())
 }
 function input(event: Event) {
@@ -109,7 +148,7 @@ function end() {
       class="num box"
       :model-value="shown"
       :invalid="sentence !== '' && (own !== '' || invalid)"
-      :aria-describedby="sentence ? `${id}-says` : undefined"
+      :aria-describedby="[...sentence ? [`${id}-says`] : [], ...echo ? [`${id}-read`] : []].join(' ') || undefined"
       autocomplete="off"
       autocapitalize="off"
       spellcheck="false"
@@ -120,6 +159,20 @@ function end() {
     <p v-if="sentence" :id="`${id}-says`" :class="['problem', { warn: own === '' && !invalid }]" role="alert">
       {{ sentence }}
     </p>
+    <p v-if="echo" :id="`${id}-read`" class="echo num" role="status">{{ echo }}</p>
+    <div v-if="others.length > 0" class="others">
+      <!-- Pressed before the field is left, so that leaving it does not read it once more. -->
+      <button
+        v-for="o in others"
+        :key="o.value"
+        type="button"
+        class="other num"
+        :aria-label="`${label}: ${optionWords(o, kind, session.units)} is meant`"
+        @mousedown.prevent
+        @click="choose(o)">
+        {{ optionWords(o, kind, session.units) }}{{ understood ? '?' : '' }}
+      </button>
+    </div>
   </div>
 </template>
 
@@ -127,5 +180,16 @@ function end() {
 .quantity { display: grid; grid-template-columns: 1fr auto; align-items: center; gap: 2px 10px; }
 label { font-weight: 600; }
 .box { width: 9.2em; text-align: right; padding: 0.35rem 0.55rem; font-size: 0.95rem; }
-.problem { grid-column: 1 / -1; }
+.problem, .echo, .others { grid-column: 1 / -1; }
+.echo { margin: 0; text-align: right; font-size: 0.85rem; color: var(--soft); }
+.others { display: flex; flex-wrap: wrap; gap: 6px; justify-content: flex-end; }
+.other {
+  border: 1px solid var(--line-strong);
+  border-radius: 999px;
+  background: none;
+  color: inherit;
+  font-size: 0.85rem;
+  padding: 2px 10px;
+  min-height: 28px;
+}
 </style>

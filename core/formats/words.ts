@@ -39,7 +39,9 @@ const named = (list: readonly string[]) => list.map(n => n.toLowerCase()).join('
 const CLASSES = named(OFFERED_CLASSES.map(p => p.name))
 const CELL: Sentences<CellProblem> = {
   'missing': ({ kind, field }) => `${fieldWords(kind, field)} is missing.`,
-  'unread': ({ unread }) => unreadWords(unread),
+  'unread': ({ unread }) => unread.code === 'two-meanings' && unread.options[0]?.parts[0]?.unit.region
+    ? `${unreadWords(unread)} Write which before it, or choose in Workshop.`
+    : unreadWords(unread),
   'no-size': 'It measures more than nothing.',
   'name-long': 'Keep the name under 80 characters.',
   'volume-large': 'A mould holds at most 1 000 l here.',

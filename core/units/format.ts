@@ -1,5 +1,5 @@
 import type { Celsius, CubicMetres, Kilograms, Metres, Seconds } from './quantity'
-import { UNITS, type UnitPreferences } from './units'
+import { regionOf, UNITS, type Region, type UnitKind, type UnitPreferences } from './units'
 
 const THIN = '\u2009'
 const MINUS = '\u2212'
@@ -39,20 +39,29 @@ export function formatRoughMass(kg: Kilograms, prefs: UnitPreferences): string {
 /** Below so many millilitres a jug is read to so many. */
 const JUG_STEPS = [[9.95, 0.1], [100, 1], [2000, 5]] as const
 
+/** Whose cups: m3 in one, and in a fluid ounce; a metric cup has none, and four of it are a litre. */
+const CUPS = {
+  us: { cup: 231 * 0.0254 ** 3 / 16, ounce: 231 * 0.0254 ** 3 / 128 },
+  imperial: { cup: 4.54609e-3 / 16, ounce: 4.54609e-3 / 160 },
+  metric: { cup: 250e-6 },
+} as const satisfies Record<Region, { readonly cup: CubicMetres, readonly ounce?: CubicMetres }>
+
 /**
  * What a jug shows: 0.1 ml below 10 ml (a syringe), 1 ml below 100 ml, 5 ml to 2 l, 10 ml above; cups to an eighth,
  * quarts above four cups.
  */
 export function formatVolume(m3: CubicMetres, prefs: UnitPreferences): string {
-  if (prefs.volume === 'ml') {
-    const ml = m3 * 1e6
-    if (Math.abs(ml) >= 10_000) return `${roundTo(ml / 1000, 0.1)} l`
-    return `${roundTo(ml, JUG_STEPS.find(([below]) => Math.abs(ml) < below)?.[1] ?? 10)} ml`
-  }
-  const cups = UNITS.cup.fromSi(m3)
-  if (cups < 0.25) return `${roundTo(UNITS.floz.fromSi(m3), 0.1)} fl oz`
+  const { cup, ...small } = CUPS[regionOf(prefs) ?? 'us'], cups = m3 / cup
+  if (prefs.volume === 'ml' || (!('ounce' in small) && (cups < 0.25 || cups >= 4))) return formatMillilitres(m3)
+  if (cups < 0.25 && 'ounce' in small) return `${roundTo(m3 / small.ounce, 0.1)} fl oz`
   if (cups < 4) return `${eighths(cups)} cup`
   return `${eighths(cups / 4)} qt`
+}
+
+function formatMillilitres(m3: CubicMetres): string {
+  const ml = m3 * 1e6
+  if (Math.abs(ml) >= 10_000) return `${roundTo(ml / 1000, 0.1)} l`
+  return `${roundTo(ml, JUG_STEPS.find(([below]) => Math.abs(ml) < below)?.[1] ?? 10)} ml`
 }
 
 function eighths(x: number): string {
@@ -82,6 +91,17 @@ export function formatFine(m: Metres, prefs: UnitPreferences): string {
 
 export function formatTemperature(c: Celsius, prefs: UnitPreferences): string {
   return prefs.temperature === 'C' ? `${roundTo(c, 1)} °C` : `${roundTo(UNITS.F.fromSi(c), 1)} °F`
+}
+
+/** Any quantity as a workshop shows it. @param value SI, temperatures in °C */
+export function formatQuantity(kind: UnitKind, value: number, prefs: UnitPreferences): string {
+  switch (kind) {
+    case 'mass': return formatMass(value, prefs)
+    case 'volume': return formatVolume(value, prefs)
+    case 'length': return formatLength(value, prefs)
+    case 'temperature': return formatTemperature(value, prefs)
+    case 'time': return formatDuration(value)
+  }
 }
 
 /** A place on the earth, degrees; north and east are above nothing (WGS 84, as cameras write it). */

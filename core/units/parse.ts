@@ -1,4 +1,4 @@
-import { readQuantity, type Reading } from './reading/read-quantity'
+import { readQuantity, writingOf, type Read, type Reading } from './reading/read-quantity'
 import { METRIC, type UnitKind, type UnitPreferences } from './units'
 
 /** Why what was typed is no quantity of this kind. */
@@ -9,7 +9,8 @@ export type Unread = { readonly kind: UnitKind } & (
       | 'comma-and-space'
     readonly typed: string
   }
-  | { readonly code: 'two-meanings', readonly options: readonly Reading[] }
+  | { readonly code: 'two-meanings', readonly options: readonly Reading[], readonly plain?: number }
+  | { readonly code: 'too-little' | 'too-much', readonly value: number, readonly limit: number }
   | { readonly code: 'unknown-unit', readonly unit: string }
   | { readonly code: 'other-unit', readonly unit: string, readonly measures: UnitKind }
 )
@@ -44,25 +45,30 @@ export function parseNumber(text: string): number | undefined {
   return /^(\d+\.?\d*|\.\d+)$/.test(t) ? sign * Number(t) : undefined
 }
 
+/** Why nothing was read, with what its sentence needs; none when it was. */
+export function unreadOf(found: Exclude<Read, { code: 'read' }>, kind: UnitKind, typed: string): Unread {
+  switch (found.code) {
+    case 'ask': return { kind, ...found, code: 'two-meanings' }
+    case 'unknown-unit': return { kind, code: 'unknown-unit', unit: found.unit ?? '' }
+    case 'other-unit': return { kind, code: 'other-unit', unit: found.unit ?? '', measures: found.measures ?? kind }
+    case 'no-number': return { kind, code: 'not-a-quantity', typed }
+    case 'too-little':
+    case 'too-much': return { kind, ...found }
+    case 'nothing-typed':
+    case 'one-temperature':
+    case 'below-nothing': return { kind, code: found.code }
+    default: return { kind, code: found.code, typed }
+  }
+}
+
 /**
  * Reads a quantity typed by a person, with or without a unit; compound forms add up (`5 lb 4 oz`, `1 ft 2 in`).
  * @param kind what the field holds; `oz` means fluid ounces in a volume field and ounces of weight in a weight field.
  * @returns SI value, or why it cannot be read.
  */
 export function parseQuantity(text: string, kind: UnitKind, prefs: UnitPreferences = METRIC): Parsed {
-  const typed = text.trim(), writing = { prefs, ...prefs.volume === 'cup' && { region: 'us' as const } }
-  const found = readQuantity(text, { kind }, writing)
-  switch (found.code) {
-    case 'read': return { ok: true, value: found.reading.value }
-    case 'ask': return { ok: false, kind, code: 'two-meanings', options: found.options }
-    case 'unknown-unit': return { ok: false, kind, code: 'unknown-unit', unit: found.unit ?? '' }
-    case 'other-unit': return { ok: false, kind, code: 'other-unit', unit: found.unit ?? '', measures: found.measures ?? kind }
-    case 'no-number':
-    case 'too-little':
-    case 'too-much': return { ok: false, kind, code: 'not-a-quantity', typed }
-    case 'nothing-typed':
-    case 'one-temperature':
-    case 'below-nothing': return { ok: false, kind, code: found.code }
-    default: return { ok: false, kind, code: found.code, typed }
-  }
+  const found = readQuantity(text, { kind }, writingOf(prefs))
+  return found.code === 'read'
+    ? { ok: true, value: found.reading.value }
+    : { ok: false, ...unreadOf(found, kind, text.trim()) }
 }

@@ -102,7 +102,7 @@ describe('reading what people type', () => {
     [
       ['2 qt', 'mass', 'measures a volume; this field needs a weight'],
       ['3 furlongs', 'mass', 'not a unit known here'],
-      ['2 qt', 'volume', 'A US quart (1893 ml) or an imperial quart (2273 ml)? Type US or imperial before it.'],
+      ['2 qt', 'volume', 'A US quart (1.89 l) or an imperial quart (2.27 l)?'],
       ['4–5 min', 'time', 'more than one amount'],
       ['4 min - 5 min', 'time', 'more than one amount'],
       ['500 g-600 g', 'mass', 'more than one amount'],

@@ -60,13 +60,23 @@ export const UNITS = {
   h: scaled('time', 'h', 3600, 'hr', 'hrs', 'hour', 'hours'),
 } as const satisfies Record<string, Unit>
 
+/** Whose cups, pints, quarts and gallons. */
+export type Region = 'us' | 'imperial' | 'metric'
+
 /** Which unit a bare number means, and which a value is shown in. */
 export interface UnitPreferences {
   readonly mass: 'g' | 'lb'
   readonly volume: 'ml' | 'cup'
   readonly length: 'mm' | 'inch'
   readonly temperature: 'C' | 'F'
+  /** Not told yet where it is left out. */
+  readonly region?: Region
+  /** What divides in `1,250` and `1.250`, where the other one groups; a point if not told. */
+  readonly decimal?: '.' | ','
 }
+/** Who shows volumes in cups and has not said whose means the US ones. */
+export const regionOf = ({ region, volume }: UnitPreferences): Region | undefined =>
+  region ?? (volume === 'cup' ? 'us' : undefined)
 
 export const METRIC: UnitPreferences = { mass: 'g', volume: 'ml', length: 'mm', temperature: 'C' }
-export const US_CUSTOMARY: UnitPreferences = { mass: 'lb', volume: 'cup', length: 'inch', temperature: 'F' }
+export const US_CUSTOMARY: UnitPreferences = { mass: 'lb', volume: 'cup', length: 'inch', temperature: 'F', region: 'us' }

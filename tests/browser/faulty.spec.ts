@@ -2,7 +2,7 @@ import type { BrowserContext, Page } from '@playwright/test'
 import type { Product } from '../product'
 import { AGAIN, enterDemo, expect, ownPour, test } from './workshop'
 import { chance } from '../../demo/random'
-import { campaign } from '../server/campaign'
+import { campaign } from '../campaign'
 import { faultyWay, type Faulty } from './faulty'
 
 /** What is done to one pour: about as much as brings it to the shelf. */

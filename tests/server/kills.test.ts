@@ -4,7 +4,7 @@ import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { chance } from '../../demo/random'
 import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../../demo/saltmarsh'
 import { launch, type Product } from '../product'
-import { campaign } from './campaign'
+import { campaign } from '../campaign'
 
 /**
  * A server killed in the middle of writing: things of the library, plans, photos, models and entries of a pour. What it

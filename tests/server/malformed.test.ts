@@ -6,7 +6,7 @@ import { z } from 'zod'
 import { ROUTES } from '../../contract/routes'
 import type { Contract } from '../../contract/routes/route'
 import { launch, type Product } from '../product'
-import { campaign } from './campaign'
+import { campaign } from '../campaign'
 
 /**
  * Requests that nobody's page would send, to every route: well-formed but for one spot, or nothing of the sort. None

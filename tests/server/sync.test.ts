@@ -17,7 +17,7 @@ import { castRows, pourRows, pourWithEvents } from '../../server/store/pours'
 import { recordEvents, startPour } from '../../server/store/recording'
 import { within, type Scope } from '../../server/store/scope'
 import { createWithOwner } from '../../server/store/workshops'
-import { campaign } from './campaign'
+import { campaign } from '../campaign'
 import { freshDatabase } from './fresh'
 
 /**

@@ -93,6 +93,7 @@ const restored = computed(() => {
         />
         <QuantityField
           kind="mass"
+          field="batch"
           :label="weighed[p.what] ? `${p.what === 'water' ? 'Water' : 'Powder'} went in` : `or this much ${p.what}`"
           :model-value="weighed[p.what]"
           :check="v => v > 0 && v < 5000 ? undefined : 'Type what went in.'"

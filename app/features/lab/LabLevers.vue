@@ -96,6 +96,7 @@ function typedRatio(event: Event) {
       @update:model-value="lab.change({ waterTemperature: $event })">
       <QuantityField
         kind="temperature"
+        field="water"
         label="Water"
         :model-value="mix.waterTemperature"
         @given="lab.change({ waterTemperature: $event })" />
@@ -112,6 +113,7 @@ function typedRatio(event: Event) {
       @update:model-value="lab.change({ roomTemperature: $event })">
       <QuantityField
         kind="temperature"
+        field="air"
         label="Room and powder"
         :model-value="mix.roomTemperature"
         @given="lab.change({ roomTemperature: $event })" />
@@ -126,6 +128,7 @@ function typedRatio(event: Event) {
       @update:model-value="lab.change({ soak: $event })">
       <QuantityField
         kind="time"
+        field="minutes"
         label="Sift and soak"
         :model-value="mix.soak"
         :check="v => (v <= 7200 ? undefined : 'Two hours is far too long to soak.')"
@@ -142,6 +145,7 @@ function typedRatio(event: Event) {
       @update:model-value="lab.change({ stir: { ...mix.stir, minutes: $event } })">
       <QuantityField
         kind="time"
+        field="minutes"
         label="Stir"
         :model-value="mix.stir.minutes * 60"
         :check="v => (v <= 3600 ? undefined : 'An hour is far too long to stir.')"
@@ -185,6 +189,7 @@ function typedRatio(event: Event) {
       @update:model-value="lab.change({ section: $event })">
       <QuantityField
         kind="length"
+        field="size"
         label="Cast is thick"
         :model-value="mix.section"
         :check="v => (v > 0 && v <= 1 ? undefined : 'Between nothing and a metre.')"

@@ -54,6 +54,7 @@ const around = computed(() => aroundPart(part))
         @amount="set({ mass: $event })" />
       <QuantityField
         kind="temperature"
+        field="water"
         label="It is at"
         :model-value="gauge.temperature"
         @given="set({ temperature: $event })" />
@@ -210,6 +211,7 @@ const around = computed(() => aroundPart(part))
     <template v-else-if="gauge.how === 'told'">
       <QuantityField
         kind="volume"
+        field="holds"
         label="It holds"
         :model-value="gauge.volume"
         :check="positive"

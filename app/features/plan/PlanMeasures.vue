@@ -140,6 +140,7 @@ function takeRoom() {
       <QuantityField
         class="full"
         kind="volume"
+        field="holds"
         label="One scoop holds"
         :model-value="plan.scoop.volume"
         :check="v => v > 0 ? undefined : 'A scoop holds more than nothing.'"
@@ -157,6 +158,7 @@ function takeRoom() {
     </div>
     <QuantityField
       kind="temperature"
+      field="water"
       label="Water temperature"
       :model-value="plan.waterTemperature"
       :problem="sentenceAt('waterTemperature')"
@@ -167,6 +169,7 @@ function takeRoom() {
     <QuantityField
       v-if="onGround"
       kind="temperature"
+      field="air"
       label="Ground"
       :model-value="plan.groundTemperature ?? plan.roomTemperature"
       @update:model-value="set('groundTemperature')($event)"
@@ -205,6 +208,7 @@ function takeRoom() {
         v-if="plan.known.what !== 'moulds'"
         class="full"
         kind="mass"
+        field="batch"
         :label="plan.known.what === 'powder' ? 'Powder left' : 'Water in the bucket'"
         :model-value="plan.known.amount || undefined"
         :problem="sentenceAt('known')"
@@ -218,6 +222,7 @@ function takeRoom() {
       <div class="more">
         <QuantityField
           kind="temperature"
+          field="air"
           :label="outside ? 'Air outside' : 'Room'"
           :model-value="plan.roomTemperature"
           @update:model-value="set('roomTemperature')($event)" />
@@ -232,6 +237,7 @@ function takeRoom() {
         <QuantityField
           v-if="plan.school !== 'bag'"
           kind="time"
+          field="minutes"
           label="Soak"
           :model-value="plan.soakMinutes * 60"
           :check="v => v <= 3600 ? undefined : 'An hour is the longest soak.'"
@@ -260,6 +266,7 @@ function takeRoom() {
         </div>
         <QuantityField
           kind="time"
+          field="minutes"
           :label="plan.school === 'bag' ? 'Knead' : 'Stir'"
           :model-value="plan.stir.minutes * 60"
           :problem="sentenceAt('stir')"

@@ -153,6 +153,7 @@ async function saveDensity() {
         <QuantityField
           :model-value="celsius"
           kind="temperature"
+          field="air"
           label="Water and room"
           :check="v => (v >= 5 && v <= 40 ? undefined : 'Between 5 and 40 °C a cup can be compared.')"
           @given="celsius = $event" />
@@ -188,6 +189,7 @@ async function saveDensity() {
         <QuantityField
           v-model="volume"
           kind="volume"
+          field="holds"
           label="Your scoop holds"
           :check="v => (v > 0 ? undefined : 'It holds more than nothing.')" />
         <QuantityField

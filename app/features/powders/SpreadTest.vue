@@ -76,6 +76,7 @@ function keep() {
       </div>
       <QuantityField
         kind="temperature"
+        field="air"
         label="Water and room"
         :model-value="celsius"
         :check="checkWarmth"

@@ -65,6 +65,7 @@ const north = computed(() => weather.value.latitude ?? USUAL_LATITUDE)
     <QuantityField
       v-if="!outdoors"
       kind="temperature"
+      field="air"
       label="Air there"
       :model-value="standing.air.celsius"
       :check="checkAir"
@@ -73,6 +74,7 @@ const north = computed(() => weather.value.latitude ?? USUAL_LATITUDE)
     <template v-else>
       <QuantityField
         kind="temperature"
+        field="air"
         label="Warmest by day"
         :model-value="byDay"
         :check="checkDay"
@@ -80,6 +82,7 @@ const north = computed(() => weather.value.latitude ?? USUAL_LATITUDE)
         @settled="emit('settled', withDay($event))" />
       <QuantityField
         kind="temperature"
+        field="air"
         label="Coldest by night"
         :model-value="byNight"
         :check="checkNight"

@@ -209,6 +209,7 @@ function pick(id: SayingId) {
         <QuantityField
           v-model="mould"
           kind="volume"
+          field="holds"
           label="For a mould of"
           :check="v => (v > 0 && v <= 1 ? undefined : 'Between nothing and a cubic metre.')" />
       </section>

@@ -339,6 +339,7 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
           @amount="mould.change({ wall: $event })" />
         <QuantityField
           kind="length"
+          field="size"
           label="Thickest part of the cast"
           :model-value="body.section"
           :check="positive"

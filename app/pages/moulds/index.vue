@@ -172,6 +172,7 @@ function setVolume(value: number | undefined, percent = spread.value) {
       </div>
       <QuantityField
         kind="volume"
+        field="holds"
         label="It holds"
         :model-value="item.body.volume.value"
         :check="v => v > 0 ? undefined : 'A mould holds more than nothing.'"
@@ -219,6 +220,7 @@ function setVolume(value: number | undefined, percent = spread.value) {
       />
       <QuantityField
         kind="length"
+        field="size"
         label="Thickest part of the cast"
         :model-value="item.body.section"
         :check="v => v > 0 ? undefined : 'The cast is thicker than nothing.'"

@@ -1,7 +1,7 @@
-import type { UnitKind, UnitPreferences } from '../units'
+import { regionOf, type Region, type UnitKind, type UnitPreferences } from '../units'
 import { normalise } from './normalise'
 import { numberAt, readNumber, type Decimal, type NumberRead } from './numbers'
-import { scaleOf, unitsNamed, type ReadUnit, type Region } from './unit-names'
+import { scaleOf, unitsNamed, type ReadUnit } from './unit-names'
 
 /**
  * One reader for everything that is typed as an amount. What can be two things is settled by the workshop's own choice
@@ -23,6 +23,11 @@ export interface Writing {
   readonly region?: Region
   readonly decimal?: Decimal
 }
+/** A workshop's way of writing: who shows volumes in cups has said whose. */
+export function writingOf(prefs: UnitPreferences): Writing {
+  const region = regionOf(prefs)
+  return { prefs, ...region && { region }, ...prefs.decimal && { decimal: prefs.decimal } }
+}
 
 export interface Part { readonly amount: number, readonly unit: ReadUnit }
 export interface Reading { readonly value: number, readonly parts: readonly Part[] }
@@ -31,10 +36,13 @@ export type UnreadCode
   = | 'nothing-typed' | 'no-number' | 'comma-and-space' | 'two-numbers' | 'range' | 'two-measures' | 'brackets'
     | 'number-without-unit' | 'unknown-unit' | 'other-unit' | 'below-nothing' | 'one-temperature' | 'too-little'
     | 'too-much'
+type OtherUnread = Exclude<UnreadCode, 'too-little' | 'too-much'>
 export type Read
   = | { readonly code: 'read', readonly reading: Reading, readonly other?: Reading }
-    | { readonly code: 'ask', readonly options: readonly Reading[] }
-    | { readonly code: UnreadCode, readonly unit?: string, readonly measures?: UnitKind, readonly value?: number }
+    /** `plain` is how it reads by the workshop's habit, where that makes no sense here. */
+    | { readonly code: 'ask', readonly options: readonly Reading[], readonly plain?: number }
+    | { readonly code: 'too-little' | 'too-much', readonly value: number, readonly limit: number }
+    | { readonly code: OtherUnread, readonly unit?: string, readonly measures?: UnitKind }
 
 interface Found {
   readonly number: NumberRead
@@ -45,7 +53,7 @@ interface Found {
 class Unreadable extends Error {
   constructor(readonly why: Exclude<Read, { code: 'read' | 'ask' }>) { super(why.code) }
 }
-const refuse = (code: UnreadCode, more: { readonly unit?: string, readonly measures?: UnitKind } = {}): never => {
+const refuse = (code: OtherUnread, more: { readonly unit?: string, readonly measures?: UnitKind } = {}): never => {
   throw new Unreadable({ code, ...more })
 }
 
@@ -173,7 +181,8 @@ function meanings(found: readonly Found[], sign: number, writing: Writing): {
  */
 export function readQuantity(typed: string, field: Field, writing: Writing): Read {
   const { from = -Infinity, to = Infinity } = field
-  const makesSense = ({ value }: Reading) => value >= from && value <= to
+  // Nothing at all is no other reading of anything: whoever has the field says whether it will do.
+  const makesSense = ({ value }: Reading) => value === 0 || (value >= from && value <= to)
   try {
     const text = normalise(typed), sign = text.startsWith('-') ? -1 : 1, plain = text.replace(/^[-+]\s*/, '')
     checkWhole(plain)
@@ -185,8 +194,9 @@ export function readQuantity(typed: string, field: Field, writing: Writing): Rea
     const sane = readings.filter(makesSense), second = others.filter(makesSense)
     if (sane.length > 1) return { code: 'ask', options: sane }
     if (sane.length === 1) return { code: 'read', reading: sane[0]!, ...second[0] && { other: second[0] } }
-    if (second.length > 0) return { code: 'ask', options: second }
-    return { code: first!.value < from ? 'too-little' : 'too-much', value: first!.value }
+    if (second.length > 0) return { code: 'ask', options: second, plain: first!.value }
+    const { value } = first!
+    return value < from ? { code: 'too-little', value, limit: from } : { code: 'too-much', value, limit: to }
   }
   catch (error) {
     if (error instanceof Unreadable) return error.why

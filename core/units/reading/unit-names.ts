@@ -1,10 +1,9 @@
-import type { UnitKind } from '../units'
+import type { Region, UnitKind } from '../units'
 
 /**
  * Units as people write them. Exact factors: international pound and yard 1959, US gallon of 231 cubic inches, imperial
  * gallon of 4.54609 l (NIST SP 811, app. B; UK Units of Measurement Regulations 1995; from memory).
  */
-export type Region = 'us' | 'imperial' | 'metric'
 export interface ReadUnit {
   readonly id: string
   readonly kind: UnitKind
