@@ -7,6 +7,7 @@ import { readQuantity, writingOf, type Reading } from '~core/units/reading/read-
 import { optionWords, readingWords, unreadWords, wantsEcho } from '~core/units/words'
 import { regionOf, type UnitKind } from '~core/units/units'
 import { useSession } from '~/sync/session'
+import MeantButtons from './MeantButtons.vue'
 
 /**
  * A number with its unit, read as people type it. SI outside; what was understood stands beside it where it may be
@@ -104,9 +105,15 @@ function read(final: boolean) {
     return take(found.reading, final)
   }
   if (!final) return
-  if (found.code === 'ask') others.value = found.options
-  refuse(unreadWords(unreadOf(found, kind, typed.value.trim()), session.units))
+  const words = unreadWords(unreadOf(found, kind, typed.value.trim()), session.units)
+  if (found.code !== 'ask') return refuse(words)
+  others.value = found.options
+  own.value = words
 }
+/** A question, with its answers below it: nothing was typed wrongly. */
+const asks = computed(() => own.value !== '' && others.value.length > 0)
+const choices = computed(() => others.value.map(o =>
+  ({ meant: o, name: `${optionWords(o, kind, session.units)}${understood.value ? '?' : ''}` })))
 /** The other reading is meant; whose pints and cups a workshop measures in is asked once. */
 function choose(reading: Reading) {
   const before = understood.value, { region } = reading.parts[0]!.unit
@@ -147,7 +154,7 @@ function end() {
       :id="id"
       class="num box"
       :model-value="shown"
-      :invalid="sentence !== '' && (own !== '' || invalid)"
+      :invalid="sentence !== '' && (own !== '' || invalid) && !asks"
       :aria-describedby="[...sentence ? [`${id}-says`] : [], ...echo ? [`${id}-read`] : []].join(' ') || undefined"
       autocomplete="off"
       autocapitalize="off"
@@ -156,23 +163,11 @@ function end() {
       @input="input"
       @blur="end"
       @keydown.enter="settle" />
-    <p v-if="sentence" :id="`${id}-says`" :class="['problem', { warn: own === '' && !invalid }]" role="alert">
+    <p v-if="sentence" :id="`${id}-says`" :class="asks ? 'question' : ['problem', { warn: own === '' && !invalid }]" role="alert">
       {{ sentence }}
     </p>
-    <p v-if="echo" :id="`${id}-read`" class="echo num" role="status">{{ echo }}</p>
-    <div v-if="others.length > 0" class="others">
-      <!-- Pressed before the field is left, so that leaving it does not read it once more. -->
-      <button
-        v-for="o in others"
-        :key="o.value"
-        type="button"
-        class="other num"
-        :aria-label="`${label}: ${optionWords(o, kind, session.units)} is meant`"
-        @mousedown.prevent
-        @click="choose(o)">
-        {{ optionWords(o, kind, session.units) }}{{ understood ? '?' : '' }}
-      </button>
-    </div>
+    <p v-if="echo" :id="`${id}-read`" class="echo" role="status">{{ echo }}</p>
+    <MeantButtons v-if="others.length > 0" class="others" :options="choices" :of="label" @choose="choose" />
   </div>
 </template>
 
@@ -180,16 +175,7 @@ function end() {
 .quantity { display: grid; grid-template-columns: 1fr auto; align-items: center; gap: 2px 10px; }
 label { font-weight: 600; }
 .box { width: 9.2em; text-align: right; padding: 0.35rem 0.55rem; font-size: 0.95rem; }
-.problem, .echo, .others { grid-column: 1 / -1; }
+.problem, .question, .echo, .others { grid-column: 1 / -1; }
+.question { margin: 0; text-align: right; font-size: 0.9rem; }
 .echo { margin: 0; text-align: right; font-size: 0.85rem; color: var(--soft); }
-.others { display: flex; flex-wrap: wrap; gap: 6px; justify-content: flex-end; }
-.other {
-  border: 1px solid var(--line-strong);
-  border-radius: 999px;
-  background: none;
-  color: inherit;
-  font-size: 0.85rem;
-  padding: 2px 10px;
-  min-height: 28px;
-}
 </style>

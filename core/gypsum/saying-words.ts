@@ -1,8 +1,10 @@
 import { formatConsistency, formatLength, formatVolume, roundTo } from '../units/format'
-import { sentenceOf, type Sentences } from '../units/sentences'
+import { capital, sentenceOf, type Sentences } from '../units/sentences'
 import { METRIC, type UnitPreferences } from '../units/units'
-import { powderInSentence, type Span } from './powders'
-import type { RatioVerdict, SayingVerdict, YieldVerdict } from './sayings'
+import { powderInSentence, type PowderClass, type Span } from './powders'
+import type { Understood } from './saying/read-saying'
+import type { RatioVerdict, Reading, SayingVerdict, YieldVerdict } from './sayings'
+import { READING_WORDS, UNREAD_SAYING_WORDS } from './words'
 
 /** What is said of a saying: whether it holds with a powder, and what comes of it. */
 
@@ -64,4 +66,34 @@ const YIELD: Sentences<YieldVerdict, [UnitPreferences]> = {
 /** What a verdict on a saying says. */
 export function verdictWords(verdict: SayingVerdict, prefs: UnitPreferences = METRIC): string {
   return 'yields' in verdict ? sentenceOf(YIELD, verdict, prefs) : sentenceOf(RATIO, verdict)
+}
+
+const REGION_MEASURE = { us: 'with a US measure', imperial: 'with an imperial measure', metric: 'with a metric cup' } as const
+/** How one reading of several is called: `by volume`, `with a US measure`. */
+export const readingName = ({ code, region }: Reading) => region ? REGION_MEASURE[region] : READING_WORDS[code]
+
+/**
+ * What is said of a ratio that was typed, of all that is no single reading: the question, or what is missing.
+ * @param islands what sifting to islands gives with the powder
+ */
+export function saidRatioWords(found: Understood, powder: PowderClass, islands: number): string {
+  switch (found.code) {
+    case 'read':
+      return found.readings.length > 1
+        ? `${capital(found.readings.map(r => `${formatConsistency(r.ratio.value)} ${readingName(r)}`).join(', or '))}?`
+        : ''
+    case 'school':
+      return `Sifting to islands gives about ${formatConsistency(islands)} with ${powderInSentence(powder)}. `
+        + 'Choose it as your way of measuring, or type a ratio.'
+    case 'saying': return 'That says how much mix comes of the water, not how much powder goes in. The Lab judges it.'
+    default: return UNREAD_SAYING_WORDS[found.code]
+  }
+}
+
+/** What one reading is of what was typed: nothing where it stood there as it is shown. */
+export function understoodWords({ readings, other }: Extract<Understood, { code: 'read' }>): string {
+  const [reading] = readings
+  const plain = reading!.code === 'by-weight' && !reading!.region ? '' : `, ${readingName(reading!)}`
+  const beside = other ? `; if the water was in fluid ounces ${formatConsistency(other.ratio.value)}` : ''
+  return `${formatConsistency(reading!.ratio.value)} water to 100 powder${plain}${beside}`
 }

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
+import { US_CUSTOMARY } from '../units/units'
 import { powderClass } from './powders'
-import { readSaying } from './read-saying'
+import { readSaying } from './saying/read-saying'
 import { bowlDepth, mixPerWater, ratioVerdict, readingsOf, SAYINGS, trueYield, yieldVerdict } from './sayings'
-import { verdictWords } from './saying-words'
-import { READING_WORDS, UNREAD_SAYING_WORDS } from './words'
+import { readingName, saidRatioWords, understoodWords, verdictWords } from './saying-words'
 
 const plaster = powderClass('plaster-of-paris'),
   cement = powderClass('gypsum-cement'),
@@ -11,10 +11,10 @@ const plaster = powderClass('plaster-of-paris'),
 const ratio = (id: Parameters<typeof readingsOf>[0], powder = plaster) =>
   readingsOf(id, powder, 'loose').map(r => Math.round(100 * r.ratio.value))
 const read = (text: string) => {
-  const r = readSaying(text, plaster, 'loose')
-  return r.ok
-    ? r.readings.map(x => `${READING_WORDS[x.code]} ${Math.round(100 * x.ratio.value)}`).join(', ')
-    : UNREAD_SAYING_WORDS[r.code]
+  const found = readSaying(text, { powder: plaster })
+  return found.code === 'read'
+    ? found.readings.map(x => `${readingName(x)} ${Math.round(100 * x.ratio.value)}`).join(', ')
+    : saidRatioWords(found, plaster, 0.72)
 }
 
 describe('sayings that give a ratio', () => {
@@ -98,9 +98,14 @@ describe('reading what is typed', () => {
     ['two to one by weight', 'by weight 50'],
     ['three scoops to one', 'by volume 48'],
     ['3 to 1 by volume', 'by volume 48'],
-    ['10 lb to a gallon', 'by weight 83'],
-    ['ten pounds of powder to a gallon of water', 'by weight 83'],
-    ['70 water to 100 powder', 'by volume 101, by weight 70'],
+    ['10 lb to a gallon', 'with a US measure 83, with an imperial measure 100'],
+    ['ten pounds of powder to a US gallon of water', 'with a US measure 83'],
+    ['70 water to 100 powder', 'by weight 70'],
+    ['2 lb 12 oz to a US quart', 'with a US measure 76'],
+    ['3#/US qt', 'with a US measure 69'],
+    ['1½ cups to 1', 'by volume 96'],
+    ['half its weight in water', 'by weight 50'],
+    ['2-1 by weight', 'by weight 50'],
     ['700 g water to 1 kg plaster', 'by weight 70'],
     ['2 cups powder to 1 cup water', 'by volume 72'],
     ['1,5 kg / 1 l', 'by weight 67'],
@@ -108,13 +113,34 @@ describe('reading what is typed', () => {
     expect(read(text)).toBe(expected)
   })
   it.each([
-    ['', 'Type two amounts'],
+    ['', 'Type a ratio'],
     ['plenty', 'Type two amounts'],
-    ['1:2:3', 'Type two amounts'],
+    ['1:2:3', 'more than two amounts'],
+    ['2-3 to 1', 'more than one ratio'],
+    ['2 scoops', 'How much of the other'],
+    ['1e3:1', 'Type two amounts'],
+    ['2 to -1', 'Type two amounts'],
+    ['1:1:1', 'Choose plaster and silica'],
+    ['100 to 1', 'No plaster is mixed like that'],
     ['0 to 1', 'Both amounts must be more than nothing'],
     ['10 lb to 1', 'Powder with a unit needs'],
     ['2 to 1 quart', 'Water with a unit needs'],
   ])('“%s” is refused in words: %s …', (text, words) => {
     expect(read(text)).toContain(words)
+  })
+  it('every saying on a button can be typed, and one that says when to stop is answered', () => {
+    for (const { words, short, about } of SAYINGS) for (const text of [words, short]) {
+      const { code } = readSaying(text, { powder: powderClass('plaster-silica') })
+      expect(code, text).toBe(about === 'yield' ? 'saying' : 'read')
+    }
+    expect(read('Sift until islands stay')).toMatch(/^Sifting to islands gives about 72 with plaster of Paris/)
+    expect(read('It doubles')).toMatch(/how much mix comes of the water/)
+  })
+  it('says what it understood, and what it would be in fluid ounces', () => {
+    const found = readSaying('8 oz water to 12 oz plaster', { powder: plaster, writing: { prefs: US_CUSTOMARY, region: 'us' } })
+    expect(found.code === 'read' && understoodWords(found))
+      .toBe('67 water to 100 powder; if the water was in fluid ounces 69')
+    const volume = readSaying('3:1', { powder: plaster })
+    expect(volume.code === 'read' && understoodWords(volume)).toBe('48 water to 100 powder, by volume')
   })
 })

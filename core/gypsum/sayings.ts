@@ -1,6 +1,6 @@
 import { bisect } from '../numeric/root'
 import { Z80, type Basis, type CubicMetres, type Estimate, type Metres, type WaterRatio } from '../units/quantity'
-import { UNITS } from '../units/units'
+import { UNITS, type Region } from '../units/units'
 import { solveMix, waterDensity } from './mix'
 import { powderClass, type PowderClass, type Span } from './powders'
 import { ratioOf, spanSd, type Scoop } from './schools'
@@ -73,6 +73,8 @@ export type ReadingCode
 export interface Reading {
   readonly code: ReadingCode
   readonly ratio: Estimate<WaterRatio>
+  /** Whose pint, quart or gallon of water it is read with, where that makes it another. */
+  readonly region?: Region
 }
 
 const EYE_SD = 0.15

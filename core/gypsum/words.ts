@@ -1,5 +1,5 @@
 import type { BagStorage } from './bag-age'
-import type { UnreadSaying } from './read-saying'
+import type { UnreadSaying } from './saying/read-saying'
 import type { ReadingCode, SayingId } from './sayings'
 import type { StirPace, StirTool } from './stirring'
 import type { SchoolAdviceCode, SchoolId } from './schools'
@@ -346,10 +346,16 @@ export const READING_WORDS: Readonly<Record<ReadingCode, string>> = {
 }
 /** Why what was typed could not be read as a saying, and what to type instead. */
 export const UNREAD_SAYING_WORDS: Readonly<Record<UnreadSaying, string>> = {
+  'nothing-typed': 'Type a ratio, like 70, “2 to 1 by volume” or “10 lb to a gallon”.',
   'not-two-amounts': 'Type two amounts, like “2 to 1 by volume”, “10 lb to a gallon” or “70 water to 100 powder”.',
   'nothing': 'Both amounts must be more than nothing.',
   'water-without-unit': 'Powder with a unit needs the water with one too, like “10 lb to a gallon”.',
   'powder-without-unit': 'Water with a unit needs the powder with one too, like “2 cups powder to 1 cup water”.',
+  'water-missing': 'How much of the other goes with it? Type both, like “1 kg to 700 ml”.',
+  'range': 'That is more than one ratio. Type the one you will mix.',
+  'too-many': 'Those are more than two amounts. Type powder and water, like “2 to 1 by volume”.',
+  'names-silica': 'Plaster, silica and water is a mix for casting metal into. Choose plaster and silica as the powder first.',
+  'out-of-bounds': 'No plaster is mixed like that. Water to 100 powder lies between 5 and 300.',
 }
 
 /** How a bag is kept. */

@@ -77,6 +77,23 @@ test.describe('the plan', () => {
     await ratio.press('Enter')
     await expect(page.getByRole('button', { name: 'Take to the bench' })).toBeEnabled()
 
+    // As people say it: asked about where two readings make sense, one press each.
+    await choose(page, 'Powder', /^Plaster of Paris/)
+    await ratio.fill('2 to 1')
+    await ratio.press('Enter')
+    await expect(page.getByText('72 by volume, or 50 by weight?')).toBeVisible()
+    await page.getByRole('button', { name: /72 by volume is meant/ }).click()
+    await expect(ratio).toHaveValue('72')
+    await expect(page.getByText('72 water to 100 powder, by volume')).toBeVisible()
+    const water = page.getByRole('textbox', { name: 'Water temperature' })
+    await water.fill('70')
+    await water.press('Enter')
+    await page.getByRole('button', { name: /21 °C is meant/ }).click()
+    await expect(water).toHaveValue('21 °C')
+    await choose(page, 'Powder', /^Gypsum cement, bag 14/)
+    await ratio.fill('44')
+    await ratio.press('Enter')
+
     await choose(page, 'How much', 'I have this much powder left')
     await page.getByRole('textbox', { name: 'Powder left' }).fill('1 1/2 lb')
     // 680 g at 44 makes 561 ml, less 6 % for losses 529 ml: one lantern of 412 ml, 117 ml over.

@@ -83,7 +83,8 @@ describe('what is written', () => {
   const SPANS: Readonly<Record<UnitKind, readonly [number, number]>> = {
     mass: [1e-3, 150], volume: [1e-5, 0.15], length: [2e-3, 20], temperature: [-30, 120], time: [1, 40 * 86_400],
   }
-  const drawn = fc.tuple(fc.constantFrom(...Object.keys(SPANS) as UnitKind[]), fc.double({ min: 0, max: 1, noNaN: true }))
+  const kinds = fc.constantFrom(...Object.keys(SPANS) as UnitKind[])
+  const drawn = fc.tuple(kinds, fc.double({ min: 0, max: 1, noNaN: true }))
     .map(([kind, share]) => {
       const [from, to] = SPANS[kind]
       return { kind, value: from < 0 ? from + share * (to - from) : from * (to / from) ** share }

@@ -10,6 +10,7 @@ import { STIR_TOOLS } from '~core/gypsum/stirring'
 import { formatConsistency, formatDuration, formatLength, formatPercent, formatTemperature } from '~core/units/format'
 import AdditionPicker from '~/ui/AdditionPicker.vue'
 import QuantityField from '~/ui/QuantityField.vue'
+import RatioField from '~/ui/RatioField.vue'
 import { useLab } from '~/features/lab/lab'
 import { useSession } from '~/sync/session'
 import Lever from './Lever.vue'
@@ -43,12 +44,6 @@ const mixed = computed(() => lab.current.curve?.temperature[0] ?? mix.value.wate
 function powderTo(classId: typeof mix.value.classId) {
   lab.change({ classId, ratio: powderClass(classId).ratio.recommended })
 }
-function typedRatio(event: Event) {
-  const field = event.target as HTMLInputElement
-  const value = Number(field.value.replace(',', '.').replace(/[^\d.]/g, ''))
-  if (value >= 5 && value <= 300) lab.change({ ratio: value / 100 })
-  field.value = formatConsistency(mix.value.ratio)
-}
 </script>
 
 <template>
@@ -75,15 +70,12 @@ function typedRatio(event: Event) {
       :model-value="mix.ratio"
       @update:model-value="lab.change({ ratio: $event })"
     >
-      <div class="pair">
-        <label for="lab-ratio" class="strong">Water per 100 powder, by weight</label>
-        <input
-          id="lab-ratio"
-          class="num typed"
-          inputmode="decimal"
-          :value="formatConsistency(mix.ratio)"
-          @change="typedRatio" />
-      </div>
+      <RatioField
+        :model-value="mix.ratio"
+        label="Water per 100 powder, by weight"
+        :powder="powder"
+        :temperature="mix.waterTemperature"
+        @update:model-value="lab.change({ ratio: $event })" />
     </Lever>
     <Lever
       label="Water temperature"
@@ -226,14 +218,5 @@ function typedRatio(event: Event) {
 }
 .wide {
   width: 205px;
-}
-.typed {
-  width: 4.4em;
-  text-align: right;
-  font-weight: 700;
-  border: 1px solid var(--line-strong);
-  border-radius: 9px;
-  background: var(--sheet);
-  padding: 0.3rem 0.5rem;
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { formatConsistency } from '~core/units/format'
+import RatioField from '~/ui/RatioField.vue'
 import PlanGround from './PlanGround.vue'
 import { usePlanning } from '~/features/plan/planning'
 
@@ -26,15 +27,6 @@ const track = computed(() =>
   }, var(--warn-soft) ${at(range.value.high)})`,
 )
 const problems = computed(() => planning.result.problems.filter(p => p.field === 'ratio'))
-/** What is being typed: a page that is drawn anew in between must not take it back. */
-const draft = ref<string>()
-function typed(event: Event) {
-  draft.value = undefined
-  const field = event.target as HTMLInputElement
-  const value = Number(field.value.replace(',', '.').replace(/[^\d.]/g, ''))
-  if (value >= 5 && value <= 300) planning.change({ ratio: value / 100 })
-  field.value = formatConsistency(plan.value.ratio)
-}
 function slide(event: Event) {
   planning.change({ ratio: Number((event.target as HTMLInputElement).value) })
 }
@@ -42,18 +34,18 @@ function slide(event: Event) {
 
 <template>
   <div class="ratio">
-    <div class="head">
-      <span id="ratio-label" class="strong">Water per 100 powder, by weight</span>
-      <input
-        v-if="settable"
-        class="num typed"
-        inputmode="decimal"
-        aria-labelledby="ratio-label"
-        :value="draft ?? formatConsistency(plan.ratio)"
-        @input="draft = ($event.target as HTMLInputElement).value"
-        @change="typed"
-      >
-      <span v-else class="num value">{{ formatConsistency(ratio.value) }}</span>
+    <RatioField
+      v-if="settable"
+      :model-value="plan.ratio"
+      label="Water per 100 powder, by weight"
+      :powder="planning.result.powder"
+      :filling="plan.scoop.filling"
+      :bulk="planning.world.bag?.bulk"
+      :temperature="plan.waterTemperature"
+      @update:model-value="planning.change({ ratio: $event })" />
+    <div v-else class="head">
+      <span class="strong">Water per 100 powder, by weight</span>
+      <span class="num value">{{ formatConsistency(ratio.value) }}</span>
     </div>
     <input
       v-if="settable"
@@ -63,7 +55,7 @@ function slide(event: Event) {
       step="0.01"
       :value="plan.ratio"
       :style="{ background: track }"
-      aria-labelledby="ratio-label"
+      aria-label="Water per 100 powder, by weight"
       :aria-valuetext="`${formatConsistency(plan.ratio)} parts of water to 100 of powder`"
       @input="slide"
     >
@@ -97,18 +89,11 @@ function slide(event: Event) {
   align-items: center;
   gap: 10px;
 }
-.typed,
 .value {
   width: 4.4em;
   text-align: right;
   font-weight: 700;
   font-size: 1.05rem;
-}
-.typed {
-  border: 1px solid var(--line-strong);
-  border-radius: 9px;
-  background: var(--sheet);
-  padding: 0.3rem 0.5rem;
 }
 input[type='range'] {
   appearance: none;

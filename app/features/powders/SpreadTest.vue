@@ -6,7 +6,9 @@ import { spreadWords } from '~core/forecast/words'
 import { RING } from '~core/setting/spread'
 import { formatConsistency, formatDuration, formatLength, formatMass, formatTemperature } from '~core/units/format'
 import type { BagBody } from '~contract/library'
+import { powderClass } from '~core/gypsum/powders'
 import QuantityField from '~/ui/QuantityField.vue'
+import RatioField from '~/ui/RatioField.vue'
 import SpreadPhoto from './SpreadPhoto.vue'
 import { useClock } from '~/sync/clock'
 import { useSession } from '~/sync/session'
@@ -38,10 +40,6 @@ const last = computed(() => [...body.spreads ?? []].reverse().slice(0, 5))
 const checkWidth = (v: number) =>
   v >= RING.diameter && v <= 0.4 ? undefined : 'Wider than the ring, and no wider than the glass.'
 const checkWarmth = (v: number) => v >= 5 && v <= 40 ? undefined : 'Between 5 and 40 °C a test can be compared.'
-const checkRatio = (event: Event) => {
-  const value = Number((event.target as HTMLInputElement).value.replace(',', '.'))
-  if (value >= 15 && value <= 200) typedRatio.value = value / 100
-}
 function keep() {
   if (!reading.value || !words.value) return
   const at = Math.round(clock.read())
@@ -65,15 +63,12 @@ function keep() {
         {{ formatLength(RING.height, units) }} high on it, fill it three minutes after powder met water, strike it level
         and lift it straight up in two to five seconds. After a minute measure across, twice at right angles. Mask on.
       </p>
-      <div class="pair">
-        <label for="spread-ratio" class="strong">Water per 100 powder</label>
-        <input
-          id="spread-ratio"
-          class="num"
-          inputmode="decimal"
-          :value="formatConsistency(ratio)"
-          @change="checkRatio">
-      </div>
+      <RatioField
+        v-model="typedRatio"
+        label="Water per 100 powder"
+        :powder="powderClass(body.classId)"
+        :bulk="body.bulk"
+        :temperature="celsius" />
       <QuantityField
         kind="temperature"
         field="air"

@@ -3,7 +3,7 @@ import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { OFFERED_CLASSES, powderClass, powderInSentence, type PowderClassId } from '~core/gypsum/powders'
-import { readSaying } from '~core/gypsum/read-saying'
+import { readSaying } from '~core/gypsum/saying/read-saying'
 import {
   powderOfSaying,
   ratioVerdict,
@@ -11,11 +11,14 @@ import {
   SAYINGS,
   trueYield,
   yieldVerdict,
+  type Reading,
   type SayingId,
 } from '~core/gypsum/sayings'
-import { verdictWords } from '~core/gypsum/saying-words'
-import { READING_WORDS, UNREAD_SAYING_WORDS } from '~core/gypsum/words'
+import { readingName, verdictWords } from '~core/gypsum/saying-words'
+import { UNREAD_SAYING_WORDS } from '~core/gypsum/words'
+import { writingOf } from '~core/units/reading/read-quantity'
 import { solveMix } from '~core/gypsum/mix'
+import { ratioOf } from '~core/gypsum/schools'
 import { capital } from '~core/units/sentences'
 import { formatConsistency, formatMass, formatVolume, roundTo } from '~core/units/format'
 import { labFacts, type LabFact } from '~core/lab/facts'
@@ -51,24 +54,43 @@ const scooped = computed(() =>
   powderClass(bag.value?.body.classId ?? chosenPowder.value.replace(/^class:/, '') as PowderClassId),
 )
 /** The powder in question: what is scooped, or what the saying itself names. */
-const powder = computed(() => understood.value ? scooped.value : powderOfSaying(chosen.value, scooped.value))
+const powder = computed(() => picked.value ? powderOfSaying(picked.value, scooped.value) : scooped.value)
 const bulk = computed(() => bag.value?.body.bulk)
-const saying = computed(() => SAYINGS.find(s => s.id === chosen.value)!)
-const understood = computed(() =>
-  typed.value.trim() ? readSaying(typed.value, scooped.value, filling.value, bulk.value) : undefined,
+const understood = computed(() => typed.value.trim()
+  ? readSaying(typed.value, {
+      // Of three parts nobody need say the powder: plaster and silica are named.
+      powder: scooped.value, filling: filling.value, writing: writingOf(units.value), ...bulk.value && { bulk: bulk.value },
+    })
+  : undefined,
 )
-const readings = computed(() =>
-  understood.value
-    ? (understood.value.ok ? understood.value.readings : [])
-    : readingsOf(chosen.value, scooped.value, filling.value, bulk.value),
-)
-const isYield = computed(() => !understood.value && saying.value.about === 'yield')
+/** The saying of the list that is meant: pressed, or typed. */
+const picked = computed<SayingId | undefined>(() => {
+  switch (understood.value?.code) {
+    case undefined: return chosen.value
+    case 'saying': return understood.value.id
+    case 'names-silica': return 'one-one-one'
+    default: return undefined
+  }
+})
+const unread = computed(() => {
+  if (!understood.value || picked.value) return ''
+  const { code } = understood.value
+  return code === 'read' || code === 'school' || code === 'saying' ? '' : UNREAD_SAYING_WORDS[code]
+})
+const readings = computed<readonly Reading[]>(() => {
+  if (picked.value) return readingsOf(picked.value, scooped.value, filling.value, bulk.value)
+  if (understood.value?.code === 'read') return understood.value.readings
+  return understood.value?.code === 'school'
+    ? [{ code: 'to-islands', ratio: ratioOf('saturation', scooped.value, 0, 20) }]
+    : []
+})
+const isYield = computed(() => SAYINGS.find(s => s.id === picked.value)?.about === 'yield')
 const verdicts = computed(() =>
   isYield.value
-    ? [yieldVerdict(chosen.value, powder.value, mould.value)]
+    ? [yieldVerdict(picked.value!, powder.value, mould.value)]
     : readings.value.map(r => ratioVerdict(powder.value, r.ratio)),
 )
-const said = computed(() => typed.value.trim() || saying.value.words)
+const said = computed(() => typed.value.trim() || SAYINGS.find(s => s.id === chosen.value)!.words)
 
 /** What a reading leads to beside the recommended mix, for a usual small cast. */
 const SHOWN = ['pour', 'gloss', 'core', 'open', 'bleed', 'bubble', 'dry', 'paint']
@@ -97,7 +119,7 @@ const ownBand = computed(() => usable.filter(b => b.id === powder.value.id))
 const readingBars = computed(() =>
   readings.value.map((r, i) => ({
     id: `${i}`,
-    label: READING_WORDS[r.code],
+    label: readingName(r),
     low: r.ratio.low,
     value: r.ratio.value,
     high: r.ratio.high,
@@ -108,7 +130,7 @@ const ratioBars = computed(() =>
   RATIO_SAYINGS.flatMap(s =>
     readingsOf(s.id, scooped.value, filling.value, bulk.value).map((r, i, all) => ({
       id: `${s.id}${i}`,
-      label: all.length > 1 ? `${s.short}, ${READING_WORDS[r.code]}` : s.short,
+      label: all.length > 1 ? `${s.short}, ${readingName(r)}` : s.short,
       low: r.ratio.low,
       value: r.ratio.value,
       high: r.ratio.high,
@@ -171,12 +193,10 @@ function pick(id: SayingId) {
             v-model="typed"
             placeholder="2 to 1, ten pounds to a gallon, …"
             maxlength="120"
-            :aria-describedby="understood && !understood.ok ? 'not-read' : undefined"
-            :invalid="understood !== undefined && !understood.ok"
+            :aria-describedby="unread ? 'not-read' : undefined"
+            :invalid="unread !== ''"
             fluid />
-          <p v-if="understood && !understood.ok" id="not-read" class="problem" role="status">
-            {{ UNREAD_SAYING_WORDS[understood.code] }}
-          </p>
+          <p v-if="unread" id="not-read" class="problem" role="status">{{ unread }}</p>
         </div>
         <ul class="sayings" aria-label="or pick a saying">
           <li v-for="s in SAYINGS" :key="s.id">
@@ -219,7 +239,7 @@ function pick(id: SayingId) {
           <span class="fit">{{ { right: 'Right', near: 'Nearly', wrong: 'Not here' }[v.fit] }}</span>
           <span
           ><template v-if="verdicts.length > 1"
-          >{{ capital(READING_WORDS[readings[i]!.code]) }}: </template
+          >{{ capital(readingName(readings[i]!)) }}: </template
           >{{ verdictWords(v, units) }}</span
           >
         </p>
@@ -233,10 +253,10 @@ function pick(id: SayingId) {
             :ticks="[0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5]"
             :write="consistency" />
         </div>
-        <p v-for="r in readings" :key="r.code" class="small soft">
+        <p v-for="r in readings" :key="readingName(r)" class="small soft">
           <span class="strong">{{ formatConsistency(r.ratio.value) }} water per 100 powder by weight</span> ({{
             formatConsistency(r.ratio.low)
-          }}–{{ formatConsistency(r.ratio.high) }} in eight of ten), {{ READING_WORDS[r.code] }}: {{ r.ratio.basis.note }}. For
+          }}–{{ formatConsistency(r.ratio.high) }} in eight of ten), {{ readingName(r) }}: {{ r.ratio.basis.note }}. For
           <span class="num">{{ formatVolume(mould, units) }}</span>: {{ amounts(r.ratio.value) }}.
         </p>
         <div
@@ -250,8 +270,8 @@ function pick(id: SayingId) {
               <tr>
                 <th scope="col">In a small cast 25 mm thick</th>
                 <th scope="col">at {{ formatConsistency(powder.ratio.recommended) }}, as recommended</th>
-                <th v-for="c in columns" :key="c.code" scope="col">
-                  at {{ formatConsistency(c.ratio.value) }}, {{ READING_WORDS[c.code] }}
+                <th v-for="c in columns" :key="readingName(c)" scope="col">
+                  at {{ formatConsistency(c.ratio.value) }}, {{ readingName(c) }}
                 </th>
               </tr>
             </thead>
@@ -259,7 +279,7 @@ function pick(id: SayingId) {
               <tr v-for="(f, i) in recommended" :key="f.id">
                 <th scope="row">{{ factName(f) }}</th>
                 <td class="num">{{ showFact(f, units).value }}</td>
-                <template v-for="c in columns" :key="c.code">
+                <template v-for="c in columns" :key="readingName(c)">
                   <td v-if="typeof c.facts !== 'string'" :class="['num', { changed: differs(f, c.facts[i]!, units) }]">
                     {{ showFact(c.facts[i]!, units).value }}
                   </td>

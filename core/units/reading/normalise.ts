@@ -4,7 +4,7 @@ const VULGAR: Readonly<Record<string, string>> = {
   '½': '1/2', '⅓': '1/3', '⅔': '2/3', '¼': '1/4', '¾': '3/4', '⅕': '1/5', '⅖': '2/5', '⅗': '3/5', '⅘': '4/5', '⅙': '1/6',
   '⅚': '5/6', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8',
 }
-const VULGARS = new RegExp(`[${Object.keys(VULGAR).join('')}]`, 'g')
+const VULGARS = new RegExp(`([${Object.keys(VULGAR).join('')}])(\\d?)`, 'g')
 
 /** Number words, as far as anybody writes an amount in them. */
 const WORDS: Readonly<Record<string, number>> = {
@@ -25,6 +25,8 @@ function spelledOut(text: string): string {
     .replace(/\b(twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety)[ -](one|two|three|four|five|six|seven|eight|nine)\b/g,
       (_, tens: string, ones: string) => String(WORDS[tens]! + WORDS[ones]!))
     .replace(NUMBER_WORD, word => String(WORDS[word]))
+    .replace(/\b(\d) (third|quarter|eighth)s(?: of (?:an?|1)\b)?/g, (_, n: string, part: string) =>
+      `${n}/${{ third: 3, quarter: 4, eighth: 8 }[part]}`)
     .replace(/(\d) and (an? )?(half|quarter|third)\b/g, (_, n: string, __, part: string) => `${n} ${PARTS[part]}`)
     .replace(/\b(\d+|an?) ([a-z]+) and an? half\b/g, (_, n: string, unit: string) =>
       `${/\d/.test(n) ? n : 1} 1/2 ${unit}`)
@@ -45,7 +47,7 @@ export function normalise(text: string): string {
     .replace(/[º˚]/g, '°')
     .replace(/⁄/g, '/')
     .replace(/³/g, '3')
-    .replace(VULGARS, c => ` ${VULGAR[c]}`)
+    .replace(VULGARS, (_, c: string, next: string) => ` ${VULGAR[c]}${next && ` ${next}`}`)
     .replace(/(^|[\d\s])T(?=$|[\s.])/g, '$1tbsp')
     .toLowerCase()
     .replace(/ +/g, ' ')

@@ -140,7 +140,7 @@ function checkParts(found: readonly Found[]): void {
 }
 
 /** Which of the sizes that a name has are meant; two where nobody has said. */
-function regional(units: readonly ReadUnit[], { region }: Writing): readonly ReadUnit[] {
+export function regional(units: readonly ReadUnit[], { region }: Writing): readonly ReadUnit[] {
   if (units.length < 2) return units
   const own = units.filter(u => u.region === region)
   if (region && own.length > 0) return own

@@ -87,3 +87,21 @@ export function unitsNamed(written: string): readonly ReadUnit[] {
 
 /** What a bare number is, by kind and choice of units; and what a bare sign of degrees is not. */
 export const scaleOf = (kind: 'C' | 'F'): ReadUnit => kind === 'C' ? CELSIUS : FAHRENHEIT
+
+const REGION_WORDS = ['', 'us ', 'u.s. ', 'american ', 'imp ', 'imp. ', 'imperial ', 'uk ', 'british ', 'metric ']
+const ALL_NAMES = NAMES.flatMap(([names]) => names).filter(name => /^[a-z]/.test(name))
+  .sort((a, b) => b.length - a.length)
+/**
+ * The unit that some text begins with, whole: `us pint of water` begins with a US pint, `mould` with none.
+ * @param kinds which are looked for
+ */
+export function unitAt(
+  text: string, kinds: readonly UnitKind[],
+): { readonly written: string, readonly units: readonly ReadUnit[] } | undefined {
+  const before = REGION_WORDS.filter(r => text.startsWith(r)).sort((a, b) => b.length - a.length)[0]!
+  const rest = text.slice(before.length), written = ALL_NAMES.find(name =>
+    rest.startsWith(name) && !/^[a-z\d]/.test(rest.slice(name.length))
+    && unitsNamed(before + name).some(u => kinds.includes(u.kind)))
+  if (written === undefined) return undefined
+  return { written: before + written, units: unitsNamed(before + written).filter(u => kinds.includes(u.kind)) }
+}
