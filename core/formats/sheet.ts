@@ -12,7 +12,7 @@ import {
   formatMass,
   formatTemperature,
   formatVolume,
-  roundTo,
+  formatScoops,
 } from '../units/format'
 import type { UnitPreferences } from '../units/units'
 import { cautionsFor } from '../plan/cautions'
@@ -62,8 +62,8 @@ type Rows = readonly (readonly [string, string])[]
 function amountRows({ mix, scoops, levels }: FrozenBatch, units: UnitPreferences): Rows {
   const powder = formatMass(mix.powder, units)
   return [
-    ['water', `${formatMass(mix.water, units)} (${formatVolume(mix.waterVolume, units)})`],
-    ['powder', scoops ? `${roundTo(scoops.powder, 0.5)} level scoops, about ${powder}` : powder],
+    ['water', `${scoops ? `${formatScoops(scoops.water, 'level ')}, ` : ''}${formatMass(mix.water, units)} (${formatVolume(mix.waterVolume, units)})`],
+    ['powder', scoops ? `${formatScoops(scoops.powder, 'level ')}, about ${powder}` : powder],
     ...mix.additions.map(a => [additionKind(a.id).name.toLowerCase(), formatMass(a.mass, units)] as const),
     ...levels
       ? [

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { USUAL_WEATHER, type PlaceId } from '../drying/places'
-import { problemWords } from './words'
+import { emptyWords, problemWords } from './words'
 import { OFFERED_CLASSES } from '../gypsum/powders'
 import { safeHeight, vesselHeight, vesselVolume } from '../mould/gauge/vessel'
 import { splitIntoBatches } from './batches/batches'
@@ -134,10 +134,47 @@ describe('working out a plan', () => {
     }
   })
 
-  it('counts scoops in whole halves of water and keeps the scoop ratio', () => {
-    const r = workOutPlan({ ...plan, classId: 'plaster-of-paris', school: 'scoops' }, world)
-    for (const { scoops } of r.batches) expect([scoops!.water * 2 % 1, scoops!.powder / scoops!.water]).toEqual([0, 2])
+  it('counts scoops as coarsely as leaves little over, keeps the scoop ratio, and says when the scoop is too large', () => {
+    const pop = { ...plan, classId: 'plaster-of-paris', school: 'scoops' } as const, r = workOutPlan(pop, world)
+    for (const { scoops } of r.batches) expect([scoops!.water * 8 % 1, scoops!.powder / scoops!.water]).toEqual([0, 2])
     expect(r.ratio.high / r.ratio.low).toBeGreaterThan(1.2)
+    // A mould of 200 ml with a scoop of 250: what the half-scoop got 85 % too much of.
+    for (let ml = 60; ml <= 4000; ml += 20) {
+      const mould = { ...tile, volume: { value: ml * 1e-6, low: ml * 1e-6, high: ml * 1e-6 } }
+      const one = workOutPlan({ ...pop, fills: [{ mould: 'tile', count: 1 }] }, { moulds: [mould], bucket: pail })
+      const { mix, scoops } = one.batches[0]!, needs = ml * 1.06e-6
+      expect(mix.slurry / needs).toBeGreaterThan(0.975)
+      if (ml >= 200) expect(mix.slurry / needs, `${ml} ml`).toBeLessThan(1.2)
+      expect(mix.waterVolume).toBeCloseTo(scoops!.water * 2.5e-4, 9)
+      const over = mix.slurry / needs - 1
+      expect(one.problems.some(p => p.code === 'coarse-scoop'), `${ml} ml, ${over}`).toBe(over > 0.12)
+    }
+  })
+
+  it('fills the moulds that use most of the powder left, not the first of the list', () => {
+    const fills = [{ mould: 'lantern', count: 2 }, { mould: 'tile', count: 5 }]
+    const r = workOutPlan({ ...plan, fills, known: { what: 'powder', amount: 0.95 } }, world)
+    // 0.95 kg at 42 makes 705 ml less losses: a lantern and a tile are 602, three tiles 570; the list would fill one.
+    const filled = r.batches.flatMap(b => b.fills).map(f => `${f.copies} ${f.mould.id}`)
+    expect(filled).toEqual(['1 lantern', '1 tile'])
+    expect(emptyWords(r)).toBe('5 of the moulds stay empty: 1 Lantern base and 4 Garden tile.')
+    const lanterns = workOutPlan({ ...plan, known: { what: 'powder', amount: 0.95 } }, world)
+    expect(emptyWords(lanterns)).toBe('5 of the moulds stay empty.')
+  })
+
+  it('more powder than the bucket holds goes into further batches, and what none has room for is said', () => {
+    const known = (amount: number, what: 'powder' | 'water' = 'powder', count = 6) =>
+      workOutPlan({ ...plan, fills: [{ mould: 'lantern', count }], known: { what, amount } }, world)
+    const most = vesselVolume(pail.vessel, safeHeight(pail.vessel))
+    for (const amount of [4, 8, 12, 20, 40]) {
+      const r = known(amount), left = r.problems.find(p => p.code === 'not-mixed')
+      const stays = left?.code === 'not-mixed' ? left.mass : 0
+      expect(r.total.powder + stays, `${amount} kg`).toBeCloseTo(amount, 1)
+      for (const b of r.batches) expect(b.mix.slurry).toBeLessThanOrEqual(most * (1 + 1e-9))
+    }
+    expect(known(20).batches.length).toBeGreaterThan(known(4).batches.length)
+    const wet = known(30, 'water', 1)
+    expect(wet.problems.map(p => problemWords(p)).join()).toMatch(/of the water stays out: the bucket takes no more/)
   })
 
   it('powder left fills whole moulds only and says what is spare', () => {

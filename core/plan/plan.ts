@@ -9,7 +9,8 @@ import { adiabaticRise, pourableUntil, settingMix, settingProblem } from '../set
 import { centreMoments, centreOf, type MomentsInput } from '../setting/moments'
 import type { CubicMetres, Kilograms, Seconds, WaterRatio } from '../units/quantity'
 import { splitIntoBatches } from './batches/batches'
-import { batchOf, coatTotals, listCasts, mixingRoom, MOST_CASTS, reach, recipeOf, type Batching } from './batches/casts'
+import { chooseFullest } from './batches/choose'
+import { batchOf, coatTotals, listCasts, mixingRoom, MOST_CASTS, recipeOf, sharesOf, type Batching } from './batches/casts'
 import { castSection, castSize, castVolume, coatProblems, MOST_COATS, pouredBack } from './batches/coats'
 import { customaryPourBy } from './customs'
 import { largestOf, momentsInput } from './moments-input'
@@ -26,6 +27,8 @@ import type { Batch, MouldFacts, Plan, PlanResult, PlanWorld } from './types'
 const OPENING_DOUBT = 1.6
 /** Above this the core of a cast burns who touches it long enough, degC (common practice). */
 const HOT = 60
+/** So much over, of what a batch needs, is worth a smaller scoop (guess). */
+const SCOOP_OVER = 0.12
 
 const sum = (numbers: readonly number[]) => numbers.reduce((a, b) => a + b, 0)
 
@@ -40,7 +43,7 @@ function checkAsked(plan: Plan, world: PlanWorld, casts: readonly MouldFacts[], 
     list.add('coats', 'refuse', { code: 'too-many-coats', most: MOST_COATS })
 }
 
-/** The casts that can be made of what there is: all of them, or as many as the known powder or water reaches for. */
+/** The casts that can be made of what there is: all of them, or those that use most of the known powder or water. */
 function castsWithinKnown(
   { plan, ratio }: Pick<Batching, 'plan' | 'ratio'>,
   casts: readonly MouldFacts[],
@@ -53,17 +56,12 @@ function castsWithinKnown(
     return { casts, spare: 0 }
   }
   const castable = solveMix(recipeOf(plan, ratio), { what, amount }).slurry / (1 + plan.losses)
-  const { count, spare } = reach(plan, casts, castable)
-  if (count === 0) {
-    const { name } = casts[0]!
-    list.add('known', 'refuse', {
-      code: 'too-little',
-      makes: castable,
-      mould: name,
-      takes: castVolume(plan, casts[0]!),
-    })
+  const volumes = casts.map(m => castVolume(plan, m)), chosen = chooseFullest(volumes, castable)
+  if (chosen.length === 0) {
+    const least = volumes.indexOf(Math.min(...volumes)), takes = volumes[least]!
+    list.add('known', 'refuse', { code: 'too-little', makes: castable, mould: casts[least]!.name, takes })
   }
-  return { casts: casts.slice(0, count), spare }
+  return { casts: chosen.map(i => casts[i]!), spare: castable - sum(chosen.map(i => volumes[i]!)) }
 }
 
 /** Whether the largest thing that has to be mixed at once goes into the bucket. */
@@ -110,7 +108,8 @@ function checkDrying(
  * little with a longer, unstirred sifting and soak: between the shortest and the longest it is near a straight line.
  */
 function pouringWindow(
-  { plan, world, ratio, whole }: Batching,
+  { plan, world, ratio }: Batching,
+  whole: CubicMetres,
   inputFrom: (stirFrom: Seconds) => MomentsInput,
 ): (volume: CubicMetres, count: number) => boolean {
   const powderPerVolume = solveMix(recipeOf(plan, ratio), { what: 'slurry', amount: 1 }).powder
@@ -128,29 +127,53 @@ function pouringWindow(
   }
 }
 
-/** Coats one after the other, or as few batches as bucket and pouring window allow. */
+interface Made { readonly batches: readonly Batch[], readonly tooSlow: boolean, readonly beyond: CubicMetres }
+/** Coats one after the other, or as few batches as bucket, pouring window and what is over allow. */
 function makeBatches(
   batching: Batching,
   casts: readonly MouldFacts[],
+  spare: CubicMetres,
   timeFits: (volume: CubicMetres, count: number) => boolean,
-): { readonly batches: readonly Batch[], readonly tooSlow: boolean } {
+): Made {
   const { plan, world } = batching, seen = new Map<string, number>()
+  const capacity = mixingRoom(plan, world).capacity / (1 + plan.losses)
   if (plan.coats) {
     const each = coatTotals(plan, casts), back = pouredBack(plan, casts)
+    const { shares, beyond } = sharesOf(each.map((v, k) => v + (back[k] ?? 0)), capacity, spare)
     return {
-      batches: each.map((volume, k) => batchOf(batching, casts, volume, seen, { number: k + 1, of: each.length })),
+      batches: each.map((volume, k) =>
+        batchOf(batching, casts, volume, shares[k]!, seen, { number: k + 1, of: each.length })),
       tooSlow: each.some((volume, k) => !timeFits(volume + (back[k] ?? 0), casts.length)),
+      beyond,
     }
   }
-  const capacity = mixingRoom(plan, world).capacity / (1 + plan.losses)
-  const { groups, tooSlow } = splitIntoBatches(casts.map(m => m.volume.value), capacity, timeFits, plan.batchesAtLeast)
-  let start = 0
-  const batches = groups.map((size) => {
-    const members = casts.slice(start, start + size)
-    start += size
-    return batchOf(batching, members, sum(members.map(m => m.volume.value)), seen)
-  })
-  return { batches, tooSlow }
+  const volumes = casts.map(m => m.volume.value)
+  const least = Math.max(plan.batchesAtLeast ?? 1, Math.ceil((sum(volumes) + spare) / capacity - 1e-9))
+  const { groups, tooSlow } = splitIntoBatches(volumes, capacity, timeFits, least)
+  const starts = groups.map((_, g) => sum(groups.slice(0, g)))
+  const members = groups.map((size, g) => casts.slice(starts[g], starts[g]! + size))
+  const each = members.map(m => sum(m.map(({ volume }) => volume.value)))
+  const { shares, beyond } = sharesOf(each, capacity, spare)
+  return { batches: members.map((m, g) => batchOf(batching, m, each[g]!, shares[g]!, seen)), tooSlow, beyond }
+}
+
+/** What is over of the known powder or water that no batch has room for, and a scoop too large for so little. */
+function checkAmounts(plan: Plan, { batches, beyond }: Made, { add }: ProblemList): void {
+  const { mix } = batches[0]!, { what } = plan.known
+  if (what !== 'moulds' && beyond > 1e-6) {
+    const mass = mix[what] * beyond * (1 + plan.losses) / mix.slurry
+    if (mass > 0.005 * plan.known.amount) add('known', 'warn', { code: 'not-mixed', what, mass })
+  }
+  if (plan.school !== 'scoops' || what !== 'moulds') return
+  const over = Math.max(...batches.map(b => b.mix.slurry / ((b.castVolume + (b.back ?? 0)) * (1 + plan.losses)))) - 1
+  if (over > SCOOP_OVER) add('school', 'warn', { code: 'coarse-scoop', over })
+}
+
+/** Which of the moulds asked for stay empty, by name, with how many of each. */
+function emptyOf(asked: readonly MouldFacts[], casts: readonly MouldFacts[]): PlanResult['empty'] {
+  const count = (of: readonly MouldFacts[], id: string) => of.filter(m => m.id === id).length
+  return [...new Map(asked.map(m => [m.id, m])).values()]
+    .map(({ id, name }) => ({ name, count: count(asked, id) - count(casts, id) })).filter(e => e.count > 0)
 }
 
 type Centre = ReturnType<typeof centreMoments>
@@ -184,7 +207,7 @@ export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   const list = problemList(), asked = listCasts(plan, world)
   const nothing: PlanResult = {
     powder, ratio: aimed, problems: list.found, batches: [],
-    total: { powder: 0, water: 0, slurry: 0 }, unfilled: 0, spare: 0,
+    total: { powder: 0, water: 0, slurry: 0 }, unfilled: 0, empty: [], spare: 0,
   }
   checkMix(plan, aimed, list)
   checkAsked(plan, world, asked, list)
@@ -200,8 +223,9 @@ export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   const why = settingProblem({ ...inputFrom(0), ratio: aimed.value })
   if (why) list.add('ratio', 'refuse', { code: 'cannot-work-out', why })
   if (list.refused()) return nothing
-  const batching = { plan, world, ratio: aimed.value, spare, whole: sum(casts.map(m => castVolume(plan, m))) }
-  const { batches, tooSlow } = makeBatches(batching, casts, pouringWindow(batching, inputFrom))
+  const batching = { plan, world, ratio: aimed.value }, whole = sum(casts.map(m => castVolume(plan, m)))
+  const made = makeBatches(batching, casts, spare, pouringWindow(batching, whole, inputFrom))
+  const { batches, tooSlow } = made
   const least = Math.min(...batches.map(b => b.mix.powder))
   const ratio = asMeasured(plan.school, aimed, plan.measures, least)
   const input = inputFrom(Math.max(...batches.map(b => b.steps.soaked.value)), ratio, largestOf(batches))
@@ -212,9 +236,10 @@ export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   if (list.refused()) return nothing
   checkSetting(plan, input, centre, slow, list)
   checkMeasures(plan, ratio.value, least, list)
+  checkAmounts(plan, made, list)
   checkDrying(plan, world, batches[0]!.mix, governing, list)
   return {
-    powder, ratio, problems: list.found, batches, spare,
+    powder, ratio, problems: list.found, batches, spare: spare - made.beyond, empty: emptyOf(asked, casts),
     setting: { mould: governing, input, centre },
     unfilled: Math.min(sum(plan.fills.map(f => f.count)), MOST_CASTS) - casts.length,
     total: {

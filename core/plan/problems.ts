@@ -68,6 +68,8 @@ export type PlanProblem
     readonly least: Kilograms
   }
   | { readonly code: 'coarse-jug', readonly out: number }
+  | { readonly code: 'coarse-scoop', readonly over: number }
+  | { readonly code: 'not-mixed', readonly what: 'powder' | 'water', readonly mass: Kilograms }
   | { readonly code: 'frost-before-set' | 'set-in-rain' }
   | { readonly code: 'not-dry-here', readonly why: NotHere }
   | CoatProblem

@@ -186,6 +186,7 @@ export interface PlanResult {
   readonly total: { readonly powder: Kilograms, readonly water: Kilograms, readonly slurry: CubicMetres }
   /** Moulds asked for that the known amount does not reach, and slurry left over when it reaches further. */
   readonly unfilled: number
+  readonly empty: readonly { readonly name: string, readonly count: number }[]
   readonly spare: CubicMetres
   /** What the thickest cast, which speaks for the plan, will do; absent while something stands in the way. */
   readonly setting?: {

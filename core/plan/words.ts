@@ -8,7 +8,7 @@ import {
   formatConsistency, formatDuration, formatDurationRange, formatFine, formatLength, formatMass, formatPercent,
   formatTemperature, formatVolume,
 } from '../units/format'
-import { sentenceOf, within, type Sentences } from '../units/sentences'
+import { listed, sentenceOf, within, type Sentences } from '../units/sentences'
 import { METRIC, type UnitPreferences } from '../units/units'
 import type { Caution } from './cautions'
 import type { SoakAdvice, StirAdvice, WaterAdvice } from './choices'
@@ -19,6 +19,7 @@ import type { CoatWay } from './batches/coats'
 import type { NoOverlapReason } from './batches/overlap'
 import type { Late, Remedy } from './late'
 import type { PlanProblem } from './problems'
+import type { PlanResult } from './types'
 import type { Sign, Stage, Step } from './stages'
 
 /** What the planning of a pour says. Nothing reads these sentences. */
@@ -260,6 +261,10 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
   'coarse-scale': (p, prefs) =>
     `A scale that reads to ${formatMass(p.step, prefs)} is out by up to ${formatPercent(p.out)} here. It is good for 2 % `
     + `from ${formatMass(p.least, prefs)} of powder up: mix more, or take a finer scale.`,
+  'coarse-scoop': p => `This scoop is large for so little: ${formatPercent(p.over)} would be over. A smaller one fits better.`,
+  'not-mixed': ({ what, mass }, prefs) => what === 'powder'
+    ? `${formatMass(mass, prefs)} of the powder stays in the bag: the bucket takes no more with these moulds.`
+    : `${formatMass(mass, prefs)} of the water stays out: the bucket takes no more with these moulds.`,
   'coarse-jug': p => `A jug is out by up to ${formatPercent(p.out)} here: weigh the water too.`,
   'frost-before-set': 'Below freezing it does not set, and what freezes before it resists a nail is spoilt. Bring it in.',
   'set-in-rain': 'Rain pits a face that has not set. Cover it.',
@@ -565,4 +570,12 @@ export function stepWords({ stage, school, coat, next, bubbles }: Worded): StepW
     }
   if (!coat && next !== undefined) return { ...plain, done: `Bucket clean, on to batch ${next}` }
   return plain
+}
+
+/** What a known amount does to the moulds asked for: which stay empty, where there are several kinds to tell apart. */
+export function emptyWords({ unfilled, empty, batches }: Pick<PlanResult, 'unfilled' | 'empty' | 'batches'>): string {
+  if (unfilled === 0) return 'It fills every mould.'
+  const kinds = new Set([...empty.map(e => e.name), ...batches.flatMap(b => b.fills.map(f => f.mould.name))]).size
+  const which = kinds > 1 ? `: ${listed(empty.map(e => `${e.count} ${e.name}`))}` : ''
+  return unfilled === 1 ? `One of the moulds stays empty${which}.` : `${unfilled} of the moulds stay empty${which}.`
 }

@@ -64,12 +64,16 @@ function formatMillilitres(m3: CubicMetres): string {
   return `${roundTo(ml, JUG_STEPS.find(([below]) => Math.abs(ml) < below)?.[1] ?? 10)} ml`
 }
 
-function eighths(x: number): string {
+export function eighths(x: number): string {
   const n = Math.round(x * 8)
   const whole = Math.trunc(n / 8)
   const part = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'][n % 8]
   return whole === 0 && part ? part : `${whole}${part ? ` ${part}` : ''}`
 }
+
+/** Scoops to the eighth: `1 ½ level scoops`. */
+export const formatScoops = (count: number, which: '' | 'level ' = '') =>
+  `${eighths(count)} ${which}${count > 1 ? 'scoops' : 'scoop'}`
 
 /** Whole millimetres, or inches to a sixteenth. */
 export function formatLength(m: Metres, prefs: UnitPreferences): string {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { needsScale } from '~core/gypsum/schools'
-import { formatConsistency, formatLength, formatMass, formatVolume, roundTo } from '~core/units/format'
+import { formatConsistency, formatLength, formatMass, formatScoops, formatVolume } from '~core/units/format'
 import { ratioRestored } from '~core/plan/mending'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useRun } from '~/sync/run'
@@ -39,7 +39,7 @@ const parts = computed(() => {
     {
       what: 'water' as const,
       big: scoops
-        ? `${roundTo(scoops.water, 0.5)} scoops`
+        ? formatScoops(scoops.water)
         : school.value === 'bag'
           ? formatVolume(mix.waterVolume, units.value)
           : mass(mix.water),
@@ -55,7 +55,7 @@ const parts = computed(() => {
     },
     {
       what: 'powder' as const,
-      big: scoops ? `${roundTo(scoops.powder, 0.5)} scoops` : mass(mix.powder),
+      big: scoops ? formatScoops(scoops.powder) : mass(mix.powder),
       small: scoops ? `about ${mass(mix.powder)}` : powderHow(),
       planned: mix.powder,
     },

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatLength, formatMass, formatVolume, roundTo } from '~core/units/format'
+import { eighths, formatLength, formatMass, formatVolume } from '~core/units/format'
 import type { Batch } from '~core/plan/types'
 import type { Vessel } from '~core/mould/gauge/vessel'
 import type { SchoolId } from '~core/gypsum/schools'
@@ -68,7 +68,7 @@ const word = { water: 'Water line', final: 'With powder in', safe: 'No higher' }
           :y="Math.min((final.y + water.y) / 2, cut.table - 70) - 2"
           text-anchor="end"
           class="num big powder"
-        >{{ batch.scoops ? roundTo(batch.scoops.powder, 0.5) : mass(batch.mix.powder) }}</text>
+        >{{ batch.scoops ? eighths(batch.scoops.powder) : mass(batch.mix.powder) }}</text>
         <text
           :x="CUT.left - 16"
           :y="Math.min((final.y + water.y) / 2, cut.table - 70) + 16"
@@ -80,7 +80,7 @@ const word = { water: 'Water line', final: 'With powder in', safe: 'No higher' }
           :y="Math.min((water.y + cut.table) / 2, cut.table - 18) - 2"
           text-anchor="end"
           class="num big blue"
-        >{{ batch.scoops ? roundTo(batch.scoops.water, 0.5) : mass(batch.mix.water) }}</text>
+        >{{ batch.scoops ? eighths(batch.scoops.water) : mass(batch.mix.water) }}</text>
         <text
           :x="CUT.left - 16"
           :y="Math.min((water.y + cut.table) / 2, cut.table - 18) + 16"

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { listed } from '~core/units/sentences'
-import { NO_OVERLAP_WORDS } from '~core/plan/words'
+import { emptyWords, NO_OVERLAP_WORDS } from '~core/plan/words'
 import Button from 'primevue/button'
 import { additionKind } from '~core/gypsum/additions'
-import { formatConsistency, formatDuration, formatMass, formatVolume, roundTo } from '~core/units/format'
+import { formatConsistency, formatDuration, formatMass, formatScoops, formatVolume } from '~core/units/format'
 import { alikeBatches } from '~core/plan/batches/batches'
 import { overlapOf, type NoOverlap, type Overlap } from '~core/plan/batches/overlap'
 import CutDrawing from '~/features/plan/CutDrawing.vue'
@@ -178,7 +178,7 @@ async function toBench() {
               <span class="num">{{ formatConsistency(result.ratio.value) }}</span></PlanGround
             >
             <template v-if="b.scoops">
-              · about {{ formatMass(b.mix.powder, units) }} powder in {{ roundTo(b.scoops.powder, 0.5) }} level scoops
+              · about {{ formatMass(b.mix.powder, units) }} powder in {{ formatScoops(b.scoops.powder, 'level ') }}
             </template>
             <template v-for="a in b.mix.additions" :key="a.id">
               · {{ formatMass(a.mass, units) }} {{ additionKind(a.id).name.toLowerCase() }}
@@ -206,7 +206,7 @@ async function toBench() {
           and {{ drawn.length - 6 }} more batches like these
         </p>
         <p v-if="planning.plan.known.what !== 'moulds' && result.batches.length > 0" class="small">
-          {{ result.unfilled > 0 ? `${result.unfilled} of the moulds stay empty.` : 'It fills every mould.' }}
+          {{ emptyWords(result) }}
           <template v-if="result.spare > 5e-6">
             {{ formatVolume(result.spare, units) }} is over{{
               planning.plan.overflow ? `: ${planning.plan.overflow.toLowerCase()}` : ''

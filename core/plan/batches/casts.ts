@@ -5,7 +5,7 @@ import { stirredAir } from '../../gypsum/stirring'
 import { powderClass } from '../../gypsum/powders'
 import { safeHeight, vesselHeight, vesselVolume } from '../../mould/gauge/vessel'
 import type { CubicMetres, Metres, WaterRatio } from '../../units/quantity'
-import { castVolume, coatVolumes, pouredBack, type CoatOf } from './coats'
+import { coatVolumes, pouredBack, type CoatOf } from './coats'
 import { stepTimes } from './pace'
 import type { Batch, BatchFill, MouldFacts, Plan, PlanWorld } from '../types'
 
@@ -53,18 +53,6 @@ export function coatTotals(plan: Plan, casts: readonly MouldFacts[]): readonly C
   return (each[0] ?? []).map((_, k) => each.reduce((sum, volumes) => sum + volumes[k]!, 0))
 }
 
-/** How many casts a volume reaches for, taken in order, and what is over. */
-export function reach(
-  plan: Plan,
-  casts: readonly MouldFacts[],
-  castable: CubicMetres,
-): { readonly count: number, readonly spare: CubicMetres } {
-  let used = 0, count = 0
-  while (count < casts.length && used + castVolume(plan, casts[count]!) <= castable)
-    used += castVolume(plan, casts[count++]!)
-  return { count, spare: castable - used }
-}
-
 function gather(casts: readonly MouldFacts[], seen: Map<string, number>): BatchFill[] {
   const fills: { mould: MouldFacts, copies: number, first: number }[] = []
   for (const mould of casts) {
@@ -77,10 +65,18 @@ function gather(casts: readonly MouldFacts[], seen: Map<string, number>): BatchF
   return fills
 }
 
-/** Scoops to count out for a batch: whole half-scoops of water, never too few. */
-function scoopsOf(mix: Mix, scoop: Scoop): { water: number, powder: number } {
-  const water = Math.max(0.5, Math.ceil(2 * mix.waterVolume / scoop.volume - 0.05) / 2)
-  return { water, powder: water * scoop.perWater }
+/** Parts of a scoop that people judge; what would be over by a coarser one that makes a finer one worth it. */
+const SCOOP_PARTS = [0.5, 0.25, 0.125] as const, WORTH_FINER = 0.05, SHORT = 0.02
+/** Scoops to count out for a batch: never too few, and as coarse as leaves little over. The bucket holds `most`. */
+function scoopsOf(mix: Mix, scoop: Scoop, most: CubicMetres): { readonly water: number, readonly powder: number } {
+  const needed = mix.waterVolume / scoop.volume, room = needed * most / mix.slurry
+  // Two and a half eighths of powder are more than an eye tells.
+  const parts = SCOOP_PARTS.filter(part => Number.isInteger(8 * part * scoop.perWater))
+  const ways = parts.map(part => Math.max(part, Math.ceil(needed * (1 - SHORT) / part - 1e-9) * part))
+  const finest = parts.at(-1) ?? 0.5
+  const water = ways.find(w => w <= needed * (1 + WORTH_FINER)) ?? ways.at(-1) ?? needed
+  const held = water <= room * (1 + 1e-9) ? water : Math.max(finest, Math.floor(room / finest + 1e-9) * finest)
+  return { water: held, powder: held * scoop.perWater }
 }
 
 /** What every batch of a plan has in common. */
@@ -88,27 +84,44 @@ export interface Batching {
   readonly plan: Plan
   readonly world: PlanWorld
   readonly ratio: WaterRatio
-  /** Mix that is over and goes to the batches by their volume, and the volume of all casts. */
-  readonly spare: CubicMetres
-  readonly whole: CubicMetres
+}
+
+/**
+ * What is over and above the moulds goes to the batches by their volume, or where one would run over, by the room each
+ * has left.
+ * @param volumes of the batches without it, m3; `capacity` of each
+ * @returns the share of each, and what no batch has room for
+ */
+export function sharesOf(
+  volumes: readonly CubicMetres[], capacity: CubicMetres, spare: CubicMetres,
+): { readonly shares: readonly CubicMetres[], readonly beyond: CubicMetres } {
+  const whole = volumes.reduce((a, b) => a + b, 0), even = volumes.map(v => spare * v / Math.max(1e-12, whole))
+  if (volumes.every((v, i) => v + even[i]! <= capacity)) return { shares: even, beyond: 0 }
+  const room = volumes.map(v => Math.max(0, capacity - v)), all = room.reduce((a, b) => a + b, 0)
+  return { shares: room.map(r => all > 0 ? r * Math.min(1, spare / all) : 0), beyond: Math.max(0, spare - all) }
 }
 
 /**
  * Mixes one batch.
+ * @param share of what is over and above the moulds
  * @param seen copies of each mould in the batches before; counted on.
  */
 export function batchOf(
-  { plan, world, ratio, spare, whole }: Batching,
+  { plan, world, ratio }: Batching,
   members: readonly MouldFacts[],
   castVolume: CubicMetres,
+  share: CubicMetres,
   seen: Map<string, number>,
   coat?: CoatOf,
 ): Batch {
   const { capacity, safe } = mixingRoom(plan, world)
-  const share = plan.known.what === 'moulds' ? 0 : spare * castVolume / Math.max(1e-12, whole)
   const back = coat ? pouredBack(plan, members)[coat.number - 1] : undefined
   const amount = Math.min(capacity, (castVolume + (back ?? 0) + share) * (1 + plan.losses))
-  const mix = solveMix(recipeOf(plan, ratio), { what: 'slurry', amount })
+  const recipe = recipeOf(plan, ratio)
+  const wanted = solveMix(recipe, { what: 'slurry', amount })
+  const scoops = plan.school === 'scoops' ? scoopsOf(wanted, plan.scoop, capacity) : undefined
+  const counted = scoops && scoops.water * plan.scoop.volume * wanted.water / wanted.waterVolume
+  const mix = counted ? solveMix(recipe, { what: 'water', amount: counted }) : wanted
   const vessel = plan.school === 'bag' ? undefined : world.bucket?.vessel
   return {
     fills: gather(members, coat ? new Map<string, number>() : seen),
@@ -117,7 +130,7 @@ export function batchOf(
     mix,
     coat,
     levels: vessel && { water: vesselHeight(vessel, mix.waterVolume), final: vesselHeight(vessel, mix.slurry), safe },
-    scoops: plan.school === 'scoops' ? scoopsOf(mix, plan.scoop) : undefined,
+    scoops,
     steps: stepTimes(plan, mix, members.length, world.pace),
   }
 }
