@@ -46,16 +46,29 @@ const CUPS = {
   metric: { cup: 250e-6 },
 } as const satisfies Record<Region, { readonly cup: CubicMetres, readonly ounce?: CubicMetres }>
 
+/** An eighth that is further off than this is written finer. */
+const CUP_OFF = 0.02
 /**
  * What a jug shows: 0.1 ml below 10 ml (a syringe), 1 ml below 100 ml, 5 ml to 2 l, 10 ml above; cups to an eighth,
- * quarts above four cups.
+ * quarts above four cups, with cups and fluid ounces beside where an eighth would be over 2 % off.
  */
 export function formatVolume(m3: CubicMetres, prefs: UnitPreferences): string {
   const { cup, ...small } = CUPS[regionOf(prefs) ?? 'us'], cups = m3 / cup
-  if (prefs.volume === 'ml' || (!('ounce' in small) && (cups < 0.25 || cups >= 4))) return formatMillilitres(m3)
-  if (cups < 0.25 && 'ounce' in small) return `${roundTo(m3 / small.ounce, 0.1)} fl oz`
-  if (cups < 4) return `${eighths(cups)} cup`
-  return `${eighths(cups / 4)} qt`
+  const near = (step: number) => Math.abs(Math.round(cups / step) * step - cups) <= CUP_OFF * cups
+  if (prefs.volume === 'ml' || !(m3 >= 0)) return formatMillilitres(m3)
+  if (!('ounce' in small)) return cups < 0.25 || cups >= 4 || !near(1 / 8) ? formatMillilitres(m3) : `${eighths(cups)} cup`
+  if (cups < 0.25) return `${roundTo(m3 / small.ounce, 0.1)} fl oz`
+  if (cups >= 4) return near(1 / 2) ? `${eighths(cups / 4)} qt` : quartsAndCups(cups)
+  if (near(1 / 8)) return `${eighths(cups)} cup`
+  // In quarters, and what is over them in fluid ounces.
+  const quarters = Math.floor(cups * 4 + 1e-9) / 4, over = roundTo((cups - quarters) * cup / small.ounce, 0.1)
+    .replace(/\.0$/, '')
+  return Number(over) === 0 ? `${eighths(quarters)} cup` : `${eighths(quarters)} cup ${over} fl oz`
+}
+
+function quartsAndCups(cups: number): string {
+  const n = Math.round(cups * 8), rest = n % 32
+  return rest === 0 ? `${n / 32} qt` : `${Math.floor(n / 32)} qt ${eighths(rest / 8)} cup`
 }
 
 function formatMillilitres(m3: CubicMetres): string {

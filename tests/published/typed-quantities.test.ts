@@ -95,6 +95,8 @@ describe('what is written', () => {
       expect(found.code, written).toBe('read')
       if (found.code !== 'read') return
       expect(formatQuantity(kind, found.reading.value, p)).toBe(written)
+      // An eighth of a cup is not good enough where it is over 2 % off; a tenth of a fluid ounce is the least told.
+      if (kind === 'volume' && value > 6e-5) expect(Math.abs(found.reading.value / value - 1), written).toBeLessThan(0.026)
       const [echo] = readingWords(found.reading, kind, p).split(' = ')
       const again = readQuantity(echo!, ANY[kind], writingOf(p))
       expect(again.code === 'read' && formatQuantity(kind, again.reading.value, p), `${written} | ${echo}`).toBe(written)
