@@ -191,6 +191,12 @@ export const bagSchema = z.object({
   opened: z.iso.date().optional(),
   /** How it is kept. */
   storage: z.enum(STORAGE).optional(),
+  /** What is printed on it: water to powder by weight, and seconds after powder meets water. */
+  printed: z.object({
+    ratio: z.number().min(0.15, 'No pack says so little water.').max(2, 'No pack says so much water.').optional(),
+    working: z.number().min(30).max(24 * 3600).optional(),
+    sets: z.number().min(60).max(48 * 3600).optional(),
+  }).optional(),
   /** Cup tests, the last fifty: when (ms), the temperature, when the gloss went (s), and what that taught. */
   cups: z.array(
     z.object({

@@ -18,6 +18,7 @@ import { useEditing } from '~/features/library/useEditing'
 import GroundButton from '~/ui/GroundButton.vue'
 import LongList from '~/ui/LongList.vue'
 import QuantityField from '~/ui/QuantityField.vue'
+import RatioField from '~/ui/RatioField.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 import { addressOf } from '~/sync/api'
 import { useLibrary } from '~/sync/library'
@@ -62,6 +63,11 @@ function sayLeft(kg: number | undefined) {
 }
 const measuring = ref<LibraryItem<'bag'>>()
 const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothing.'
+/** What the pack says; nothing of it is nothing printed. */
+function setPrinted(part: NonNullable<BagBody['printed']>) {
+  const said = Object.entries({ ...bag.item.body.printed, ...part }).filter(([, value]) => value !== undefined)
+  bag.item.body.printed = said.length > 0 ? Object.fromEntries(said) : undefined
+}
 function setPrice(typed: string | undefined) {
   bag.item.body.price = typed?.trim() ? Number(typed.replace(',', '.')) : undefined
 }
@@ -224,6 +230,28 @@ function setOpened(event: Event) {
           aria-labelledby="class-label"
         />
       </div>
+      <fieldset class="printed">
+        <legend class="strong small">Printed on it</legend>
+        <RatioField
+          :model-value="bag.item.body.printed?.ratio"
+          label="Water per 100 powder"
+          :powder="powderClass(bag.item.body.classId)"
+          @update:model-value="setPrinted({ ratio: $event })"
+          @emptied="setPrinted({ ratio: undefined })" />
+        <QuantityField
+          kind="time"
+          clearable
+          label="Can be poured for"
+          :model-value="bag.item.body.printed?.working"
+          @update:model-value="setPrinted({ working: $event })" />
+        <QuantityField
+          kind="time"
+          clearable
+          label="Has set after"
+          :model-value="bag.item.body.printed?.sets"
+          @update:model-value="setPrinted({ sets: $event })" />
+        <p class="small soft">The pack outranks the class, until this bag’s own pours say more.</p>
+      </fieldset>
       <QuantityField
         :model-value="bag.item.body.left"
         kind="mass"
@@ -305,6 +333,7 @@ function setOpened(event: Event) {
 </template>
 
 <style scoped>
+.printed { display: grid; gap: 8px; border: 0; border-left: 3px solid var(--line); padding: 0 0 0 12px; margin: 0; }
 .ways {
   display: flex;
   gap: 18px;

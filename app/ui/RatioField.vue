@@ -14,15 +14,17 @@ import MeantButtons from './MeantButtons.vue'
  * Water to 100 powder, typed as a number or as people say it: “2 to 1 by volume”. What was understood stands below;
  * where two readings make sense it is asked which.
  */
-const { modelValue, label, powder, filling = 'loose', bulk = undefined, temperature = 20 } = defineProps<{
-  modelValue: number
+const { modelValue = undefined, label, powder, filling = 'loose', bulk = undefined, temperature = 20 } = defineProps<{
+  /** None while nobody has said. */
+  modelValue?: number
   label: string
   powder: PowderClass
   filling?: Scoop['filling']
   bulk?: Span
   temperature?: number
 }>()
-const emit = defineEmits<{ 'update:modelValue': [ratio: number] }>()
+const emit = defineEmits<{ 'update:modelValue': [ratio: number], 'emptied': [] }>()
+const written = () => modelValue === undefined ? '' : formatConsistency(modelValue)
 const session = useSession(), id = useId()
 /** What is being typed: a page that is drawn anew in between must not take it back. */
 const draft = ref<string>(), found = shallowRef<Understood>(), taken = shallowRef<Reading>()
@@ -49,17 +51,22 @@ function take(reading: Reading) {
 function typed(event: Event) {
   draft.value = undefined
   const field = event.target as HTMLInputElement, said = field.value
+  if (said.trim() === '') {
+    found.value = taken.value = undefined
+    field.value = written()
+    return emit('emptied')
+  }
   wordy.value = !/^[\s\d.,]+%?$/.test(said)
   taken.value = undefined
   found.value = readSaying(said, {
     powder, filling, temperature, writing: writingOf(session.units), ...bulk && { bulk },
   })
   if (told.value?.readings.length === 1) take(told.value.readings[0]!)
-  field.value = formatConsistency(modelValue)
+  field.value = written()
 }
 /** What is set from elsewhere was not typed here; whoever takes a ratio may round it to a hundredth. */
 watch(() => modelValue, (now) => {
-  if (!taken.value || Math.abs(now - taken.value.ratio.value) > 0.006) found.value = taken.value = undefined
+  if (now === undefined || !taken.value || Math.abs(now - taken.value.ratio.value) > 0.006) found.value = taken.value = undefined
 })
 </script>
 
@@ -74,7 +81,7 @@ watch(() => modelValue, (now) => {
         autocapitalize="off"
         spellcheck="false"
         maxlength="120"
-        :value="draft ?? formatConsistency(modelValue)"
+        :value="draft ?? written()"
         :aria-describedby="question || echo ? `${id}-says` : undefined"
         @input="draft = ($event.target as HTMLInputElement).value"
         @change="typed"

@@ -1,6 +1,8 @@
 import { solveMix } from '../gypsum/mix'
 import { powderClass, type PowderClassId } from '../gypsum/powders'
-import { Z80, type Celsius, type Kilograms, type KilogramsPerCubicMetre, type Seconds } from '../units/quantity'
+import {
+  Z80, type Celsius, type Kilograms, type KilogramsPerCubicMetre, type Seconds, type WaterRatio,
+} from '../units/quantity'
 import { centreMoments, type MomentsInput } from '../setting/moments'
 
 /** Measuring a bag: a small cup for its speed, a level measure for its weight. */
@@ -21,9 +23,12 @@ export function cupRecipe(classId: PowderClassId): CupRecipe {
   return { powder: CUP.powder, water }
 }
 
-/** The cup as the setting model sees it. @param celsius of water and room, which have to be the same */
-export function cupInput(classId: PowderClassId, celsius: Celsius): MomentsInput {
-  const powder = powderClass(classId), ratio = powder.ratio.recommended
+/**
+ * The cup as the setting model sees it. @param celsius of water and room, which have to be the same @param of its ratio,
+ * its class's own unless said
+ */
+export function cupInput(classId: PowderClassId, celsius: Celsius, of?: WaterRatio): MomentsInput {
+  const powder = powderClass(classId), ratio = of ?? powder.ratio.recommended
   return {
     powder,
     ratio: {

@@ -1,3 +1,4 @@
+import { taughtByPack } from './printed'
 import { Z80 } from '../units/quantity'
 import { taughtRate } from './bag'
 import { TELLING_SIGNS, type Observation, type TellingSign } from './learning'
@@ -89,17 +90,17 @@ export function withMoments(run: FrozenRun, moments: Readonly<Record<string, Mom
   return { ...run, moments: { ...run.moments, ...moments } }
 }
 
-/** A bag with what its pours and its cups taught. @param pours of its pours, the newest first */
+/** A bag with what its pack says, and what its pours and its cups taught. @param pours of its pours, the newest first */
 export function taughtBag<T extends BagFacts>(bag: T, pours: readonly Taught[]): T & Pick<BagFacts, 'rate'> {
-  const taught = bag.cups?.length ? [...pours, ...bag.cups].sort((a, b) => (b.at ?? 0) - (a.at ?? 0)) : pours
-  return taught.length === 0
-    ? bag
-    : { ...bag, rate: { ...taughtRate(bag.uncertain, taught), batches: taught.length } }
+  const own = bag.cups?.length ? [...pours, ...bag.cups].sort((a, b) => (b.at ?? 0) - (a.at ?? 0)) : pours
+  // What is printed on it was known before anything else.
+  const pack = taughtByPack(bag.classId, bag.printed), taught = pack ? [...own, pack] : own
+  return taught.length === 0 ? bag : { ...bag, rate: { ...taughtRate(bag.uncertain, taught), batches: own.length } }
 }
 
 /** What a bag's pours and cups taught: by which share it sets later than its class, sooner when below 0. */
 export interface BagShift { readonly later: number, readonly batches: number, readonly cups: number }
 export function bagShift({ rate, cups = [] }: Pick<BagFacts, 'rate' | 'cups'>): BagShift | undefined {
   // Set times go with one over the rate.
-  return rate && { later: Math.exp(-rate.mean) - 1, batches: rate.batches - cups.length, cups: cups.length }
+  return rate && rate.batches > 0 ? { later: Math.exp(-rate.mean) - 1, batches: rate.batches - cups.length, cups: cups.length } : undefined
 }

@@ -162,6 +162,15 @@ describe('working out a plan', () => {
     expect(emptyWords(lanterns)).toBe('5 of the moulds stay empty.')
   })
 
+  it('says what a mix off the pack costs, and nothing where it is mixed as the pack says', () => {
+    const bag = { id: 'b', name: 'Kit', classId: 'gypsum-cement', uncertain: false, printed: { ratio: 0.42 } } as const
+    expect(sentences({}, { bag })).not.toContain('The bag says')
+    expect(sentences({ ratio: 0.47 }, { bag })).toMatch(
+      /The bag says 42\. At 47 it is 1\d % weaker when dry and [\d.]+ % later to set, with .* more to pour\./,
+    )
+    expect(sentences({ ratio: 0.39 }, { bag })).toMatch(/At 39 it is [\d.]+ % stronger when dry and [\d.]+ % sooner to set/)
+  })
+
   it('more powder than the bucket holds goes into further batches, and what none has room for is said', () => {
     const known = (amount: number, what: 'powder' | 'water' = 'powder', count = 6) =>
       workOutPlan({ ...plan, fills: [{ mould: 'lantern', count }], known: { what, amount } }, world)

@@ -157,6 +157,23 @@ function makeBatches(
   return { batches: members.map((m, g) => batchOf(batching, m, each[g]!, shares[g]!, seen)), tooSlow, beyond }
 }
 
+/** A mix this far off what the pack says is another mix. */
+const OFF_PACK = 0.04
+/** What a mix costs, and gains, against the one that is printed on the bag. */
+function checkPack({ bag }: PlanWorld, input: MomentsInput, centre: Centre, { add }: ProblemList): void {
+  const printed = bag?.printed?.ratio, ratio = input.ratio.value
+  if (!printed || Math.abs(ratio / printed - 1) < OFF_PACK) return
+  const at = { ...input, ratio: { ...input.ratio, value: printed } }
+  if (settingProblem({ ...at, ratio: printed })) return
+  const pack = centreMoments(at)
+  add('ratio', 'warn', {
+    code: 'off-pack', printed, ratio,
+    strength: centre.dryStrength / pack.dryStrength - 1,
+    pourBy: centre.pourBy - pack.pourBy,
+    sets: centre.glossGone / pack.glossGone - 1,
+  })
+}
+
 /** What is over of the known powder or water that no batch has room for, and a scoop too large for so little. */
 function checkAmounts(plan: Plan, { batches, beyond }: Made, { add }: ProblemList): void {
   const { mix } = batches[0]!, { what } = plan.known
@@ -235,6 +252,7 @@ export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   if (!Number.isFinite(centre.glossGone)) list.add('waterTemperature', 'refuse', { code: 'never-sets' })
   if (list.refused()) return nothing
   checkSetting(plan, input, centre, slow, list)
+  checkPack(world, input, centre, list)
   checkMeasures(plan, ratio.value, least, list)
   checkAmounts(plan, made, list)
   checkDrying(plan, world, batches[0]!.mix, governing, list)

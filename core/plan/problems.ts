@@ -68,6 +68,15 @@ export type PlanProblem
     readonly least: Kilograms
   }
   | { readonly code: 'coarse-jug', readonly out: number }
+  | {
+    /** Off what is printed on the bag: by shares against the mix of the pack. */
+    readonly code: 'off-pack'
+    readonly printed: WaterRatio
+    readonly ratio: WaterRatio
+    readonly strength: number
+    readonly pourBy: Seconds
+    readonly sets: number
+  }
   | { readonly code: 'coarse-scoop', readonly over: number }
   | { readonly code: 'not-mixed', readonly what: 'powder' | 'water', readonly mass: Kilograms }
   | { readonly code: 'frost-before-set' | 'set-in-rain' }

@@ -14,6 +14,7 @@ import type { KnownBag, Six, Three } from '../setting/bag-character'
 import type { MouldMaterial, SettingPlaceId } from '../setting/body'
 import type { centreMoments, MomentsInput } from '../setting/moments'
 import type { Celsius, CubicMetres, Estimate, Kilograms, Metres, Seconds, WaterRatio } from '../units/quantity'
+import type { Printed } from '../forecast/printed'
 import type { Pace } from './batches/pace'
 import type { BubbleWay } from './bubbles'
 import type { CoatOf, Coats } from './batches/coats'
@@ -76,6 +77,8 @@ export interface BagFacts {
    * over so many batches.
    */
   readonly rate?: NonNullable<KnownBag['bagRate']> & { readonly batches: number }
+  /** What stands on it. */
+  readonly printed?: Printed
   /** Its cup tests: what each taught of its speed, and when. */
   readonly cups?: readonly (Taught & { readonly at: number })[]
   /** The day it was opened. */

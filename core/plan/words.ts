@@ -261,6 +261,13 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
   'coarse-scale': (p, prefs) =>
     `A scale that reads to ${formatMass(p.step, prefs)} is out by up to ${formatPercent(p.out)} here. It is good for 2 % `
     + `from ${formatMass(p.least, prefs)} of powder up: mix more, or take a finer scale.`,
+  'off-pack': ({ printed, ratio, strength, pourBy, sets }) => {
+    const share = (x: number, more: string, less: string) => `${formatPercent(Math.abs(x))} ${x > 0 ? more : less}`
+    const time = Math.abs(pourBy) < 15 ? [] : [`${formatDuration(Math.abs(pourBy))} ${pourBy > 0 ? 'more' : 'less'} to pour`]
+    const told = [share(strength, 'stronger when dry', 'weaker when dry'), share(sets, 'later to set', 'sooner to set')]
+    return `The bag says ${formatConsistency(printed)}. At ${formatConsistency(ratio)} it is ${listed(told)}${
+      time.length > 0 ? `, with ${time.join('')}` : ''}.`
+  },
   'coarse-scoop': p => `This scoop is large for so little: ${formatPercent(p.over)} would be over. A smaller one fits better.`,
   'not-mixed': ({ what, mass }, prefs) => what === 'powder'
     ? `${formatMass(mass, prefs)} of the powder stays in the bag: the bucket takes no more with these moulds.`

@@ -44,7 +44,7 @@ function add(mould: string | null) {
         option-value="id"
         aria-labelledby="use-label"
         fluid
-        @update:model-value="planning.change(reAdvised(plan, { endUse: $event }))"
+        @update:model-value="planning.change(reAdvised(plan, { endUse: $event }, planning.world.bag?.printed?.ratio))"
       />
       <p class="small soft">{{ use.wants }}</p>
     </div>

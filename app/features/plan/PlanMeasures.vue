@@ -52,7 +52,8 @@ const chosenPowder = computed(() => plan.value.bag ? `bag:${plan.value.bag}` : `
 function choosePowder(value: string) {
   const [kind, id = ''] = value.split(':')
   const bag = kind === 'bag' ? library.items.bag.find(b => b.id === id) : undefined
-  planning.change({ ...reAdvised(plan.value, { classId: bag ? bag.body.classId : id as PowderClassId }), bag: bag?.id })
+  const classId = bag ? bag.body.classId : id as PowderClassId
+  planning.change({ ...reAdvised(plan.value, { classId }, bag?.body.printed?.ratio), bag: bag?.id })
 }
 const KNOWN = [{ id: 'moulds', name: 'To fill the moulds' }, { id: 'powder', name: 'I have this much powder left' }, {
   id: 'water',

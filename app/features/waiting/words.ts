@@ -1,4 +1,5 @@
 import { canonicalJson } from '~core/formats/canonical'
+import type { Printed } from '~core/forecast/printed'
 import type { Plan } from '~core/plan/types'
 import {
   formatConsistency, formatDuration, formatLength, formatMass, formatPercent, formatTemperature, formatVolume,
@@ -109,6 +110,7 @@ const ITEM_FIELDS: Record<ItemField, string> = {
   price: 'price',
   opened: 'day it was opened',
   storage: 'storage',
+  printed: 'what is printed on it',
   cups: 'cup tests',
   spreads: 'spread tests',
   bulk: 'weight of a scoop',
@@ -141,6 +143,11 @@ const SAID: Partial<Record<keyof Plan | ItemField, Say>> = {
   cradle: yesOrNo,
   uncertain: (v: boolean) => yesOrNo(!v),
   left: formatMass,
+  printed: ({ ratio, working, sets }: Printed) => [
+    ...ratio ? [`${formatConsistency(ratio)} to 100`] : [],
+    ...working ? [`pours for ${formatDuration(working)}`] : [],
+    ...sets ? [`sets in ${formatDuration(sets)}`] : [],
+  ].join(', '),
   vessel: (v: BucketBody['vessel'], units) =>
     `${formatLength(v.bottom, units)} to ${formatLength(v.top, units)} across, ${formatLength(v.height, units)} high`,
 }
