@@ -24,8 +24,8 @@ export function cupRecipe(classId: PowderClassId): CupRecipe {
 }
 
 /**
- * The cup as the setting model sees it. @param celsius of water and room, which have to be the same @param of its ratio,
- * its class's own unless said
+ * The cup as the setting model sees it.
+ * @param celsius of water and room, which have to be the same @param of its ratio, its class's own unless said
  */
 export function cupInput(classId: PowderClassId, celsius: Celsius, of?: WaterRatio): MomentsInput {
   const powder = powderClass(classId), ratio = of ?? powder.ratio.recommended

@@ -90,7 +90,7 @@ export function withMoments(run: FrozenRun, moments: Readonly<Record<string, Mom
   return { ...run, moments: { ...run.moments, ...moments } }
 }
 
-/** A bag with what its pack says, and what its pours and its cups taught. @param pours of its pours, the newest first */
+/** A bag with what its pack says and what its pours and its cups taught. @param pours of its pours, the newest first */
 export function taughtBag<T extends BagFacts>(bag: T, pours: readonly Taught[]): T & Pick<BagFacts, 'rate'> {
   const own = bag.cups?.length ? [...pours, ...bag.cups].sort((a, b) => (b.at ?? 0) - (a.at ?? 0)) : pours
   // What is printed on it was known before anything else.
@@ -102,5 +102,6 @@ export function taughtBag<T extends BagFacts>(bag: T, pours: readonly Taught[]):
 export interface BagShift { readonly later: number, readonly batches: number, readonly cups: number }
 export function bagShift({ rate, cups = [] }: Pick<BagFacts, 'rate' | 'cups'>): BagShift | undefined {
   // Set times go with one over the rate.
-  return rate && rate.batches > 0 ? { later: Math.exp(-rate.mean) - 1, batches: rate.batches - cups.length, cups: cups.length } : undefined
+  if (!rate || rate.batches === 0) return undefined
+  return { later: Math.exp(-rate.mean) - 1, batches: rate.batches - cups.length, cups: cups.length }
 }

@@ -1,6 +1,6 @@
 import { centreMoments, MODEL_VERSION } from '../setting/moments'
-import type { Taught } from '../plan/types'
-import type { Celsius, Seconds, WaterRatio } from '../units/quantity'
+import type { Printed, Taught } from '../plan/types'
+import type { Celsius } from '../units/quantity'
 import type { PowderClassId } from '../gypsum/powders'
 import { cupInput } from './cup-test'
 
@@ -8,13 +8,6 @@ import { cupInput } from './cup-test'
  * What stands on a bag: its maker knows it better than its class does, until its own pours say more. Packs count from
  * when powder meets water, at room temperature, in a small mix (common practice, no source).
  */
-export interface Printed {
-  /** Water to powder by weight. */
-  readonly ratio?: WaterRatio
-  /** How long it can be poured, and when it has set, after powder meets water. */
-  readonly working?: Seconds
-  readonly sets?: Seconds
-}
 const ROOM: Celsius = 21
 /** How far what a pack says is from what a workshop sees, in its logarithm (engineering guesses). */
 const SETS_SD = 0.2, WORKING_SD = 0.3
@@ -31,9 +24,7 @@ export function taughtByPack(classId: PowderClassId, { ratio, working, sets }: P
     ...working ? [{ mean: Math.log(pourBy / working), precision: WORKING_SD ** -2 }] : [],
   ].filter(t => Number.isFinite(t.mean))
   const precision = told.reduce((sum, t) => sum + t.precision, 0)
-  return precision === 0 ? undefined : {
-    mean: told.reduce((sum, t) => sum + t.mean * t.precision, 0) / precision,
-    sd: Math.sqrt(1 / precision),
-    model: MODEL_VERSION,
-  }
+  if (precision === 0) return undefined
+  const mean = told.reduce((sum, t) => sum + t.mean * t.precision, 0) / precision
+  return { mean, sd: Math.sqrt(1 / precision), model: MODEL_VERSION }
 }

@@ -14,7 +14,6 @@ import type { KnownBag, Six, Three } from '../setting/bag-character'
 import type { MouldMaterial, SettingPlaceId } from '../setting/body'
 import type { centreMoments, MomentsInput } from '../setting/moments'
 import type { Celsius, CubicMetres, Estimate, Kilograms, Metres, Seconds, WaterRatio } from '../units/quantity'
-import type { Printed } from '../forecast/printed'
 import type { Pace } from './batches/pace'
 import type { BubbleWay } from './bubbles'
 import type { CoatOf, Coats } from './batches/coats'
@@ -61,6 +60,15 @@ export interface Taught {
    * precision times mean. Earlier versions of the model read the speed alone.
    */
   readonly character?: { readonly precision: Six, readonly pull: Three }
+}
+
+/** What stands on a bag. */
+export interface Printed {
+  /** Water to powder by weight. */
+  readonly ratio?: WaterRatio
+  /** How long it can be poured, and when it has set, after powder meets water. */
+  readonly working?: Seconds
+  readonly sets?: Seconds
 }
 
 export interface BagFacts {

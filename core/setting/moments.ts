@@ -76,8 +76,8 @@ const OPENING_MARGIN = 1.15
 /** The integration ends here; a moment that is not reached by then is given as this, twelve hours after wetting. */
 export const NOT_WITHIN: Seconds = 12 * 3600
 
-const NOTE
-  = '200 runs of the hydration and heat model over what is not known; fitted to set times of this class, not yet to your bag'
+const NOTE = '200 runs of the hydration and heat model over what is not known; fitted to set times of this class, '
+const BAG_NOTES = { unknown: 'not yet to your bag', known: 'and to what your bag has told' } as const
 
 type MomentKey
   = | 'pourBy' | 'webbing' | 'glossGone' | 'initialSet' | 'finalSet' | 'warmest' | 'warmestTemperature' | 'coolAgain'
@@ -206,7 +206,7 @@ export function* forecasting(input: MomentsInput, samples = SAMPLES): Generator<
         key === 'coolAgain' ? Math.max(one.finalSet, one.coolAgain * Math.exp(COOLING_SD * cooling)) : one[key],
       )
   }
-  const basis: Basis = { kind: 'model', note: NOTE }
+  const basis: Basis = { kind: 'model', note: NOTE + BAG_NOTES[known ? 'known' : 'unknown'] }
   const estimate = (key: keyof Drawn, most = Infinity): Estimate => {
     const sorted = drawn[key]!.sort((a, b) => a - b)
     const value = centre[key]

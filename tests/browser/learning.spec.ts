@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { choose, enterDemo, expect, expectAccessible, later, ownPlan, press, test, turnTo } from './workshop'
+import { choose, enterDemo, expect, expectAccessible, later, ownPlan, press, test, openIn } from './workshop'
 
 test('what is marked moves the forecast, says so and is written down; the bag remembers it for the next plan', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -72,7 +72,7 @@ test('what is marked moves the forecast, says so and is written down; the bag re
   await page.getByRole('textbox', { name: 'Find pours' }).fill('quick lantern')
   // A row that is pressed while the list is drawn anew is another by the time it is let go.
   await expect(page.getByRole('main').getByRole('status').first()).toHaveText(/^\s*1 pour\s*$/)
-  await (await turnTo(page, page.getByRole('listitem').filter({ hasText: 'Quick lantern' }))).getByRole('link').click()
+  await openIn(page, page.getByRole('listitem').filter({ hasText: 'Quick lantern' }))
   await expect(page.getByText('46 °C in the cast')).toBeVisible()
   await expect(page.getByText(/^\s*Forecast: open from \d+ min after wetting\s*$/).first()).toBeVisible()
 

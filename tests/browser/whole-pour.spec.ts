@@ -1,4 +1,4 @@
-import { choose, clickIn, enterDemo, expect, expectAccessible, later, press, test, turnTo } from './workshop'
+import { choose, clickIn, enterDemo, expect, expectAccessible, later, press, test, openIn, turnTo } from './workshop'
 
 test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, through a reload and a killed server, into the logbook', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -114,7 +114,7 @@ test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, th
   await expect(row).toContainText('1 good, 2 second')
   await expect(row).toContainText('trapped air')
   await expect(row).toContainText('was 60')
-  await row.getByRole('link').click()
+  await openIn(page, row)
   await expect(page.getByRole('row', { name: /^gloss goes/ })).toContainText(/\d+ min/)
   await expect(page.getByText('(told later)')).toBeVisible()
   await expect(page.getByText(/thicker than planned/)).toBeVisible()
@@ -156,6 +156,6 @@ test('a pour with a bag and no scale at all', async ({ page, demo }) => {
   await page.getByRole('link', { name: 'Logbook' }).click()
   const row = await turnTo(page, page.getByRole('listitem').filter({ hasText: 'Towpath, third lock' }))
   await expect(row).toContainText('finished')
-  await row.getByRole('link').click()
+  await openIn(page, row)
   await expect(page.getByText('Trouble: not enough mix')).toBeVisible()
 })

@@ -75,6 +75,10 @@ export async function clickIn(page: Page, row: Locator, name: string): Promise<v
     (await turnTo(page, row.getByRole('button', { name, exact: true }))).click({ timeout: STILL_MS }),
   ).toPass()
 }
+/** Opens what a row of a long list links to. */
+export async function openIn(page: Page, row: Locator): Promise<void> {
+  await expect(async () => (await turnTo(page, row.getByRole('link'))).click({ timeout: STILL_MS })).toPass()
+}
 /** Sees something in a long list that may be laid out anew meanwhile. */
 export async function expectIn(page: Page, row: Locator): Promise<void> {
   await expect(async () =>

@@ -1,6 +1,5 @@
 import { canonicalJson } from '~core/formats/canonical'
-import type { Printed } from '~core/forecast/printed'
-import type { Plan } from '~core/plan/types'
+import type { Plan, Printed } from '~core/plan/types'
 import {
   formatConsistency, formatDuration, formatLength, formatMass, formatPercent, formatTemperature, formatVolume,
 } from '~core/units/format'
