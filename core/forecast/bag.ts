@@ -108,9 +108,11 @@ export function bagCharacter(classSd: number, taught: readonly Taught[]): BagCha
   return { mean: [speed, seeds, tail], root: halfOf([0, 3, 6].map(i => [...root.slice(i, i + 3)])) }
 }
 
-/** What is known of a bag, with what its pours taught. */
-export function taughtRate(uncertain: boolean, taught: readonly Taught[]): NonNullable<KnownBag['bagRate']> {
-  const sd = classRateSd(uncertain)
+/** What is known of a bag, with what its pours taught. @param doubt of its class, where less is known of that */
+export function taughtRate(
+  uncertain: boolean, taught: readonly Taught[], doubt?: number,
+): NonNullable<KnownBag['bagRate']> {
+  const sd = classRateSd(uncertain, doubt)
   return { ...bagRate(sd, taught), character: bagCharacter(sd, taught) }
 }
 

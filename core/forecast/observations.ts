@@ -1,3 +1,4 @@
+import { powderClass } from '../gypsum/powders'
 import { taughtByPack } from './printed'
 import { Z80 } from '../units/quantity'
 import { taughtRate } from './bag'
@@ -95,7 +96,10 @@ export function taughtBag<T extends BagFacts>(bag: T, pours: readonly Taught[]):
   const own = bag.cups?.length ? [...pours, ...bag.cups].sort((a, b) => (b.at ?? 0) - (a.at ?? 0)) : pours
   // What is printed on it was known before anything else.
   const pack = taughtByPack(bag.classId, bag.printed), taught = pack ? [...own, pack] : own
-  return taught.length === 0 ? bag : { ...bag, rate: { ...taughtRate(bag.uncertain, taught), batches: own.length } }
+  const { doubt } = powderClass(bag.classId)
+  return taught.length === 0
+    ? bag
+    : { ...bag, rate: { ...taughtRate(bag.uncertain, taught, doubt?.rate), batches: own.length } }
 }
 
 /** What a bag's pours and cups taught: by which share it sets later than its class, sooner when below 0. */

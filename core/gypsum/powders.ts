@@ -4,6 +4,7 @@ import { POWDER_WORDS, type PowderWords } from './words'
 export type PowderClassId
   = | 'plaster-of-paris' | 'casting-plaster' | 'pottery-plaster' | 'gypsum-cement' | 'high-strength-gypsum-cement'
     | 'dental-type-2' | 'dental-type-3' | 'dental-type-4' | 'dental-type-5' | 'investment-plaster' | 'plaster-silica'
+    | 'other'
 
 /** A span of values people meet in practice; read as an 80 % range where a distribution is needed. */
 export interface Span { readonly low: number, readonly high: number }
@@ -55,6 +56,8 @@ export interface PowderClass extends PowderWords {
   readonly handAir: number
   /** It is sold mixed: so many kilograms of a filler to one of a plaster. All but masses is worked out from these. */
   readonly composition?: Composition
+  /** How much less is known of it than of a class: standard deviations of the logarithm of its speed and strength. */
+  readonly doubt?: { readonly rate: number, readonly strength: number }
   /** No longer to be chosen: kept for what was made from it, as that was worked out. */
   readonly retired?: true
   /** Wet and dry strength against the common law of porosity, of a retired class. */
@@ -276,6 +279,27 @@ const SIMPLE_FACTS: readonly Omit<PowderClass, keyof PowderWords>[] = [
     strengthFactor: 0.45,
     expansion: { usual: 0.2, low: 0.1, high: 0.4 },
     nominalSet: { minutes: 13, basis: CP },
+  },
+  // A kit, a fortified or an expanding cement: only its pack knows. In the middle of all of them, with all their width.
+  {
+    id: 'other',
+    alsoCalled: ['none of these', 'kit powder', 'polymer-fortified', 'expanding cement', 'unknown'],
+    family: 'cement',
+    crystal: 'alpha',
+    purity: 0.85,
+    inertDensity: 2600,
+    ratio: { recommended: 0.45, low: 0.30, high: 0.80 },
+    bulkLoose: span(0.60, 1.00),
+    bulkTapped: span(1.00, 1.60),
+    settledFraction: 0.46,
+    jammingFraction: 0.62,
+    rate: 0.2373,
+    yieldScale: 13,
+    viscosityExponent: 3.6,
+    handAir: 0.02,
+    expansion: { usual: 0.3, low: 0.05, high: 1.2 },
+    doubt: { rate: 0.6, strength: 0.4 },
+    nominalSet: { minutes: 20, basis: { kind: 'engineering guess', note: 'no class: the middle of all; go by the pack' } },
   },
 ]
 

@@ -215,6 +215,9 @@ export const POWDER_WORDS: Readonly<Record<PowderClassId, PowderWords>> = {
   'plaster-silica': {
     name: 'Plaster and silica, as kept before',
   },
+  'other': {
+    name: 'Another powder, none of these',
+  },
 }
 
 /** How people measure; `short` is one word, for where there is little room. */

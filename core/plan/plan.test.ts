@@ -4,6 +4,7 @@ import { USUAL_WEATHER, type PlaceId } from '../drying/places'
 import { emptyWords, problemWords } from './words'
 import { OFFERED_CLASSES } from '../gypsum/powders'
 import { safeHeight, vesselHeight, vesselVolume } from '../mould/gauge/vessel'
+import { taughtBag } from '../forecast/observations'
 import { splitIntoBatches } from './batches/batches'
 import { centreMoments, forecast } from '../setting/moments'
 import { momentsInput } from './moments-input'
@@ -169,6 +170,22 @@ describe('working out a plan', () => {
       /The bag says 42\. At 47 it is 1\d % weaker when dry and [\d.]+ % later to set, with .* more to pour\./,
     )
     expect(sentences({ ratio: 0.39 }, { bag })).toMatch(/At 39 it is [\d.]+ % stronger when dry and [\d.]+ % sooner to set/)
+  })
+
+  it('a powder that only its pack knows has wider ranges than any class, until its pack and its pours narrow them', () => {
+    const width = (p: Partial<Plan>, bag?: PlanWorld['bag']) => {
+      const { setting } = workOutPlan({ ...plan, ...p }, { ...world, bag })
+      const { glossGone } = forecast(setting!.input).moments
+      return Math.log(glossGone.high / glossGone.low)
+    }
+    const other = { classId: 'other', ratio: 0.45 } as const
+    for (const { id, ratio } of OFFERED_CLASSES.filter(c => c.id !== 'other'))
+      expect(width(other), id).toBeGreaterThan(1.15 * width({ classId: id, ratio: ratio.recommended }))
+    const bag = { id: 'b', name: 'Kit', classId: 'other', uncertain: false } as const
+    const printed = taughtBag({ ...bag, printed: { ratio: 0.45, sets: 1500 } }, [])
+    expect(width(other, printed)).toBeLessThan(0.8 * width(other, bag))
+    expect(sentences(other, { bag })).toContain('Only its pack knows this powder')
+    expect(sentences(other, { bag: printed })).not.toContain('Only its pack knows')
   })
 
   it('more powder than the bucket holds goes into further batches, and what none has room for is said', () => {

@@ -161,7 +161,8 @@ function makeBatches(
 const OFF_PACK = 0.04
 /** What a mix costs, and gains, against the one that is printed on the bag. */
 function checkPack({ bag }: PlanWorld, input: MomentsInput, centre: Centre, { add }: ProblemList): void {
-  const printed = bag?.printed?.ratio, ratio = input.ratio.value
+  const { ratio: printed, sets, working } = bag?.printed ?? {}, ratio = input.ratio.value
+  if (input.powder.doubt && !(printed && (sets || working || bag?.rate?.batches))) add('classId', 'warn', { code: 'pack-knows' })
   if (!printed || Math.abs(ratio / printed - 1) < OFF_PACK) return
   const at = { ...input, ratio: { ...input.ratio, value: printed } }
   if (settingProblem({ ...at, ratio: printed })) return

@@ -77,6 +77,7 @@ export type PlanProblem
     readonly pourBy: Seconds
     readonly sets: number
   }
+  | { readonly code: 'pack-knows' }
   | { readonly code: 'coarse-scoop', readonly over: number }
   | { readonly code: 'not-mixed', readonly what: 'powder' | 'water', readonly mass: Kilograms }
   | { readonly code: 'frost-before-set' | 'set-in-rain' }

@@ -268,6 +268,7 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
     return `The bag says ${formatConsistency(printed)}. At ${formatConsistency(ratio)} it is ${listed(told)}${
       time.length > 0 ? `, with ${time.join('')}` : ''}.`
   },
+  'pack-knows': 'Only its pack knows this powder. Put what is printed on it at its bag in Powders, and try a cup first.',
   'coarse-scoop': p => `This scoop is large for so little: ${formatPercent(p.over)} would be over. A smaller one fits better.`,
   'not-mixed': ({ what, mass }, prefs) => what === 'powder'
     ? `${formatMass(mass, prefs)} of the powder stays in the bag: the bucket takes no more with these moulds.`

@@ -28,16 +28,19 @@ export interface KnownBag {
   readonly bagRate?: { readonly mean: number, readonly sd: number, readonly character?: BagCharacter }
 }
 
-export function classRateSd(uncertain: boolean): number {
-  return uncertain ? UNCERTAIN_RATE_SD : RATE_SD
+/** @param doubt of a class of which less is known */
+export function classRateSd(uncertain: boolean, doubt = 0): number {
+  return Math.max(doubt, uncertain ? UNCERTAIN_RATE_SD : RATE_SD)
 }
 
 /** The character to draw from: what its pours taught, or only its speed, or what its class lets expect. */
-export function characterOf({ bagRate, bagUncertain }: KnownBag): BagCharacter {
+export function characterOf(
+  { bagRate, bagUncertain, powder }: KnownBag & { readonly powder?: { readonly doubt?: { readonly rate: number } } },
+): BagCharacter {
   if (bagRate?.character) return bagRate.character
   return {
     mean: [bagRate?.mean ?? 0, 0, 0],
-    root: [bagRate?.sd ?? classRateSd(bagUncertain), 0, SEEDS_SD, 0, 0, TAIL_SD],
+    root: [bagRate?.sd ?? classRateSd(bagUncertain, powder?.doubt?.rate), 0, SEEDS_SD, 0, 0, TAIL_SD],
   }
 }
 

@@ -197,7 +197,7 @@ export function* forecasting(input: MomentsInput, samples = SAMPLES): Generator<
     }, resolution)
     const one = draw(input, setting, run, {
       flow: Math.exp(FLOW_SD * flow),
-      strength: Math.exp(STRENGTH_SD * strength),
+      strength: Math.exp((input.powder.doubt?.strength ?? STRENGTH_SD) * strength),
       expansion: Math.exp(expansionSd * grown),
       bond,
     })

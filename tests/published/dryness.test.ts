@@ -51,6 +51,8 @@ describe('what is left', () => {
   })
   it('no cast is dry when it is opened, and none is sooner dry for more', () => {
     fc.assert(fc.property(anyCast, (body) => {
+      // A die stone at its very least of water binds all of it: there is nothing to dry.
+      fc.pre(body.freeWater > 0.01 * body.dryMass)
       const stays = [{ place: 'rack' as const, air: { celsius: 20, humidity: 0.5 }, from: 0 }]
       const forecast = forecastDrying({ body: { ...body, area: 0.06, half: 0.02 }, stays, weighed: [], felt: [] })
       const when = [{ left: 0.2 }, BREATHES, { left: 0.02 }, BONE_DRY].map(to => forecast.dries(to))
