@@ -85,6 +85,7 @@ export function saidRatioWords(found: Understood, powder: PowderClass, islands: 
     case 'school':
       return `Sifting to islands gives about ${formatConsistency(islands)} with ${powderInSentence(powder)}. `
         + 'Choose it as your way of measuring, or type a ratio.'
+    case 'doing': return 'That says how to do it, not how much of what. The Lab judges it.'
     case 'saying': return 'That says how much mix comes of the water, not how much powder goes in. The Lab judges it.'
     default: return UNREAD_SAYING_WORDS[found.code]
   }

@@ -1,4 +1,5 @@
 import type { BagStorage } from './bag-age'
+import type { DoingId } from './saying/doing'
 import type { UnreadSaying } from './saying/read-saying'
 import type { ReadingCode, SayingId } from './sayings'
 import type { StirPace, StirTool } from './stirring'
@@ -334,6 +335,16 @@ export const SAYING_WORDS: Readonly<Record<SayingId, { readonly words: string, r
     words: 'Never start with more than a third of the bucket in water',
     short: 'At most a third of the bucket',
   },
+}
+/** Sayings about doing, as they are said. */
+export const DOING_WORDS: Readonly<Record<DoingId, string>> = {
+  'starts-when-stirred': 'It only starts when you stir it',
+  'over-mixed': 'Over-mixed plaster never sets',
+  'tap-while-sifting': 'Never tap the bucket while you sift',
+  'never-dump': 'Sift it in, never dump it',
+  'hot-water': 'Hot water makes it set faster',
+  'machine': 'Machine or hand, it comes to the same',
+  'warm-is-done': 'When it is warm it is done',
 }
 /** What a saying is read as, to stand within a sentence. */
 export const READING_WORDS: Readonly<Record<ReadingCode, string>> = {

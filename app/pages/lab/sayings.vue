@@ -15,7 +15,11 @@ import {
   type SayingId,
 } from '~core/gypsum/sayings'
 import { readingName, verdictWords } from '~core/gypsum/saying-words'
-import { UNREAD_SAYING_WORDS } from '~core/gypsum/words'
+import { DOINGS, type DoingId } from '~core/gypsum/saying/doing'
+import { DOING_WORDS, UNREAD_SAYING_WORDS } from '~core/gypsum/words'
+import { judgeDoing } from '~core/lab/doing'
+import { doingWords, TRUTH_WORDS } from '~core/lab/doing-words'
+import { SURE_WORDS } from '~core/setting/words'
 import { writingOf } from '~core/units/reading/read-quantity'
 import { solveMix } from '~core/gypsum/mix'
 import { ratioOf } from '~core/gypsum/schools'
@@ -41,7 +45,7 @@ const FILLINGS = [{ id: 'loose', name: 'scooped loosely' }, { id: 'tapped', name
 const chosenPowder = ref('class:plaster-of-paris')
 const filling = ref<'loose' | 'tapped'>('loose')
 const mould = ref(1e-3)
-const chosen = ref<SayingId>('two-to-one-volume')
+const chosen = ref<SayingId | DoingId>('two-to-one-volume')
 const typed = ref('')
 const powders = computed(() => [
   ...(library.items.bag.length > 0
@@ -63,10 +67,17 @@ const understood = computed(() => typed.value.trim()
     })
   : undefined,
 )
+const isDoing = (id: SayingId | DoingId): id is DoingId => (DOINGS as readonly string[]).includes(id)
+/** The saying about doing that is meant: pressed, or typed. */
+const doing = computed<DoingId | undefined>(() => {
+  if (understood.value) return understood.value.code === 'doing' ? understood.value.id : undefined
+  return isDoing(chosen.value) ? chosen.value : undefined
+})
+const judged = computed(() => doing.value && judgeDoing(doing.value, usualMix(scooped.value.id)))
 /** The saying of the list that is meant: pressed, or typed. */
 const picked = computed<SayingId | undefined>(() => {
   switch (understood.value?.code) {
-    case undefined: return chosen.value
+    case undefined: return isDoing(chosen.value) ? undefined : chosen.value
     case 'saying': return understood.value.id
     case 'names-silica': return 'one-one-one'
     default: return undefined
@@ -75,7 +86,7 @@ const picked = computed<SayingId | undefined>(() => {
 const unread = computed(() => {
   if (!understood.value || picked.value) return ''
   const { code } = understood.value
-  return code === 'read' || code === 'school' || code === 'saying' ? '' : UNREAD_SAYING_WORDS[code]
+  return code === 'read' || code === 'school' || code === 'saying' || code === 'doing' ? '' : UNREAD_SAYING_WORDS[code]
 })
 const readings = computed<readonly Reading[]>(() => {
   if (picked.value) return readingsOf(picked.value, scooped.value, filling.value, bulk.value)
@@ -90,7 +101,8 @@ const verdicts = computed(() =>
     ? [yieldVerdict(picked.value!, powder.value, mould.value)]
     : readings.value.map(r => ratioVerdict(powder.value, r.ratio)),
 )
-const said = computed(() => typed.value.trim() || SAYINGS.find(s => s.id === chosen.value)!.words)
+const said = computed(() => typed.value.trim()
+  || (isDoing(chosen.value) ? DOING_WORDS[chosen.value] : SAYINGS.find(s => s.id === chosen.value)!.words))
 
 /** What a reading leads to beside the recommended mix, for a usual small cast. */
 const SHOWN = ['pour', 'gloss', 'core', 'open', 'bleed', 'bubble', 'dry', 'paint']
@@ -175,7 +187,7 @@ const yieldBars = computed(() =>
 )
 const consistency = (r: number) => formatConsistency(r)
 const times = (v: number) => roundTo(v, v < 1.995 ? 0.05 : 0.1)
-function pick(id: SayingId) {
+function pick(id: SayingId | DoingId) {
   chosen.value = id
   typed.value = ''
 }
@@ -205,6 +217,9 @@ function pick(id: SayingId) {
               @click="pick(s.id)">
               {{ s.words }}
             </button>
+          </li>
+          <li v-for="id in DOINGS" :key="id">
+            <button :aria-pressed="!typed.trim() && id === chosen" @click="pick(id)">{{ DOING_WORDS[id] }}</button>
           </li>
         </ul>
         <div class="field">
@@ -243,6 +258,14 @@ function pick(id: SayingId) {
           >{{ verdictWords(v, units) }}</span
           >
         </p>
+        <template v-if="judged">
+          <p :class="['verdict', { true: 'right', partly: 'near', not: 'wrong' }[judged.truth]]" role="status">
+            <span class="fit">{{ TRUTH_WORDS[judged.truth] }}</span><span>{{ doingWords(judged, units) }}</span>
+          </p>
+          <p class="small soft">
+            For a small cast 25 mm thick of {{ powderInSentence(scooped) }}. {{ SURE_WORDS[judged.sure] }}
+          </p>
+        </template>
         <div v-if="readings.length > 0" class="sheet">
           <RangeAxis
             title="Water per 100 powder, by weight."

@@ -7,6 +7,7 @@ import type { PowderClass, Span } from '../powders'
 import { SAID, SAYINGS, readingsOf, spread, type Reading, type SayingId } from '../sayings'
 import { ratioOf, type SchoolId, type Scoop } from '../schools'
 import { amountsOf, plainSaying, type Amount } from './amounts'
+import { doingSaid, type DoingId } from './doing'
 
 /**
  * Reads a rule of thumb as people type it: what is water and what is powder, and whether it was meant by volume or by
@@ -24,6 +25,8 @@ export type Understood
     | { readonly code: 'school', readonly school: SchoolId }
     /** One of the product's own, which is about more than a ratio. */
     | { readonly code: 'saying', readonly id: SayingId }
+    /** How to do it, and not how much of what. */
+    | { readonly code: 'doing', readonly id: DoingId }
     | { readonly code: UnreadSaying }
 
 export interface SayingFor {
@@ -202,6 +205,8 @@ export function readSaying(text: string, told: SayingFor): Understood {
   if (ISLANDS.test(said)) return { code: 'school', school: 'saturation' }
   const { amounts, range, unread } = amountsOf(said, about.writing.decimal)
   if (range) return { code: 'range' }
+  const doing = amounts.length === 0 ? doingSaid(said) : undefined
+  if (doing) return { code: 'doing', id: doing }
   if (unread || amounts.length === 0) return { code: 'not-two-amounts' }
   if (amounts.length === 1) return readOne(amounts[0]!, said, about)
   if (amounts.length > 2) return readThree(amounts, said, about)

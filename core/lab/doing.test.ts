@@ -1,0 +1,54 @@
+import { describe, expect, it } from 'vitest'
+import { OFFERED_CLASSES, powderClass } from '../gypsum/powders'
+import { DOINGS, type DoingId } from '../gypsum/saying/doing'
+import { readSaying } from '../gypsum/saying/read-saying'
+import { DOING_WORDS } from '../gypsum/words'
+import { judgeDoing } from './doing'
+import { doingWords } from './doing-words'
+import { usualMix } from './mix'
+
+const plaster = usualMix('plaster-of-paris')
+
+describe('sayings about doing', () => {
+  it.each<[string, DoingId]>([
+    ['plaster starts only when it is stirred', 'starts-when-stirred'],
+    ['the clock starts at mixing', 'starts-when-stirred'],
+    ['overmixed never sets', 'over-mixed'],
+    ['stirred too long', 'over-mixed'],
+    ['never tap while sifting', 'tap-while-sifting'],
+    ['dump it all in', 'never-dump'],
+    ['hot water', 'hot-water'],
+    ['machine or hand', 'machine'],
+    ['warm means done', 'warm-is-done'],
+  ])('“%s” is read', (text, id) => {
+    expect(readSaying(text, { powder: powderClass('plaster-of-paris') })).toEqual({ code: 'doing', id })
+  })
+
+  it('each on its button is read as itself, and judged for every powder in a sentence with its figures', () => {
+    for (const id of DOINGS) {
+      expect(readSaying(DOING_WORDS[id], { powder: powderClass('plaster-of-paris') })).toEqual({ code: 'doing', id })
+      for (const { id: classId } of OFFERED_CLASSES) {
+        const verdict = judgeDoing(id, usualMix(classId)), words = doingWords(verdict)
+        expect(words, `${id} ${classId}`).toMatch(/^[A-Z].{40,}\.$/)
+        expect(words, `${id} ${classId}`).not.toMatch(/NaN|Infinity|undefined/)
+      }
+    }
+  })
+
+  it('hydration starts when wet and stirring multiplies it: a later stir moves the gloss by a part of the wait', () => {
+    const { truth, ...told } = judgeDoing('starts-when-stirred', plaster)
+    expect(truth).toBe('partly')
+    if (told.code !== 'starts-when-stirred') throw new Error('another')
+    expect(told.later.low).toBeLessThan(told.later.value)
+    expect(told.later.value).toBeLessThan(told.waited)
+  })
+
+  it('over-mixed plaster sets, and sooner; warm is not done in a thick piece in plaster', () => {
+    const over = judgeDoing('over-mixed', plaster)
+    expect(over.truth).toBe('not')
+    expect(over.code === 'over-mixed' && over.sooner.low).toBeGreaterThan(60)
+    expect(judgeDoing('warm-is-done', { ...plaster, mould: 'plaster', section: 0.01 }).code).toBe('warm-is-done')
+    expect(judgeDoing('never-dump', usualMix('investment-plaster')).truth).toBe('not')
+    expect(judgeDoing('hot-water', plaster).truth).toBe('partly')
+  })
+})
