@@ -2,7 +2,7 @@ import { Z80, type KilogramsPerCubicMetre } from '../units/quantity'
 import { ADDITION_WORDS, type AdditionWords } from './words'
 
 export type AdditionId
-  = | 'dry-pigment' | 'sand' | 'silica-flour' | 'glass-fibre'
+  = | 'dry-pigment' | 'liquid-colour' | 'liquid-paint' | 'sand' | 'silica-flour' | 'glass-fibre'
     | 'salt' | 'potassium-sulfate' | 'ground-gypsum' | 'citrate' | 'borax' | 'polymer'
     | 'alum' | 'vinegar' | 'sugar' | 'white-glue' | 'washing-up'
     | 'sea-water' | 'hard-water' | 'found-water' | 'milk' | 'tea'
@@ -171,6 +171,29 @@ const ADDITION_FACTS: readonly Omit<AdditionKind, keyof AdditionWords>[] = [
   {
     id: 'sugar', density: 1590, waterUptake: 0, step: 0.0025, most: 0.01, harmful: 0.02, sure: 'saying',
     speed: c => 1 / (1 + 0.2 * c),
+  },
+  // Craft and poster paints: about six tenths water, a tenth binder, the rest pigment and chalk (engineering guess).
+  {
+    id: 'liquid-paint',
+    density: 2000,
+    water: 0.6,
+    waterUptake: 0.1,
+    step: 0.01,
+    most: 0.1,
+    harmful: 0.15,
+    sure: 'direction only',
+    speed: c => 1 / (1 + 0.02 * c),
+  },
+  // Pigment ground in water without a binder.
+  {
+    id: 'liquid-colour',
+    density: 3500,
+    water: 0.6,
+    waterUptake: 0.2,
+    step: 0.005,
+    most: 0.06,
+    harmful: 0.1,
+    sure: 'physics',
   },
   {
     id: 'white-glue', density: 1190, water: 0.5, waterUptake: 0, step: 0.005, most: 0.07, harmful: 0.1,

@@ -20,7 +20,17 @@ export const ADDITION_WORDS: Readonly<Record<AdditionId, AdditionWords>> = {
   'dry-pigment': {
     name: 'Dry pigment',
     does: 'Colours the body; drinks about half its weight of water.',
-    harm: 'Weaker and streaky, and the mix stiffens. A liquid colour brings its own water: count it as water.',
+    harm: 'Weaker and streaky, and the mix stiffens. Mixed dry with the powder it is even; in the water it settles; folded in last it streaks.',
+  },
+  'liquid-colour': {
+    name: 'Liquid colour, no binder',
+    does: 'Colours the body. Six tenths of it is water, and counted so. It goes into the water before the powder.',
+    harm: 'Thin, weak and slow to dry.',
+  },
+  'liquid-paint': {
+    name: 'Craft or poster paint',
+    does: 'Colours the body. About six tenths of it is water, and counted so; its binder may slow the set.',
+    harm: 'Its binder keeps the pores shut: weaker, slow to dry, and it may crack.',
   },
   'sand': {
     name: 'Fine sand',

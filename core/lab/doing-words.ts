@@ -17,7 +17,7 @@ const DOING: Sentences<DoingVerdict, [UnitPreferences]> = {
     + `its gloss goes later ${movedBy(later)}: both clocks count.`,
   'over-mixed': ({ minutes, sooner, strength }) =>
     `Stirred for ${formatDuration(minutes * 60)} it sets sooner, ${movedBy(sooner)}${Math.abs(strength) < 0.02
-      ? '. Custom calls it weaker, without a figure'
+      ? '. Stirred on past webbing it is weaker, by a tenth to a half (a guess)'
       : `, and dries ${formatPercent(Math.abs(strength))} ${strength < 0 ? 'weaker' : 'stronger'}`
     }. Plaster that never set was old, damp, too cold or full of something.`,
   'tap-while-sifting':

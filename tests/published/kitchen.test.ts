@@ -61,6 +61,18 @@ describe('in the mix', () => {
     }
     expect(mix('milk', 1).effectiveRatio).toBeLessThan(plain.effectiveRatio)
   })
+  it('a liquid colour and a paint bring six tenths of themselves as water, which counts', () => {
+    const plain = mix('sand', 0)
+    for (const [id, share] of [['liquid-colour', 0.05], ['liquid-paint', 0.1]] as const) {
+      const made = mix(id, share)
+      expect(made.freeWater - plain.freeWater).toBeCloseTo(0.6 * share, 6)
+      expect(made.effectiveRatio).toBeGreaterThan(0.7 + 0.3 * share)
+      expect(made.dryMass - plain.dryMass).toBeCloseTo(0.4 * share, 6)
+      expect(at(id, share).dryStrength).toBeLessThan(at(id, 0).dryStrength)
+    }
+    expect(setEffect({ id: 'liquid-paint', share: 0.1 })!.factor).toBeGreaterThan(1.1)
+    expect(setEffect({ id: 'liquid-colour', share: 0.05 })).toBeUndefined()
+  })
   it('washing-up liquid foams: the cast loses a fifth to a half of its strength', () => {
     const lost = 1 - at('washing-up', 0.001).dryStrength / at('washing-up', 0).dryStrength
     expect(lost).toBeGreaterThan(0.2)
