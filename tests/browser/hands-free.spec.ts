@@ -44,7 +44,7 @@ for (
   test(`every state of the bench is read from two metres on ${name}`, async ({ page, demo }) => {
     await page.setViewportSize(view)
     await enterDemo(page, demo)
-    await ownPour(page, demo, `Two metres, ${name}`)
+    await ownPour(page, demo, `Two metres, ${name}`, { bag: undefined })
     const check = async () => {
       const s = await sizes(page), state = await page.getByRole('heading', { level: 2 }).innerText()
       expect.soft(s.instruction, state).toBeGreaterThanOrEqual(READABLE_PX)

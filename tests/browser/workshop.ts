@@ -99,8 +99,8 @@ export async function choose(page: Page, from: Locator | string, what: Locator |
 }
 
 /** A pour of the test's own, at its first stage on the bench. */
-export async function ownPour(page: Page, demo: Product, name: string): Promise<void> {
-  await page.goto(`${demo.url}/plan/${await ownPlan(page, demo, name)}`)
+export async function ownPour(page: Page, demo: Product, name: string, change: object = {}): Promise<void> {
+  await page.goto(`${demo.url}/plan/${await ownPlan(page, demo, name, change)}`)
   await page.getByRole('button', { name: 'Take to the bench' }).click()
   await expect(page.getByRole('heading', { level: 2, name: 'Ready the moulds and the table' })).toBeVisible()
 }
