@@ -210,18 +210,6 @@ function pick(id: SayingId | DoingId) {
             fluid />
           <p v-if="unread" id="not-read" class="problem" role="status">{{ unread }}</p>
         </div>
-        <ul class="sayings" aria-label="or pick a saying">
-          <li v-for="s in SAYINGS" :key="s.id">
-            <button
-              :aria-pressed="!typed.trim() && s.id === chosen"
-              @click="pick(s.id)">
-              {{ s.words }}
-            </button>
-          </li>
-          <li v-for="id in DOINGS" :key="id">
-            <button :aria-pressed="!typed.trim() && id === chosen" @click="pick(id)">{{ DOING_WORDS[id] }}</button>
-          </li>
-        </ul>
         <div class="field">
           <span id="saying-powder" class="small strong">With this powder</span>
           <Select
@@ -247,6 +235,18 @@ function pick(id: SayingId | DoingId) {
           field="holds"
           label="For a mould of"
           :check="v => (v > 0 && v <= 1 ? undefined : 'Between nothing and a cubic metre.')" />
+        <ul class="sayings" aria-label="or pick a saying">
+          <li v-for="s in SAYINGS" :key="s.id">
+            <button
+              :aria-pressed="!typed.trim() && s.id === chosen"
+              @click="pick(s.id)">
+              {{ s.words }}
+            </button>
+          </li>
+          <li v-for="id in DOINGS" :key="id">
+            <button :aria-pressed="!typed.trim() && id === chosen" @click="pick(id)">{{ DOING_WORDS[id] }}</button>
+          </li>
+        </ul>
       </section>
       <section class="answer" aria-labelledby="said">
         <h2 id="said" class="said">“{{ said }}”</h2>
