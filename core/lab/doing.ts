@@ -47,7 +47,8 @@ const JUDGES: { readonly [K in DoingId]: (mix: LabMix, now: LabCentre) => DoingV
     const minutes = Math.max(OVER_LEAST, OVER * mix.stir.minutes)
     const over = centreOf(mix, { stir: { ...mix.stir, minutes } })
     const sooner = moved(now.glossGone - over.glossGone), strength = over.dryStrength / now.dryStrength - 1
-    return { code: 'over-mixed', truth: 'not', sure: GROUNDS.gloss, minutes, sooner, strength }
+    const truth = sooner.value > 0 ? 'not' : 'partly'
+    return { code: 'over-mixed', truth, sure: GROUNDS.gloss, minutes, sooner, strength }
   },
   'tap-while-sifting': () => ({ code: 'tap-while-sifting', truth: 'partly', sure: 'roughly' }),
   'never-dump': (mix) => {

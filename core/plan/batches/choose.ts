@@ -30,7 +30,8 @@ function leastOver(kinds: readonly Kind[], most: number): number {
  * before at the same size is not looked into again.
  * @param sizes of each thing, m3, in the order in which they are preferred where several choices are equal
  * @param most what all chosen may take together
- * @returns places of those chosen, in their order; within a ten thousandth of the best there is
+ * @returns places of those chosen, in their order; within a ten thousandth of the best there is, or the best of those
+ * looked at where there were too many
  * @example chooseFullest([4e-4, 3e-4, 3e-4], 6e-4) // [1, 2]
  */
 export function chooseFullest(sizes: readonly number[], most: number): readonly number[] {
