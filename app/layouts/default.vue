@@ -91,35 +91,38 @@ watch(() => route.path, () => {
       </button>
     </nav>
     <div class="page">
-      <div v-if="!live.connected || unsent > 0" class="line-state" role="status">
-        <template v-if="!live.connected">
-          {{ records.trouble || HALTED[live.signedOut ? 'signed-out' : records.halted ?? 'away'] }}
-          <a v-if="live.signedOut || records.halted === 'signed-out'" href="/sign-in" @click.prevent="signIn">Sign in</a>
-          Last heard {{ timeOfDay(clock.at(live.heardAt)) }}.
-          {{
-            unsent > 0
-              ? `${waits} here and will be sent.`
-              : 'What you change is kept here and sent later; people, links and models wait until it is back.'
-          }}
-        </template>
-        <template v-else-if="records.halted">
-          {{ HALTED[records.halted] }}
-          <a v-if="records.halted === 'signed-out'" href="/sign-in" @click.prevent="signIn">Sign in</a>
-          {{ waits }} on this device.
-        </template>
-        <template v-else-if="records.trouble">{{ records.trouble }}</template>
-        <template v-else>Sending {{ countWords(records.unsent, changes.unsent.length) }} …</template>
-      </div>
-      <div v-if="live.newer" class="line-state" role="status">
-        A newer version of Nine Ripples is here. <a :href="route.fullPath" @click.prevent="openNewer">Open it</a> when
-        nothing is in your hands; what waits here stays.
-      </div>
-      <div v-if="refused" class="line-state bad" role="alert">
-        {{ refused.words }} {{ refused.why }} <NuxtLink to="/not-taken">See what and why</NuxtLink>
-      </div>
-      <AlarmBar />
       <ClockBar />
       <main id="main" tabindex="-1"><slot /></main>
+      <!-- Below the page: what comes up here moves nothing that a hand is on. -->
+      <div class="notices">
+        <div v-if="!live.connected || unsent > 0" class="line-state" role="status">
+          <template v-if="!live.connected">
+            {{ records.trouble || HALTED[live.signedOut ? 'signed-out' : records.halted ?? 'away'] }}
+            <a v-if="live.signedOut || records.halted === 'signed-out'" href="/sign-in" @click.prevent="signIn">Sign in</a>
+            Last heard {{ timeOfDay(clock.at(live.heardAt)) }}.
+            {{
+              unsent > 0
+                ? `${waits} here and will be sent.`
+                : 'What you change is kept here and sent later; people, links and models wait until it is back.'
+            }}
+          </template>
+          <template v-else-if="records.halted">
+            {{ HALTED[records.halted] }}
+            <a v-if="records.halted === 'signed-out'" href="/sign-in" @click.prevent="signIn">Sign in</a>
+            {{ waits }} on this device.
+          </template>
+          <template v-else-if="records.trouble">{{ records.trouble }}</template>
+          <template v-else>Sending {{ countWords(records.unsent, changes.unsent.length) }} …</template>
+        </div>
+        <div v-if="live.newer" class="line-state" role="status">
+          A newer version of Nine Ripples is here. <a :href="route.fullPath" @click.prevent="openNewer">Open it</a> when
+          nothing is in your hands; what waits here stays.
+        </div>
+        <div v-if="refused" class="line-state bad" role="alert">
+          {{ refused.words }} {{ refused.why }} <NuxtLink to="/not-taken">See what and why</NuxtLink>
+        </div>
+        <AlarmBar />
+      </div>
     </div>
   </div>
 </template>
@@ -176,8 +179,18 @@ watch(() => route.path, () => {
 }
 .page {
   min-width: 0;
+  display: flex;
+  flex-direction: column;
+}
+.notices {
+  position: sticky;
+  bottom: 0;
+  z-index: 10;
+  max-height: 40dvh;
+  overflow-y: auto;
 }
 main {
+  flex: 1;
   padding: 22px 24px 40px;
   outline: none;
   max-width: 1320px;
@@ -207,6 +220,9 @@ main {
     justify-content: space-around;
     padding: 4px 4px max(4px, env(safe-area-inset-bottom));
   }
+  .notices {
+    bottom: calc(62px + env(safe-area-inset-bottom));
+  }
   .mark {
     display: none;
   }
@@ -233,7 +249,7 @@ main {
 }
 @media print {
   .rail,
-  .line-state {
+  .notices {
     display: none;
   }
   .frame {

@@ -25,7 +25,7 @@ const alarms = useAlarms()
 .alarms {
   background: var(--set-soft);
   color: var(--ink);
-  border-bottom: 2px solid var(--set);
+  border-block: 2px solid var(--set);
 }
 p {
   display: flex;

@@ -130,11 +130,15 @@ test('a wall shows what is live to whoever has its link, follows along, names no
   const second = await browser.newContext(), office = await second.newPage()
   await enterDemo(office, demo)
   await office.goto(`${demo.url}/moulds`)
-  await expect(office.getByRole('heading', { level: 1, name: 'Moulds' })).toBeVisible()
+  const heading = office.getByRole('heading', { level: 1, name: 'Moulds' })
+  await expect(heading).toBeVisible()
+  const stands = await heading.boundingBox()
   await later(page, demo, 3 * 3600)
   await expect(office.getByLabel('Moments of live pours')).toContainText(
     /For the class\. .*The moulds can be opened now\./,
   )
+  // What comes up moves nothing from under a hand.
+  expect(await heading.boundingBox()).toEqual(stands)
   await expectAccessible(office)
   await office.getByLabel('Moments of live pours').locator('p').filter({ hasText: 'For the class' }).getByRole(
     'button',

@@ -135,6 +135,7 @@ function look(group: number, index: number) {
     </g>
     <g
       v-if="seen"
+      class="loupe"
       aria-hidden="true"
       :transform="`translate(${seen.left ? 12 * unit : width - (LOUPE + 12) * unit} ${seen.top ? 12 * unit : height - (LOUPE + 12) * unit})`">
       <svg
@@ -212,6 +213,9 @@ function look(group: number, index: number) {
   fill: rgb(255 255 255 / 0.3);
   stroke: #ffffff;
   stroke-width: 3px;
+}
+.loupe {
+  pointer-events: none;
 }
 .beyond {
   fill: #13201f;
