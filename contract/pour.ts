@@ -30,7 +30,8 @@ const size = z.number().positive('It measures more than nothing.').max(20, 'Noth
 const instant = z.number().min(946_684_800_000).max(4_102_444_800_000)
 
 const envelope = {
-  id: z.uuid(), batch: z.int().min(0).max(400).optional(), version: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+  id: z.uuid(), batch: z.int().min(0).max(400).optional(),
+  version: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
   happenedAt: instant, recordedAt: instant, device: z.string().min(1).max(64),
   deviceSeq: z.int().min(0).max(MOST_INT),
   /** The entry that was not taken, and that this one stands for. */
@@ -54,6 +55,11 @@ export const sentEventSchema = z.discriminatedUnion('kind', [
       mass: z.number().positive('A weight is more than nothing.').max(5000),
       how: z.enum(['scale', 'jug', 'scoops']),
     }),
+  }),
+  z.object({
+    ...envelope,
+    kind: z.literal('jug'),
+    data: z.object({ when: z.enum(['before', 'after']), mass: z.number().min(0).max(5000) }),
   }),
   z.object({
     ...envelope,

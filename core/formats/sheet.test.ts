@@ -3,13 +3,14 @@ import { chance } from '~demo/random'
 import { BAGS, BUCKETS, makeIds, MOULDS, planOf, WISHES, type WishKey } from '~demo/saltmarsh'
 import { METRIC, US_CUSTOMARY } from '../units/units'
 import { freezeRun } from '../plan/run'
+import type { Plan } from '../plan/types'
 import { benchSheet } from './sheet'
 
 const ids = makeIds(chance(1))
 const listed = <T extends object>(bodies: Record<string, T>, keys: Record<string, string>) =>
   Object.entries(bodies).map(([k, b]) => ({ id: keys[k]!, ...b }))
-const run = (wish: WishKey) => {
-  const plan = planOf(ids, WISHES[wish]),
+const run = (wish: WishKey, change: Partial<Plan> = {}) => {
+  const plan = { ...planOf(ids, WISHES[wish]), ...change },
     moulds = listed(MOULDS, ids.moulds).filter(m => plan.fills.some(f => f.mould === m.id))
   const frozen = freezeRun(plan, {
     moulds,
@@ -41,6 +42,15 @@ describe('the bench sheet', () => {
     expect(benchSheet(run('tiles'), METRIC).steps.find(s => s.instruction === 'Let it soak')!.until).toMatch(
       /^until \d+ min/,
     )
+  })
+
+  it('by feel the powder comes first, more water than it should need is in the jug, and what is left has its blank', () => {
+    const { amounts } = benchSheet(run('tiles'), METRIC).batches[0]!, water = amounts.find(([w]) => w === 'water')![1]
+    const felt = benchSheet(run('tiles', { school: 'powder-first' }), METRIC)
+    expect(felt.batches[0]!.amounts.map(([w]) => w).slice(0, 3)).toEqual(['powder', 'water in the jug', 'of it at first'])
+    const grams = (words: string) => Number(/^[\d\s.]+/.exec(words)![0].replace(/\s/g, ''))
+    expect(grams(felt.batches[0]!.amounts[1]![1]) / grams(water)).toBeCloseTo(1.1, 2)
+    expect(felt.blanks.slice(0, 2)).toEqual(['powder weighed', 'left in the jug'])
   })
 
   it('never leaves the cautions out', () => {

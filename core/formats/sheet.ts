@@ -3,7 +3,7 @@ import { cautionWords, stepWords } from '../plan/words'
 import { additionKind } from '../gypsum/additions'
 import { endUse } from '../gypsum/end-use'
 import { powderClass } from '../gypsum/powders'
-import { SCHOOLS } from '../gypsum/schools'
+import { jugOf, SCHOOLS, type SchoolId } from '../gypsum/schools'
 import {
   formatConsistency,
   formatDuration,
@@ -58,17 +58,28 @@ function batchTitle({ numbers, batch }: Alike, of: number): string {
 }
 
 type Rows = readonly (readonly [string, string])[]
-/** What goes into a bucket, in the order in which it goes in. */
-function amountRows({ mix, scoops, levels }: FrozenBatch, units: UnitPreferences): Rows {
-  const powder = formatMass(mix.powder, units)
+function mainRows({ mix, scoops }: FrozenBatch, school: SchoolId, units: UnitPreferences): Rows {
+  const powder = formatMass(mix.powder, units), jug = jugOf(mix.water)
+  if (school === 'powder-first') return [
+    ['powder', powder],
+    ['water in the jug', formatMass(jug.full, units)],
+    ['of it at first', formatMass(jug.first, units)],
+  ]
   return [
     ['water', `${scoops ? `${formatScoops(scoops.water, 'level ')}, ` : ''}${formatMass(mix.water, units)} (${formatVolume(mix.waterVolume, units)})`],
     ['powder', scoops ? `${formatScoops(scoops.powder, 'level ')}, about ${powder}` : powder],
+  ]
+}
+/** What goes into a bucket, in the order in which it goes in. */
+function amountRows(batch: FrozenBatch, school: SchoolId, units: UnitPreferences): Rows {
+  const { mix, levels } = batch
+  return [
+    ...mainRows(batch, school, units),
     ...mix.additions.map(a => [additionKind(a.id).name.toLowerCase(), formatMass(a.mass, units)] as const),
     ...levels
       ? [
-          ['water line in the bucket', formatLength(levels.water, units)] as const,
-          ['after the powder', formatLength(levels.final, units)] as const,
+          ...levels.water ? [['water line in the bucket', formatLength(levels.water, units)] as const] : [],
+          [levels.water ? 'after the powder' : 'mixed, in the bucket', formatLength(levels.final, units)] as const,
         ]
       : [],
     ['makes', formatVolume(mix.slurry, units)],
@@ -115,12 +126,12 @@ export function benchSheet(run: FrozenRun, units: UnitPreferences): BenchSheet {
     facts: factLines(run, units),
     batches: alikeBatches(batches).map(alike => ({
       title: batchTitle(alike, batches.length),
-      amounts: amountRows(alike.batch, units),
+      amounts: amountRows(alike.batch, plan.school, units),
     })),
     steps: stepRows(run),
     moments: momentRows(run),
     cautions: cautionsFor(plan, world).map(cautionWords).slice(0, 6),
-    blanks: BLANKS,
+    blanks: plan.school === 'powder-first' ? ['powder weighed', 'left in the jug', ...BLANKS.slice(2)] : BLANKS,
   }
 }
 

@@ -15,7 +15,7 @@ import { outcomeOf } from '../setting/outcome'
 import { additionKind, ADDITIONS, seedsOf, speedDoubt, speedOf } from './additions'
 import { solveMix } from './mix'
 import { POWDER_CLASSES, powderClass } from './powders'
-import { ratioOf, schoolAdvice, SCHOOLS, scoopsFor } from './schools'
+import { jugOf, ratioOf, schoolAdvice, SCHOOLS, scoopsFor } from './schools'
 
 const anyPowder = fc.constantFrom(...POWDER_CLASSES)
 const usual: SettingInput = {
@@ -108,6 +108,18 @@ describe('powders and schools', () => {
       }
     }
     expect(schoolAdvice('saturation', powderClass('dental-type-4')).fit).toBe('against')
+  })
+
+  it('by feel a mix ends thin rather than thick, and a stone should not be mixed so', () => {
+    const { value, low, high } = ratioOf('powder-first', powderClass('casting-plaster'), 0.6, 20)
+    expect(value).toBe(0.6)
+    expect(high / value).toBeGreaterThan(value / low)
+    expect(schoolAdvice('powder-first', powderClass('casting-plaster')).fit).toBe('possible')
+    for (const id of ['dental-type-3', 'high-strength-gypsum-cement', 'plaster-silica'] as const)
+      expect(schoolAdvice('powder-first', powderClass(id)).fit).toBe('against')
+    // Enough in the jug that the mix does not wait for more, and less at first than it will take.
+    const jug = jugOf(0.6)
+    expect([jug.first, jug.full]).toEqual([expect.closeTo(0.48, 9), expect.closeTo(0.66, 9)])
   })
 
   it('a measured bulk density narrows what a scoop gives', () => {

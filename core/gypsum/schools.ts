@@ -6,7 +6,7 @@ import type { EndUseId } from './end-use'
 import type { PowderClass, Span } from './powders'
 
 /** How people measure and bring powder and water together. */
-export type SchoolId = 'weighed' | 'saturation' | 'scoops' | 'bag' | 'dumped'
+export type SchoolId = 'weighed' | 'saturation' | 'scoops' | 'bag' | 'dumped' | 'powder-first'
 
 interface School extends SchoolWords {
   readonly id: SchoolId
@@ -22,6 +22,7 @@ const SCHOOL_FACTS: readonly Omit<School, keyof SchoolWords>[] = [
   {
     id: 'dumped',
   },
+  { id: 'powder-first' },
 ]
 
 export const SCHOOLS: readonly School[] = SCHOOL_FACTS.map(x => ({ ...x, ...SCHOOL_WORDS[x.id] }))
@@ -37,6 +38,8 @@ export interface Scoop {
 const FIELD_JUG_SD = 0.05
 const SCOOP_FILL_SD = 0.08
 const SCOOP_WATER_SD = 0.02
+/** Where a person stops letting water in: further to the thin side, since what is in does not come out again. */
+const THICKER_SD = 0.06, THINNER_SD = 0.13
 
 function lognormal(value: WaterRatio, sd: number, basis: Basis): Estimate<WaterRatio> {
   return { value, low: value * Math.exp(-Z80 * sd), high: value * Math.exp(Z80 * sd), basis }
@@ -49,8 +52,8 @@ export function spanSd(span: Span): number {
 
 /**
  * The true water-per-powder ratio by mass that a school gives, with its range.
- * @param target the ratio aimed at where the school can aim (weighed, dumped, bag); the others follow from scoop or
- *   saturation.
+ * @param target the ratio aimed at where the school can aim (weighed, dumped, bag, powder first); the others follow
+ *   from scoop or saturation.
  * @param measuredBulk the bag's own bulk density with its span when someone has measured it, kg/m3.
  */
 export function ratioOf(
@@ -65,6 +68,11 @@ export function ratioOf(
     case 'weighed':
     case 'dumped':
       return lognormal(target, CARE_SD, { kind: 'engineering guess', note: 'both weighed, with a jug of care' })
+    case 'powder-first':
+      return {
+        value: target, low: target * Math.exp(-Z80 * THICKER_SD), high: target * Math.exp(Z80 * THINNER_SD),
+        basis: { kind: 'engineering guess', note: 'water by feel, until it runs; more often too thin than too thick' },
+      }
     case 'bag':
       return lognormal(target, FIELD_JUG_SD, {
         kind: 'engineering guess',
@@ -97,7 +105,7 @@ export function ratioOf(
 export function asMeasured(
   school: SchoolId, ratio: Estimate<WaterRatio>, measures: Measures | undefined, least: Kilograms,
 ): Estimate<WaterRatio> {
-  if (!needsScale(school)) return ratio
+  if (!weighsBoth(school)) return ratio
   const used = measures ?? { scale: USUAL_SCALE }, sd = measuredSd(used, least, ratio.value)
   return lognormal(ratio.value, sd, {
     kind: 'engineering guess',
@@ -126,6 +134,8 @@ export type SchoolAdviceCode
     | 'bag'
     | 'dumped-investment'
     | 'dumped'
+    | 'by-feel-dental'
+    | 'by-feel'
 
 interface SchoolAdvice {
   readonly fit: 'suits' | 'possible' | 'against'
@@ -151,10 +161,33 @@ export function schoolAdvice(school: SchoolId, powder: PowderClass, use?: EndUse
       return powder.family === 'investment'
         ? { fit: 'suits', code: 'dumped-investment' }
         : { fit: 'possible', code: 'dumped' }
+    case 'powder-first':
+      return stiff || powder.family === 'dental' || powder.family === 'investment'
+        ? { fit: 'against', code: 'by-feel-dental' }
+        : { fit: 'possible', code: 'by-feel' }
   }
 }
 
+/** Schools that weigh water and powder on the day: the ratio is as good as scale and jug. */
+export const weighsBoth = (school: SchoolId): boolean => school === 'weighed' || school === 'dumped'
+
 /** Schools that know the powder's mass while mixing: weighed on the day. */
-export function needsScale(school: SchoolId): boolean {
-  return school === 'weighed' || school === 'dumped'
-}
+export const needsScale = (school: SchoolId): boolean => weighsBoth(school) || school === 'powder-first'
+
+/** Schools whose powder is strewn into still water: what takes one person so long. */
+export const siftsPowder = (school: SchoolId): boolean =>
+  school === 'weighed' || school === 'saturation' || school === 'scoops'
+
+/** Schools that let the powder wet through before it is stirred. */
+export const soaksPowder = (school: SchoolId): boolean => siftsPowder(school) || school === 'dumped'
+
+/**
+ * Water for powder that stands in the bucket already: a tenth more in the jug than is aimed at, so that it need not be
+ * filled again with a mix in hand, and four fifths of what is aimed at in at first (common practice, no source; the
+ * shares are guesses).
+ */
+const JUG = { inHand: 0.1, first: 0.8 } as const
+
+/** @param aimed water of the mix as planned, kg */
+export const jugOf = (aimed: Kilograms): { readonly full: Kilograms, readonly first: Kilograms } =>
+  ({ full: aimed * (1 + JUG.inHand), first: aimed * JUG.first })

@@ -239,30 +239,35 @@ export interface SchoolWords {
 }
 
 export const SCHOOL_WORDS: Readonly<Record<SchoolId, SchoolWords>> = {
-  weighed: {
+  'weighed': {
     name: 'Weigh',
     short: 'Weigh',
     how: 'Water and powder on a scale, then sift the powder in.',
   },
-  saturation: {
+  'saturation': {
     name: 'Sift to islands',
     short: 'Islands',
     how: 'Measure the water, sift until dry islands stay on top.',
   },
-  scoops: {
+  'scoops': {
     name: 'Scoops',
     short: 'Scoops',
     how: 'Count scoops of powder to scoops of water.',
   },
-  bag: {
+  'bag': {
     name: 'The bag',
     short: 'Bag',
     how: 'Water into a bag of measured powder, knead, cut a corner.',
   },
-  dumped: {
+  'dumped': {
     name: 'All at once',
     short: 'At once',
     how: 'Weighed powder goes in together, so that all of it meets water at the same time.',
+  },
+  'powder-first': {
+    name: 'Water to powder',
+    short: 'By feel',
+    how: 'Powder measured first, most of the water in, then the rest until it runs as you want it.',
   },
 }
 
@@ -315,6 +320,9 @@ export const SCHOOL_ADVICE_WORDS: Readonly<Record<SchoolAdviceCode, string>> = {
   'bag': 'For the field, kits and classes: clean and quick, one bag one pour.',
   'dumped-investment': 'Custom for investment: all of it meets water together.',
   'dumped': 'Fast, but lumps stay dry inside unless it soaks; sift where the surface matters.',
+  'by-feel-dental': 'By feel such a powder always ends too thin: it starts out stiff and wants to. Weigh both.',
+  'by-feel':
+    'Quick, and the powder is all used. Lumps hide dry at the bottom, and the last splash makes it thin: read the jug.',
 }
 
 export const SAYING_WORDS: Readonly<Record<SayingId, { readonly words: string, readonly short: string }>> = {

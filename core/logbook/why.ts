@@ -30,7 +30,7 @@ export type Said
     readonly wanted: RatioWanted
   }
   | { readonly code: 'ratio-fine', readonly asUsed: boolean }
-  | { readonly code: 'water-stood' | 'lumps-felt' | 'stirred-as-planned' | 'soaked-as-planned' | 'marked-stiff' }
+  | { readonly code: 'water-stood' | 'lumps-felt' | 'stirred-as-planned' | 'soaked-as-planned' | 'marked-stiff' | 'water-onto-powder' }
   | { readonly code: 'stirred-times', readonly times: number }
   | { readonly code: 'stirred-only', readonly share: number }
   | { readonly code: 'soaked-only', readonly soaked: Seconds, readonly planned: Seconds }
@@ -151,6 +151,7 @@ function stirredLittle(a: Asked): readonly Weighed[] {
   }), { code: 'stirred-as-planned' })
 }
 function soakShort(a: Asked): readonly Weighed[] {
+  if (a.run.plan.school === 'powder-first') return when(true, SOME, { code: 'water-onto-powder' })
   const soaked = stageLength(a.batch, 'soak', ['stir'])
   const wanted = planned(a).steps.soaked.value - planned(a).steps.sifted.value
   if (soaked === undefined || wanted < 20) return []

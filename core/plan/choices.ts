@@ -10,11 +10,12 @@ import { turnsOf, type Stirring, type StirTool } from '../gypsum/stirring'
  * practice, no source, except the numbers of the model. Sentences: words.ts.
  */
 
-export type SoakAdvice = 'bag' | 'dumped-investment' | 'dumped' | 'dumped-long' | 'dental' | 'dental-long' | 'short' | 'long' | 'usual'
+export type SoakAdvice = 'bag' | 'by-feel' | 'dumped-investment' | 'dumped' | 'dumped-long' | 'dental' | 'dental-long' | 'short' | 'long' | 'usual'
 
 /** How long to soak. @param minutes chosen. */
 export function soakAdvice(school: SchoolId, powder: PowderClass, minutes: number): SoakAdvice {
   if (school === 'bag') return 'bag'
+  if (school === 'powder-first') return 'by-feel'
   if (school === 'dumped' && powder.family === 'investment') return minutes > 4 ? 'dumped-long' : 'dumped-investment'
   if (school === 'dumped') return minutes > 1.5 ? 'dumped-long' : 'dumped'
   if (powder.family === 'dental' || powder.ratio.recommended < 0.35) return minutes > 1 ? 'dental-long' : 'dental'

@@ -1,5 +1,6 @@
 import { endUse } from '../gypsum/end-use'
 import { powderClass, type PowderClassId } from '../gypsum/powders'
+import { siftsPowder, soaksPowder } from '../gypsum/schools'
 import { normalShare } from '../numeric/distributions'
 import { settingCurve, settingMix, type SettingInput } from '../setting/hydration'
 import { pourLimit } from '../setting/flow'
@@ -123,7 +124,7 @@ type Change = Remedy extends infer R ? R extends Remedy ? Omit<R, 'chance'> : ne
 
 /** Changes of a plan that could help, whatever they come to. */
 function changesThatHelp(plan: Plan, { batches }: PlanResult): readonly Change[] {
-  const found: Change[] = [], sifts = plan.school !== 'bag' && plan.school !== 'dumped'
+  const found: Change[] = [], sifts = siftsPowder(plan.school)
   if (sifts && plan.hands !== 2) found.push({ code: 'second-person', change: { hands: 2 } })
   if (!plan.coats) {
     const more = batches.length + 1
@@ -133,7 +134,7 @@ function changesThatHelp(plan: Plan, { batches }: PlanResult): readonly Change[]
   if (celsius !== undefined) found.push({ code: 'colder-water', celsius, change: { waterTemperature: celsius } })
   const minutes = Math.max(LEAST_STIRRED, Math.round(4 * LESS * plan.stir.minutes) / 4)
   if (minutes < plan.stir.minutes) found.push({ code: 'stir-less', change: { stir: { ...plan.stir, minutes } } })
-  if (plan.school !== 'bag' && plan.soakMinutes > SOAKED)
+  if (soaksPowder(plan.school) && plan.soakMinutes > SOAKED)
     found.push({ code: 'soak-less', change: { soakMinutes: SOAKED } })
   const others = endUse(plan.endUse).suits.filter(id => id !== plan.classId)
   return [...found, ...others.map((classId): Change => ({

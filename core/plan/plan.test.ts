@@ -391,7 +391,8 @@ describe('stages', () => {
   it('a bag has no sifting and no soak; every school ends by cleaning up and setting', () => {
     expect(schoolStages('bag')).toEqual(['gauge', 'ready', 'weigh', 'stir', 'fill', 'set', 'dry'])
     expect(schoolStages('weighed')).toEqual(NINE_STAGES)
-    for (const school of ['weighed', 'saturation', 'scoops', 'bag', 'dumped'] as const) {
+    expect(schoolStages('powder-first')).toEqual(NINE_STAGES.filter(s => s !== 'soak'))
+    for (const school of ['weighed', 'saturation', 'scoops', 'bag', 'dumped', 'powder-first'] as const) {
       const steps = batchSteps(school, true)
       expect(steps[0]!.stage).toBe('ready')
       expect(steps.slice(-3).map(s => s.stage)).toEqual(['fill', 'clean-up', 'set'])

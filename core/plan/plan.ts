@@ -3,7 +3,7 @@ import { whyNotHere } from '../drying/here'
 import { endUse } from '../gypsum/end-use'
 import { powderClass } from '../gypsum/powders'
 import { jugSd, leastPowder, scaleSd, USUAL_SCALE } from '../gypsum/measuring'
-import { asMeasured, needsScale, ratioOf } from '../gypsum/schools'
+import { asMeasured, ratioOf, weighsBoth } from '../gypsum/schools'
 import { solveMix } from '../gypsum/mix'
 import { adiabaticRise, pourableUntil, settingMix, settingProblem } from '../setting/hydration'
 import { centreMoments, centreOf, type MomentsInput } from '../setting/moments'
@@ -83,7 +83,7 @@ function checkBucket(plan: Plan, world: PlanWorld, casts: readonly MouldFacts[],
 /** A ratio is worth no more than what it is measured with: two per cent are seen in the cast (common practice). */
 const WORTH = 0.02
 function checkMeasures(plan: Plan, ratio: WaterRatio, least: Kilograms, { add }: ProblemList): void {
-  if (!needsScale(plan.school)) return
+  if (!weighsBoth(plan.school)) return
   const { scale, jug } = plan.measures ?? { scale: USUAL_SCALE }
   const weighed = 2 * scaleSd(scale, least, ratio)
   if (weighed > WORTH)
@@ -175,6 +175,16 @@ function checkPack({ bag }: PlanWorld, input: MomentsInput, centre: Centre, { ad
   })
 }
 
+/** Water let in by feel: what its thin end costs against what is aimed at. */
+function checkThinEnd(plan: Plan, input: MomentsInput, centre: Centre, { add }: ProblemList): void {
+  if (plan.school !== 'powder-first') return
+  const thin = centreMoments({ ...input, ratio: { ...input.ratio, value: input.ratio.high } })
+  add('school', 'warn', {
+    code: 'may-end-thin', ratio: input.ratio.high,
+    strength: thin.dryStrength / centre.dryStrength - 1, glossGone: thin.glossGone - centre.glossGone,
+  })
+}
+
 /** What is over of the known powder or water that no batch has room for, and a scoop too large for so little. */
 function checkAmounts(plan: Plan, { batches, beyond }: Made, { add }: ProblemList): void {
   const { mix } = batches[0]!, { what } = plan.known
@@ -254,6 +264,7 @@ export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   if (list.refused()) return nothing
   checkSetting(plan, input, centre, slow, list)
   checkPack(world, input, centre, list)
+  checkThinEnd(plan, input, centre, list)
   checkMeasures(plan, ratio.value, least, list)
   checkAmounts(plan, made, list)
   checkDrying(plan, world, batches[0]!.mix, governing, list)

@@ -77,6 +77,13 @@ export type PlanProblem
     readonly pourBy: Seconds
     readonly sets: number
   }
+  | {
+    /** By feel: the thin end of the range, what it costs in strength (a share), and how much later it then sets. */
+    readonly code: 'may-end-thin'
+    readonly ratio: WaterRatio
+    readonly strength: number
+    readonly glossGone: Seconds
+  }
   | { readonly code: 'pack-knows' }
   | { readonly code: 'coarse-scoop', readonly over: number }
   | { readonly code: 'not-mixed', readonly what: 'powder' | 'water', readonly mass: Kilograms }

@@ -91,13 +91,17 @@ const SIFT: StepFacts = { stage: 'sift', starts: 'wet' }
 const STIR: StepFacts = { stage: 'stir', starts: 'stirring' }
 const SIFTED: readonly StepFacts[] = [{ stage: 'weigh' }, SIFT, { stage: 'soak' }, STIR]
 
-/** What each school does before it fills. In a bag the kneading both wets and stirs. */
+/**
+ * What each school does before it fills. In a bag the kneading both wets and stirs; powder that stands in the bucket
+ * meets its water in the step that is else the sifting.
+ */
 const SCHOOL_STEPS: Readonly<Record<SchoolId, readonly StepFacts[]>> = {
-  weighed: SIFTED,
-  saturation: SIFTED,
-  scoops: SIFTED,
-  dumped: SIFTED,
-  bag: [{ stage: 'weigh' }, { stage: 'stir', starts: 'wet' }],
+  'weighed': SIFTED,
+  'saturation': SIFTED,
+  'scoops': SIFTED,
+  'dumped': SIFTED,
+  'bag': [{ stage: 'weigh' }, { stage: 'stir', starts: 'wet' }],
+  'powder-first': [{ stage: 'weigh' }, SIFT, STIR],
 }
 
 /**

@@ -171,8 +171,8 @@ export interface Batch {
   /** Mix that is poured out again of hollow casts. */
   readonly back?: CubicMetres
   readonly mix: Mix
-  /** Inside heights in the bucket: water alone, after the powder, and the level not to pass. */
-  readonly levels?: { readonly water: Metres, readonly final: Metres, readonly safe: Metres }
+  /** Inside heights in the bucket: water alone where it goes in first, after the powder, and the level not to pass. */
+  readonly levels?: { readonly water?: Metres, readonly final: Metres, readonly safe: Metres }
   /** Level scoops to count when the school counts scoops. */
   readonly scoops?: { readonly water: number, readonly powder: number }
   readonly steps: StepTimes

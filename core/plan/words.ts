@@ -269,6 +269,9 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
       time.length > 0 ? `, with ${time.join('')}` : ''}.`
   },
   'pack-knows': 'Only its pack knows this powder. Put what is printed on it at its bag in Powders, and try a cup first.',
+  'may-end-thin': ({ ratio, strength, glossGone }) =>
+    `By feel it may end at ${formatConsistency(ratio)}: ${formatPercent(-strength)} weaker when dry, `
+    + `${formatDuration(glossGone)} later to set. What is left in the jug tells.`,
   'coarse-scoop': p => `This scoop is large for so little: ${formatPercent(p.over)} would be over. A smaller one fits better.`,
   'not-mixed': ({ what, mass }, prefs) => what === 'powder'
     ? `${formatMass(mass, prefs)} of the powder stays in the bag: the bucket takes no more with these moulds.`
@@ -302,6 +305,7 @@ export function problemWords(problem: PlanProblem, prefs: UnitPreferences = METR
 export const NO_OVERLAP_WORDS: Readonly<Record<NoOverlapReason, string>> = {
   'last-batch': 'There is no batch after it.',
   'coats': 'A coat waits for the one before it.',
+  'no-soak': 'It is worked from the first water on: one batch after the other, or two of you.',
   'soak-too-short':
     'Sifting the next batch takes longer than this one soaks: one after the other, or two of you.',
   'thickens': 'The next batch would thicken while this one is poured.',
@@ -332,6 +336,7 @@ const CAUTIONS: Sentences<Caution> = {
 export const cautionWords = (caution: Caution) => sentenceOf(CAUTIONS, caution)
 
 export const SOAK_ADVICE_WORDS: Readonly<Record<SoakAdvice, string>> = {
+  'by-feel': 'Stirred as soon as most of the water is in: there is no soak.',
   'bag': 'A bag is kneaded as soon as it is wet: soaking and stirring are one.',
   'dumped-investment': 'Dumped investment soaks for about three minutes and is stirred for two, as is custom.',
   'dumped': 'Half a minute to a minute wets dumped powder through.',
@@ -458,8 +463,8 @@ const COMMON: Readonly<Record<Stage, StepWords>> = {
 
 /** Where a school has its own words for a stage. */
 const OF_SCHOOL: Readonly<Record<SchoolId, Partial<Readonly<Record<Stage, StepWords>>>>> = {
-  weighed: {},
-  saturation: {
+  'weighed': {},
+  'saturation': {
     weigh: {
       instruction: 'Measure the water',
       detail: 'To the water line on the bucket. The powder will tell you when it is enough.',
@@ -472,14 +477,14 @@ const OF_SCHOOL: Readonly<Record<SchoolId, Partial<Readonly<Record<Stage, StepWo
         'A little at a time over the whole surface, still water, no stirring. Stop when dry islands stay. Mask stays on.',
     },
   },
-  scoops: {
+  'scoops': {
     weigh: {
       instruction: 'Count the water in',
       detail: 'Level scoops of water into the mixing bucket, powder scoops counted out beside it.',
       done: 'Start sifting',
     },
   },
-  bag: {
+  'bag': {
     weigh: {
       instruction: 'Measure the water',
       detail: 'By the marked bottle. The powder is already in its bag. Mask on until it is wet.',
@@ -496,7 +501,7 @@ const OF_SCHOOL: Readonly<Record<SchoolId, Partial<Readonly<Record<Stage, StepWo
       detail: 'Deepest places first, low and slow, over a stick or spoon so that it cannot dig in.',
     },
   },
-  dumped: {
+  'dumped': {
     weigh: {
       instruction: 'Weigh water, then powder',
       detail: 'Water first, into the mixing bucket. All the powder into a second, dry one.',
@@ -511,6 +516,23 @@ const OF_SCHOOL: Readonly<Record<SchoolId, Partial<Readonly<Record<Stage, StepWo
       instruction: 'Let it wet through',
       detail: 'Half a minute to a minute, an investment about three. Hands off.',
       done: 'Wetted, start stirring',
+    },
+  },
+  'powder-first': {
+    weigh: {
+      instruction: 'Weigh the powder, fill the jug',
+      detail: 'Powder into the mixing bucket, more water into a jug than it should need. Mask on.',
+      done: 'Water goes in',
+    },
+    sift: {
+      instruction: 'Most of the water in',
+      detail: 'Down the side, so that it does not dust, and the bucket tilted so that it runs under the powder.',
+      done: 'In, start stirring',
+    },
+    stir: {
+      instruction: 'Stir, and let water in until it runs',
+      detail: 'Scrape the bottom and its corner first: powder stays dry there. Then a splash at a time; it thins as it is stirred.',
+      done: 'Runs as I want, start pouring',
     },
   },
 }
@@ -559,6 +581,12 @@ const LAID: Readonly<Record<CoatWay, (coat: CoatOfWay, plain: StepWords) => Step
           : 'Even thickness, edges too; leave it rough.',
         done: 'Coat on',
       },
+}
+
+/** What a step is called above what it says: one word. */
+export function stepName({ stage, school }: Pick<Step, 'stage' | 'school'>): string {
+  if (stage === 'sift' && school === 'powder-first') return 'Water'
+  return stage.charAt(0).toUpperCase() + stage.slice(1)
 }
 
 type Worded = Pick<Step, 'stage' | 'school' | 'coat' | 'next' | 'bubbles'>

@@ -44,6 +44,11 @@ interface HappeningData {
    */
   'stage': { readonly stage: Stage, readonly from?: Stage | 'unbegun' }
   'weighed': { readonly what: 'water' | 'powder', readonly mass: Kilograms, readonly how: 'scale' | 'jug' | 'scoops' }
+  /**
+   * What the jug holds before any of its water goes onto the powder, and what is left in it once the mix runs (version
+   * 4): between them stands what went in.
+   */
+  'jug': { readonly when: 'before' | 'after', readonly mass: Kilograms }
   'mark': { readonly sign: Sign }
   'filled': { readonly cast: string }
   'leftover': { readonly where: LeftoverPlace }
@@ -85,7 +90,7 @@ interface HappeningData {
 }
 
 /** The version in which entries are written now; what each of them brought stands in contract/versions.ts. */
-export const EVENT_VERSION = 3
+export const EVENT_VERSION = 4
 
 /** What can happen to a pour. A correction is a further event; nothing is ever edited. */
 export type Happening = {
@@ -100,7 +105,7 @@ export type PourEvent = Happening & {
   readonly pour: string
   /** Batch it belongs to, from 0; casts carry theirs in their id. */
   readonly batch?: number
-  readonly version: 1 | 2 | typeof EVENT_VERSION
+  readonly version: 1 | 2 | 3 | typeof EVENT_VERSION
   readonly happenedAt: Instant
   readonly recordedAt: Instant
   readonly device: string

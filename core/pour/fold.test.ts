@@ -7,6 +7,10 @@ import { layoutRipples, rippleRadius } from './ripples'
 import { castsOf, freezeRun, stepsOf, type FrozenRun } from '../plan/run'
 import { foldPour } from './fold'
 import type { MouldFacts, Plan } from '../plan/types'
+import { workOutPlan } from '../plan/plan'
+import { ratioOf } from '../gypsum/schools'
+import { powderClass } from '../gypsum/powders'
+import { stepWords } from '../plan/words'
 
 const lantern: MouldFacts = {
   id: 'lantern',
@@ -363,5 +367,37 @@ describe('cautions', () => {
       stir: { tool: 'drill', minutes: 2 },
     }, { moulds: [{ ...lantern, material: 'glass' }] })
     expect(kiln.map(c => c.code)).toEqual(['silica', 'skin', 'dust', 'drain', 'end-use', 'glass', 'drill', 'sheet'])
+  })
+})
+
+describe('water by feel onto powder that stands in the bucket', () => {
+  const felt = frozen({ school: 'powder-first', classId: 'casting-plaster', ratio: 0.6 })
+  const powder: Happening = { kind: 'weighed', data: { what: 'powder', mass: 1, how: 'scale' } }
+  const jug = (when: 'before' | 'after', mass: number): Happening => ({ kind: 'jug', data: { when, mass } })
+  const told = (...happenings: readonly Happening[]) =>
+    foldPour(felt, happenings.map((h, i) => event(i, h, 0))).batches[0]!
+
+  it('what is left in the jug gives the true ratio; until it is known there is none', () => {
+    expect(told(powder, jug('before', 0.8)).ratio).toBeUndefined()
+    const done = told(powder, jug('before', 0.8), jug('after', 0.13))
+    expect([done.weighed.water, done.ratio]).toEqual([expect.closeTo(0.67, 9), expect.closeTo(0.67, 9)])
+    // Read again, whatever was corrected last holds; more left than there was tells nothing.
+    expect(told(powder, jug('before', 0.8), jug('after', 0.13), jug('after', 0)).ratio).toBeCloseTo(0.8, 9)
+    expect(told(powder, jug('before', 0.8), jug('after', 0.9)).ratio).toBeUndefined()
+  })
+
+  it('is stirred at once and never soaked, and the plan says what the thin end costs', () => {
+    const { sifted, soaked, stirred } = felt.batches[0]!.steps
+    expect(soaked.value).toBe(sifted.value)
+    expect(stirred.value - soaked.value).toBe(60 * plan.stir.minutes)
+    expect(stepsOf(felt).filter(s => s.batch === 0).map(s => stepWords(s).instruction)).toEqual([
+      'Ready the moulds and the table', 'Weigh the powder, fill the jug', 'Most of the water in',
+      'Stir, and let water in until it runs', 'Tap the bucket, then pour', 'Clean up while it sets',
+    ])
+    const { problems } = workOutPlan(felt.plan, felt.world), thin = problems.find(p => p.code === 'may-end-thin')
+    expect(thin?.code === 'may-end-thin' && thin.ratio)
+      .toBeCloseTo(ratioOf('powder-first', powderClass('casting-plaster'), 0.6, 18).high, 9)
+    expect(thin?.code === 'may-end-thin' && thin.strength).toBeLessThan(-0.1)
+    expect(thin?.code === 'may-end-thin' && thin.glossGone).toBeGreaterThan(0)
   })
 })

@@ -31,6 +31,8 @@ export interface BatchState {
   readonly filledAt?: Instant
   readonly cleanAt?: Instant
   readonly weighed: { readonly water?: Kilograms, readonly powder?: Kilograms }
+  /** The jug of water before any went in, and what was left in it. */
+  readonly jug: { readonly before?: Kilograms, readonly after?: Kilograms }
   /** Water per powder as weighed, when both were. */
   readonly ratio?: WaterRatio
   readonly marks: readonly { readonly sign: Sign, readonly at: Instant, readonly event: string }[]
@@ -101,6 +103,7 @@ export interface PourState {
 const AT_THE_BENCH: ReadonlySet<HappeningKind> = new Set([
   'stage',
   'weighed',
+  'jug',
   'mark',
   'temperature',
   'trouble',
@@ -198,7 +201,7 @@ function batchState(
   events: readonly PourEvent[],
 ): BatchState {
   const stages: StageEntered[] = []
-  const batch: Draft<BatchState> = { stages, weighed: {}, marks: [], temperatures: [], troubles: [] }
+  const batch: Draft<BatchState> = { stages, weighed: {}, jug: {}, marks: [], temperatures: [], troubles: [] }
   for (let i = 0; i < steps.length; i++) {
     const was = entered[i], step = steps[i]!
     const previous = steps[i - 1]
@@ -212,13 +215,14 @@ function batchState(
     if (step.stage === 'stir') batch.stirAt = was.at
     if (step.stage === 'clean-up') batch.filledAt = was.at
   }
-  const weighed: { water?: Kilograms, powder?: Kilograms } = {}
+  const weighed: { water?: Kilograms, powder?: Kilograms } = {}, jug: { before?: Kilograms, after?: Kilograms } = {}
   for (const e of events) {
     // The room is the same for every batch.
     if (e.kind === 'temperature' && e.data.where === 'room') batch.room = e.data.celsius
     if ((e.batch ?? 0) !== b) continue
     if (AT_THE_BENCH.has(e.kind)) batch.last = e
     if (e.kind === 'weighed') weighed[e.data.what] = e.data.mass
+    else if (e.kind === 'jug') jug[e.data.when] = e.data.mass
     else if (e.kind === 'mark') batch.marks.push({ sign: e.data.sign, at: e.happenedAt, event: e.id })
     else if (e.kind === 'leftover') batch.leftover = e.data.where
     else if (e.kind === 'trouble') batch.troubles.push(e.data.trouble)
@@ -228,7 +232,11 @@ function batchState(
     else if (e.kind === 'temperature' && e.data.where === 'water') batch.water = e.data.celsius
     else if (e.kind === 'foreseen') batch.foreseen = e.data
   }
+  // What is left tells what went in; more left than there was tells nothing.
+  if (jug.before !== undefined && jug.after !== undefined && jug.after < jug.before)
+    weighed.water = jug.before - jug.after
   batch.weighed = weighed
+  batch.jug = jug
   if (weighed.water && weighed.powder) batch.ratio = weighed.water / weighed.powder
   return batch
 }

@@ -47,7 +47,8 @@ export function expectedMilestones(
     tone: Tone,
     e: { low: number, value: number, high: number, basis: Basis },
   ) => list.push({ id, word, phrase, tone, low: e.low, value: e.value, high: e.high, basis: e.basis })
-  if (has('sift')) step('sift', 'Sift', 'powder all in', 'powder', steps.sifted)
+  if (school === 'powder-first') step('sift', 'Water', 'most of the water in', 'water', steps.sifted)
+  else if (has('sift')) step('sift', 'Sift', 'powder all in', 'powder', steps.sifted)
   if (has('soak')) step('soak', 'Soak', 'soaked, start stirring', 'water', steps.soaked)
   step('stir', 'Stir', school === 'bag' ? 'kneaded, start pouring' : 'stirred, start pouring', 'mix', steps.stirred)
   step('fill', 'Fill', 'all poured', 'mix', steps.poured)

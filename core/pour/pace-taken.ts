@@ -1,3 +1,4 @@
+import { siftsPowder } from '../gypsum/schools'
 import { pouringTime, siftingTime, type PaceStep } from '../plan/batches/pace'
 import type { FrozenRun } from '../plan/run'
 import type { Seconds } from '../units/quantity'
@@ -29,7 +30,7 @@ export function paceTaken(run: FrozenRun, state: PourState): readonly PaceTaken[
       return Math.abs(took) < A_STEP ? [{ step, who: ended.by, took }] : []
     }
     const moulds = batch.fills.reduce((n, f) => n + f.copies, 0)
-    const sifts = plan.school !== 'dumped' && plan.school !== 'bag' && plan.hands !== 2
+    const sifts = siftsPowder(plan.school) && plan.hands !== 2
     return [
       ...sifts ? of('sift', 'sift', 'soak', siftingTime({ school: plan.school }, batch.mix.powder)) : [],
       ...of('stir', 'stir', 'fill', plan.stir.minutes * 60),

@@ -13,7 +13,7 @@ test('two batches overlap: one is sifted while the other soaks, each has its own
   await toBench(page)
   await press(page, 'Weigh water, then powder')
   await press(page, 'Sift the powder in')
-  await expect(page.getByText(/Two of you: the second begins sifting batch 2/)).toBeVisible()
+  await expect(page.getByText(/Two of you: the second begins batch 2/)).toBeVisible()
   await later(page, demo, 90)
   await press(page, 'Let it soak')
   await expect(page.getByText(/While it soaks: sift batch 2 in a second bucket/)).toBeVisible()

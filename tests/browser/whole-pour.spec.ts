@@ -1,4 +1,4 @@
-import { choose, clickIn, enterDemo, expect, expectAccessible, later, press, test, openIn, turnTo } from './workshop'
+import { choose, clickIn, enterDemo, expect, expectAccessible, later, ownPlan, press, test, openIn, turnTo } from './workshop'
 
 test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, through a reload and a killed server, into the logbook', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -158,4 +158,39 @@ test('a pour with a bag and no scale at all', async ({ page, demo }) => {
   await expect(row).toContainText('finished')
   await openIn(page, row)
   await expect(page.getByText('Trouble: not enough mix')).toBeVisible()
+})
+
+test('water by feel: what is left in the jug is told, gives the ratio, and stands in the logbook', async ({ page, demo }) => {
+  await enterDemo(page, demo)
+  const id = await ownPlan(page, demo, 'By feel', { bag: undefined, classId: 'casting-plaster', ratio: 0.6, school: 'weighed' })
+  await page.goto(`${demo.url}/plan/${id}`)
+  await page.getByRole('button', { name: 'By feel', exact: true }).click()
+  await expect(page.getByText(/By feel it may end at \d+.*weaker when dry/)).toBeVisible()
+  await expect(page.getByText('sift in, still water')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Take to the bench' }).click()
+  await press(page, 'Weigh the powder, fill the jug')
+  await page.getByRole('button', { name: 'Powder as planned' }).click()
+  await page.getByRole('button', { name: 'Water as planned' }).click()
+  await expectAccessible(page)
+  await press(page, 'Most of the water in')
+  await press(page, 'Stir, and let water in until it runs')
+  // Nothing is left: a tenth more than was aimed at went in.
+  await page.getByRole('button', { name: 'Nothing is left in the jug' }).click()
+  await expect(page.getByText(/went in: 66 to 100 powder, thinner than the 60 you aimed at/)).toBeVisible()
+  // It was misread, and more than there was is no answer.
+  const left = page.getByRole('textbox', { name: 'Left in the jug' })
+  await left.fill('90 kg')
+  await left.press('Enter')
+  await expect(page.getByText(/There were .* in the jug\. The old value is kept\./)).toBeVisible()
+  await left.fill('150')
+  await left.press('Enter')
+  await expect(page.getByText(/went in: \d+(\.\d)? to 100 powder/)).not.toContainText('66 to')
+  await expectAccessible(page)
+  await page.reload()
+  await expect(page.getByText(/went in: \d+(\.\d)? to 100 powder/)).toBeVisible()
+  await press(page, 'Tap the bucket, then pour')
+  const pour = page.url().split('/').at(-1)!
+  await page.goto(`${demo.url}/pour/${pour}`)
+  await expect(page.getByText('150 g left in the jug')).toBeVisible()
+  await expect(page.getByText('Nothing left in the jug')).toBeVisible()
 })

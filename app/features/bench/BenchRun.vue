@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cautionWords, stepWords } from '~core/plan/words'
+import { cautionWords, stepName, stepWords } from '~core/plan/words'
 import { useFullscreen, useLocalStorage, useWakeLock } from '@vueuse/core'
 import { formatDuration, formatTemperature } from '~core/units/format'
 import type { LeftoverPlace } from '~core/pour/events'
@@ -17,6 +17,7 @@ import BenchGround from './BenchGround.vue'
 import BenchSetUp from './BenchSetUp.vue'
 import { openedLater } from '~/ui/controls'
 import CoatPanel from './CoatPanel.vue'
+import JugPanel from './JugPanel.vue'
 import FillPanel from './FillPanel.vue'
 import MinuteStrip from './MinuteStrip.vue'
 import RescuePanel from './RescuePanel.vue'
@@ -196,6 +197,9 @@ const readiness = computed(() =>
         m => ({ name: m.name, list: readinessOf(m, run.value.plan).map(readyWords) }),
       ),
 )
+/** Once it is stirred, and as long as the bucket is in hand. */
+const readsJug = computed(() =>
+  run.value.plan.school === 'powder-first' && ['stir', 'fill', 'clean-up'].includes(step.value.stage))
 const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan.school === 'saturation')
 </script>
 
@@ -271,10 +275,8 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
       </div>
       <div class="work">
         <p class="stage">
-          <template v-if="step.stage === 'clean-up'">Clean-up</template>
-          <template v-else
-          >{{ place.number }} of {{ place.of }} · {{ step.stage.replace(/^./, c => c.toUpperCase()) }}</template
-          >
+          <template v-if="step.stage !== 'clean-up'">{{ place.number }} of {{ place.of }} · </template
+          >{{ stepName(step) }}
         </p>
         <h2>{{ over ? 'This pour has left the bench' : worded.instruction }}</h2>
         <p class="detail">{{ over ? 'Its casts are on the shelf.' : worded.detail }}</p>
@@ -290,7 +292,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         <p v-if="beside" class="beside" role="note">
           <template v-if="beside.hands === 1">While it soaks: sift batch {{ inHand + 2 }} in a second bucket.</template>
           <template v-else
-          >Two of you: the second begins sifting batch {{ inHand + 2 }}
+          >Two of you: the second begins batch {{ inHand + 2 }}
             {{ beside.at > clock.now ? `at ${timeOfDay(beside.at)}` : 'now' }}.</template
           >
           <template v-if="beside.saves > 45">
@@ -305,6 +307,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           :powder-only="showsPowder"
           :by-scale="scaleReady && weighingPart !== undefined"
         />
+        <JugPanel v-if="readsJug" :key="`jug-${step.batch}`" :batch="step.batch" />
         <FillPanel v-if="step.stage === 'fill'" :batch="step.batch" />
         <div v-if="step.stage === 'clean-up'" class="leftover" role="group" aria-label="Where the leftover went">
           <button

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { needsScale } from '~core/gypsum/schools'
+import { jugOf, needsScale, weighsBoth } from '~core/gypsum/schools'
 import { formatConsistency, formatLength, formatMass, formatScoops, formatVolume } from '~core/units/format'
 import { ratioRestored } from '~core/plan/mending'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useRun } from '~/sync/run'
 import { useSession } from '~/sync/session'
+import { partsOf, wentIn, type Part } from './went-in'
 
 /**
  * What goes in, and what really went in. Nothing has to be typed: “as planned” is one press, and may be left out too.
@@ -20,7 +21,8 @@ const { batch, byScale = false } = defineProps<
 const store = useRun(), session = useSession()
 const run = computed(() => store.run!)
 const planned = computed(() => run.value.batches[batch]!)
-const weighed = computed(() => store.state!.batches[batch]!.weighed)
+const state = computed(() => store.state!.batches[batch]!)
+const byFeel = computed(() => school.value === 'powder-first')
 const school = computed(() => run.value.plan.school)
 const units = computed(() => session.units)
 const how = (what: 'water' | 'powder') =>
@@ -30,44 +32,35 @@ const how = (what: 'water' | 'powder') =>
       ? 'jug' as const
       : 'scale' as const
 function weigh(what: 'water' | 'powder', mass: number | undefined) {
-  if (mass && mass > 0) void store.record({ kind: 'weighed', data: { what, mass, how: how(what) } }, batch)
+  if (mass && mass > 0) void store.record(wentIn(school.value, what, mass, how(what)), batch)
 }
-const parts = computed(() => {
-  const { mix, scoops, levels } = planned.value
-  const mass = (kg: number) => formatMass(kg, units.value)
-  return [
-    {
-      what: 'water' as const,
-      big: scoops
-        ? formatScoops(scoops.water)
-        : school.value === 'bag'
-          ? formatVolume(mix.waterVolume, units.value)
-          : mass(mix.water),
-      small: [
-        scoops
-          ? mass(mix.water)
-          : school.value === 'bag'
-            ? mass(mix.water)
-            : formatVolume(mix.waterVolume, units.value),
-        levels && `to ${formatLength(levels.water, units.value)}`,
-      ].filter(Boolean).join(', '),
-      planned: mix.water,
-    },
-    {
-      what: 'powder' as const,
-      big: scoops ? formatScoops(scoops.powder) : mass(mix.powder),
-      small: scoops ? `about ${mass(mix.powder)}` : powderHow(),
-      planned: mix.powder,
-    },
-  ]
-})
+const mass = (kg: number) => formatMass(kg, units.value)
+/** What is told of the water: in large, and beside it. */
+function waterWords({ wanted }: Part): { readonly big: string, readonly small: string } {
+  const { mix, scoops, levels } = planned.value, volume = formatVolume(mix.waterVolume, units.value)
+  if (byFeel.value)
+    return { big: mass(wanted), small: `in the jug: ${mass(jugOf(mix.water).first)} first, the rest as you stir` }
+  const [big, beside] = scoops
+    ? [formatScoops(scoops.water), mass(mix.water)]
+    : school.value === 'bag' ? [volume, mass(mix.water)] : [mass(mix.water), volume]
+  return { big, small: [beside, levels?.water && `to ${formatLength(levels.water, units.value)}`].filter(Boolean).join(', ') }
+}
+function powderWords({ wanted }: Part): { readonly big: string, readonly small: string } {
+  const { scoops } = planned.value
+  return scoops
+    ? { big: formatScoops(scoops.powder), small: `about ${mass(wanted)}` }
+    : { big: mass(wanted), small: powderHow() }
+}
+const parts = computed(() => partsOf(run.value, batch, state.value).map(p =>
+  ({ ...p, name: p.what === 'water' ? 'Water' : 'Powder', ...p.what === 'water' ? waterWords(p) : powderWords(p) })))
 function powderHow() {
   if (school.value === 'saturation') return 'about this much, until islands stay'
+  if (byFeel.value) return `for about ${formatConsistency(run.value.ratio.value)} water per 100`
   return school.value === 'bag' ? 'already in the bag' : `at ${formatConsistency(run.value.ratio.value)} water per 100`
 }
 const restored = computed(() => {
-  const { water, powder } = weighed.value
-  if (!water || !powder || !needsScale(school.value)) return ''
+  const { water, powder } = state.value.weighed
+  if (!water || !powder || !weighsBoth(school.value)) return ''
   const r = ratioRestored(run.value.ratio.value, water, powder)
   return r.add === 'nothing' || r.mass < 0.002
     ? ''
@@ -80,22 +73,22 @@ const restored = computed(() => {
 <template>
   <div class="weigh">
     <div v-for="p in parts.filter(x => !powderOnly || x.what === 'powder')" :key="p.what" :class="['part', p.what]">
-      <span class="what">{{ p.what === 'water' ? 'Water' : 'Powder' }}</span>
+      <span class="what">{{ p.name }}</span>
       <span class="num target">{{ p.big }}</span>
       <span class="small soft">{{ p.small }}</span>
-      <span v-if="session.mayWrite && (!byScale || weighed[p.what])" class="real">
+      <span v-if="session.mayWrite && (!byScale || p.had)" class="real">
         <Button
-          v-if="!weighed[p.what]"
+          v-if="!p.had"
           label="As planned"
           severity="secondary"
-          :aria-label="`${p.what === 'water' ? 'Water' : 'Powder'} as planned`"
-          @click="weigh(p.what, p.planned)"
+          :aria-label="`${p.name} as planned`"
+          @click="weigh(p.what, p.wanted)"
         />
         <QuantityField
           kind="mass"
           field="batch"
-          :label="weighed[p.what] ? `${p.what === 'water' ? 'Water' : 'Powder'} went in` : `or this much ${p.what}`"
-          :model-value="weighed[p.what]"
+          :label="p.had ? `${p.name} ${byFeel && p.what === 'water' ? 'in the jug' : 'went in'}` : `or this much ${p.what}`"
+          :model-value="p.had"
           :check="v => v > 0 && v < 5000 ? undefined : 'Type what went in.'"
           @settled="weigh(p.what, $event)"
         />

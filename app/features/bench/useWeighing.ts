@@ -5,10 +5,11 @@ import { tolerance, weighingStep } from '~core/bench/weighing'
 import { weighingWords } from '~core/bench/words'
 import { formatMass } from '~core/units/format'
 import { useRun } from '~/sync/run'
+import { partsOf, wentIn, type Part as Weighed } from '~/features/bench/went-in'
 import { useScale } from '~/features/bench/scale'
 import { useSession } from '~/sync/session'
 
-type Part = 'water' | 'powder'
+type Part = Weighed['what']
 /** A second press within this goes on even though the amount is not right yet. */
 const INSIST_MS = 4000
 /** Less than this share of the target counts as nothing on the scale. */
@@ -17,21 +18,17 @@ const LITTLE = 0.02
 /** What is still to be weighed, and how much of it. */
 function askedOf(batch: () => number) {
   const store = useRun()
-  const weighed = computed(() => store.state!.batches[batch()]!.weighed)
+  const state = computed(() => store.state!.batches[batch()]!)
   /** What is still to be weighed; an entry that is taken back is weighed again. */
-  const part = computed<Part | undefined>(() =>
-    !weighed.value.water ? 'water' : !weighed.value.powder ? 'powder' : undefined,
-  )
-  const target = computed(() => {
-    const { mix } = store.run!.batches[batch()]!
-    return part.value ? 1000 * mix[part.value] : 0
-  })
+  const asked = computed(() => partsOf(store.run!, batch(), state.value).find(p => !p.had))
+  const part = computed<Part | undefined>(() => asked.value?.what)
+  const target = computed(() => 1000 * (asked.value?.wanted ?? 0))
   /**
    * Where this powder would begin to stay dry on that water, for whoever looks into the bucket rather than at the
    * scale; outside the target it only warns.
    */
   const islands = computed(() => {
-    const { plan } = store.run!, { water } = weighed.value
+    const { plan } = store.run!, { water } = state.value.weighed
     if (part.value !== 'powder' || !water) return undefined
     const { value, low, high } = ratioOf('saturation', powderClass(plan.classId), plan.ratio, plan.waterTemperature)
     return { at: 1000 * water / value, from: 1000 * water / high, to: 1000 * water / low }
@@ -83,11 +80,15 @@ export function useWeighing(batch: () => number, active: () => boolean) {
     settle()
   }, { immediate: true })
   watch(ready, settle)
+  const vessel = (what: Part) => {
+    if (what === 'powder') return 'Dry bucket'
+    return store.run!.plan.school === 'powder-first' ? 'Jug' : 'Bucket'
+  }
   /** What the one big press does now; undefined when weighing has nothing left to do. */
   const press = computed(() => {
     if (!applies.value || !part.value) return undefined
     if (!ready.value) return 'Go on without the scale'
-    if (!begun.value) return `${part.value === 'water' ? 'Bucket' : 'Dry bucket'} on the scale: tare`
+    if (!begun.value) return `${vessel(part.value)} on the scale: tare`
     return little()
       ? `Pour in ${formatMass(target.value / 1000, session.units)} of ${part.value}`
       : `Take ${shown.value} of ${part.value}`
@@ -97,7 +98,7 @@ export function useWeighing(batch: () => number, active: () => boolean) {
   async function take(what: Part, net: number): Promise<void> {
     taking = true
     const mass = Math.round(net * 10) / 10_000
-    await store.record({ kind: 'weighed', data: { what, mass, how: 'scale' } }, batch()).finally(() => {
+    await store.record(wentIn(store.run!.plan.school, what, mass, 'scale'), batch()).finally(() => {
       taking = false
     })
   }

@@ -33,6 +33,8 @@ const WHERE = { cast: 'in the cast', room: 'in the room', water: 'in the water' 
 const SAYINGS: { readonly [K in HappeningKind]: Saying<K> } = {
   'stage': ({ stage }, { batch }) => batch + (STAGE[stage] ?? stage),
   'weighed': ({ mass, what }, { batch, units }) => `${batch}${formatMass(mass, units)} of ${what}`,
+  'jug': ({ when, mass }, { batch, units }) =>
+    `${batch}${mass > 0 ? formatMass(mass, units) : 'Nothing'} ${when === 'before' ? 'of water in the jug' : 'left in the jug'}`,
   'mark': ({ sign }, { batch }) => `${batch}${SIGNS.find(s => s.id === sign)?.words ?? sign}`,
   'temperature': ({ celsius, where }, { batch, units }) =>
     `${batch}${formatTemperature(celsius, units)} ${WHERE[where]}`,

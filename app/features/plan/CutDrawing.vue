@@ -28,23 +28,25 @@ const label = computed(() => {
   const b = batch
   const moulds = b.fills.map(f => `${f.copies} × ${f.mould.name}`).join(', ')
   return `To scale. ${mass(b.mix.water)} water${
-    b.levels ? `, standing ${length(b.levels.water)} high in the ${bucketName}` : ''
+    b.levels?.water ? `, standing ${length(b.levels.water)} high in the ${bucketName}` : ''
   }; ${about.value}${mass(b.mix.powder)} powder${
     b.levels ? `, then ${length(b.levels.final)} high` : ''
   }. Fills ${moulds}.`
 })
-const word = { water: 'Water line', final: 'With powder in', safe: 'No higher' } as const
+const word = computed(() =>
+  ({ water: 'Water line', final: water.value ? 'With powder in' : 'Mixed', safe: 'No higher' }) as const)
 </script>
 
 <template>
   <svg :viewBox="`0 0 ${CUT.width} ${cut.height}`" role="img" :aria-label="label">
     <line x1="0" :x2="CUT.width" :y1="cut.table + 1.5" :y2="cut.table + 1.5" class="table" />
-    <g v-if="cut.bucket && water && final && safe">
+    <g v-if="cut.bucket && final && safe">
       <path
         :d="`M${cut.bucket.centre - cut.bucket.bottom} ${cut.table}L${cut.bucket.centre - final.half} ${final.y}H${cut.bucket.centre + final.half}L${cut.bucket.centre + cut.bucket.bottom} ${cut.table}Z`"
         class="mix"
       />
       <path
+        v-if="water"
         :d="`M${cut.bucket.centre - cut.bucket.bottom} ${cut.table}L${cut.bucket.centre - water.half} ${water.y}H${cut.bucket.centre + water.half}L${cut.bucket.centre + cut.bucket.bottom} ${cut.table}Z`"
         class="water"
       />
@@ -65,28 +67,28 @@ const word = { water: 'Water line', final: 'With powder in', safe: 'No higher' }
       <g class="level-final">
         <text
           :x="CUT.left - 16"
-          :y="Math.min((final.y + water.y) / 2, cut.table - 70) - 2"
+          :y="Math.min((final.y + (water?.y ?? cut.table)) / 2, cut.table - 70) - 2"
           text-anchor="end"
           class="num big powder"
         >{{ batch.scoops ? eighths(batch.scoops.powder) : mass(batch.mix.powder) }}</text>
         <text
           :x="CUT.left - 16"
-          :y="Math.min((final.y + water.y) / 2, cut.table - 70) + 16"
+          :y="Math.min((final.y + (water?.y ?? cut.table)) / 2, cut.table - 70) + 16"
           text-anchor="end"
           class="word"
         >{{ batch.scoops ? 'scoops powder' : `${about}powder` }}</text>
         <text
           :x="CUT.left - 16"
-          :y="Math.min((water.y + cut.table) / 2, cut.table - 18) - 2"
+          :y="Math.min(((water?.y ?? cut.table) + cut.table) / 2, cut.table - 18) - 2"
           text-anchor="end"
           class="num big blue"
         >{{ batch.scoops ? eighths(batch.scoops.water) : mass(batch.mix.water) }}</text>
         <text
           :x="CUT.left - 16"
-          :y="Math.min((water.y + cut.table) / 2, cut.table - 18) + 16"
+          :y="Math.min(((water?.y ?? cut.table) + cut.table) / 2, cut.table - 18) + 16"
           text-anchor="end"
           class="word"
-        >{{ batch.scoops ? 'scoops water first' : 'water first' }}</text>
+        >{{ batch.scoops ? 'scoops water first' : water ? 'water first' : 'water by feel' }}</text>
       </g>
     </g>
     <g v-for="m in cut.moulds" :key="m.name">

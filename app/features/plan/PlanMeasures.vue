@@ -8,7 +8,7 @@ import { soakAdvice, stirAdvice, waterAdvice } from '~core/plan/choices'
 import { hasPace, STIR_PACES, STIR_TOOLS } from '~core/gypsum/stirring'
 import { BUBBLE_WAYS } from '~core/plan/bubbles'
 import { classesBeside, type PowderClassId } from '~core/gypsum/powders'
-import { schoolAdvice, SCHOOLS } from '~core/gypsum/schools'
+import { schoolAdvice, SCHOOLS, soaksPowder } from '~core/gypsum/schools'
 import { bagShift } from '~core/forecast/observations'
 import { bagShiftWords } from '~core/forecast/words'
 import type { Plan } from '~core/plan/types'
@@ -236,7 +236,7 @@ function takeRoom() {
         <PlanScale />
         <PlanPlaces />
         <QuantityField
-          v-if="plan.school !== 'bag'"
+          v-if="soaksPowder(plan.school)"
           kind="time"
           field="minutes"
           label="Soak"
@@ -366,8 +366,13 @@ section {
 }
 .schools {
   display: grid;
-  grid-template-columns: repeat(5, auto);
+  grid-template-columns: repeat(3, 1fr);
+  gap: 4px;
   font-size: 0.86rem;
+}
+.schools :deep(.p-togglebutton) {
+  border-radius: 8px;
+  border-width: 1px;
 }
 .schools :deep(.p-togglebutton-content) {
   padding: 0.5rem 0.2rem;

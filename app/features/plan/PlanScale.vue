@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
 import { USUAL_JUG, USUAL_SCALE, type Jug, type Measures } from '~core/gypsum/measuring'
-import { needsScale } from '~core/gypsum/schools'
+import { weighsBoth } from '~core/gypsum/schools'
 import { formatMass } from '~core/units/format'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useSession } from '~/sync/session'
@@ -12,7 +12,7 @@ const planning = usePlanning(), session = useSession()
 const STEPS = [0.0001, 0.001, 0.002, 0.005, 0.01, 0.05]
 const scales = computed(() => STEPS.map(id => ({ id, name: formatMass(id, session.units).replace(/\.0(?=\D)/, '') })))
 const WATER = [{ id: 'weighed', name: 'weighed too' }, { id: 'jug', name: 'in a jug' }] as const
-const shown = computed(() => needsScale(planning.plan.school))
+const shown = computed(() => weighsBoth(planning.plan.school))
 const measures = computed<Measures>(() => planning.plan.measures ?? { scale: USUAL_SCALE })
 const put = (change: Partial<Measures>) => planning.change({ measures: { ...measures.value, ...change } })
 const putJug = (change: Partial<Jug>) => put({ jug: { ...USUAL_JUG, ...measures.value.jug, ...change } })

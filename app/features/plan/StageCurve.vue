@@ -45,7 +45,7 @@ const bands = computed(() => {
   const { sifted, soaked, stirred, poured } = b.steps
   const open = m?.open ?? { from: c.open, to: c.open + 1200 }
   const all = [
-    { word: 'sift', from: 0, to: sifted.value, tone: 'powder' },
+    { word: planning.plan.school === 'powder-first' ? 'water in' : 'sift', from: 0, to: sifted.value, tone: 'powder' },
     { word: 'soak', from: sifted.value, to: soaked.value, tone: 'plain' },
     { word: planning.plan.school === 'bag' ? 'knead' : 'stir', from: soaked.value, to: stirred.value, tone: 'mix' },
     { word: 'pour', from: stirred.value, to: poured.value, tone: 'water' },

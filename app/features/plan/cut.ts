@@ -40,7 +40,7 @@ export interface Cut {
 
 export const CUT = { width: 560, drawn: 215, foot: 46, head: 14, left: 108, right: 128, label: 42, most: 4 } as const
 
-interface Levels { readonly water: number, readonly final: number, readonly safe: number }
+interface Levels { readonly water?: number, readonly final: number, readonly safe: number }
 
 function spread(levels: readonly Omit<CutLevel, 'labelY'>[], lowest: number): CutLevel[] {
   // From the table upwards, each label at least its own height above the one below.
@@ -69,12 +69,12 @@ export function layoutCut(fills: readonly BatchFill[], vessel: Vessel | undefine
   const drawn = Math.max(tallest * scale, 40)
   const marks = vessel && levels
     ? spread(
-        (['water', 'final', 'safe'] as const).map(id => ({
-          id,
-          height: levels[id],
-          y: -levels[id] * scale,
-          half: vesselDiameter(vessel, levels[id]) * scale / 2,
-        })),
+        (['water', 'final', 'safe'] as const).flatMap((id) => {
+          const height = levels[id]
+          return height === undefined
+            ? []
+            : [{ id, height, y: -height * scale, half: vesselDiameter(vessel, height) * scale / 2 }]
+        }),
         0,
       )
     : []

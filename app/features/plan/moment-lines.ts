@@ -1,6 +1,5 @@
 import { expectedDrying } from '~core/drying/expected'
 import { endUse } from '~core/gypsum/end-use'
-import { needsScale } from '~core/gypsum/schools'
 import { plannedStanding } from '~core/plan/standing'
 import { castSize } from '~core/plan/batches/coats'
 import type { GroundId } from '~core/setting/words'
@@ -33,11 +32,16 @@ const POURED: Readonly<Record<BubbleWay, string>> = {
 export function workLines({ school, stir, bubbles = 'tap' }: Plan, { steps }: Batch): readonly MomentLine[] {
   const poured = { when: at(steps.stirred.value), what: POURED[bubbles], tone: 'water', ground: 'steps' } as const
   if (school === 'bag') return [{ when: '0 s', what: 'water in, knead', tone: 'water', ground: 'steps' }, poured]
-  const dumped = needsScale(school) && school === 'dumped'
+  const stirred = `stir ${formatDuration(stir.minutes * 60)}`
+  if (school === 'powder-first') return [
+    { when: '0 s', what: 'most of the water in', tone: 'water', ground: 'steps' },
+    { when: at(steps.sifted.value), what: `${stirred}, water until it runs`, tone: 'ink', ground: 'steps' },
+    poured,
+  ]
   return [
-    { when: '0 s', what: dumped ? 'powder in at once' : 'sift in, still water', tone: 'powder', ground: 'steps' },
+    { when: '0 s', what: school === 'dumped' ? 'powder in at once' : 'sift in, still water', tone: 'powder', ground: 'steps' },
     { when: at(steps.sifted.value), what: 'soak, hands off', tone: 'ink', ground: 'steps' },
-    { when: at(steps.soaked.value), what: `stir ${formatDuration(stir.minutes * 60)}`, tone: 'ink', ground: 'steps' },
+    { when: at(steps.soaked.value), what: stirred, tone: 'ink', ground: 'steps' },
     poured,
   ]
 }

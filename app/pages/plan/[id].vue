@@ -63,7 +63,7 @@ function overlapWords(o: Overlap | NoOverlap): string {
   if (!('siftAt' in o)) return NO_OVERLAP_WORDS[o.why]
   const how = o.hands === 1
     ? 'sift the next batch while one soaks, in a second bucket'
-    : `the second begins sifting ${formatDuration(Math.round(o.siftAt / 10) * 10)} after the first, in a second bucket`
+    : `the second begins ${formatDuration(Math.round(o.siftAt / 10) * 10)} after the first, in a second bucket`
   return `${how}${o.saves > 45 ? `; saves about ${formatDuration(Math.round(o.saves / 60) * 60)} a batch` : ''}.`
 }
 const total = computed(() =>

@@ -4,6 +4,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { format } from 'date-fns'
 import { endUse } from '~core/gypsum/end-use'
+import type { SchoolId } from '~core/gypsum/schools'
 import { powderOf } from '~core/plan/run'
 import { defectWords } from '~core/pour/defects'
 import { costOf } from '~core/pour/cost'
@@ -42,13 +43,14 @@ const plannedBatch = computed(() => run.value.batches[shown.value]!)
 /** The ratio it is held against: as planned or, where nobody knows that any more, as its powder is used. */
 const wanted = computed(() => run.value.daysOnly ? powderOf(run.value).ratio : run.value.ratio)
 const entries = computed(() => entriesOf(store.events, run.value, units.value))
-const BY = {
-  weighed: 'weighed',
-  saturation: 'sifted to islands',
-  scoops: 'measured in scoops',
-  bag: 'in a bag',
-  dumped: 'all in at once',
-} as const
+const BY: Readonly<Record<SchoolId, string>> = {
+  'weighed': 'weighed',
+  'saturation': 'sifted to islands',
+  'scoops': 'measured in scoops',
+  'bag': 'in a bag',
+  'dumped': 'all in at once',
+  'powder-first': 'water by feel',
+}
 /** What the time of each moment stands on. */
 const GROUND: Readonly<Record<MilestoneId, GroundId>> = {
   sift: 'steps', soak: 'steps', stir: 'steps', fill: 'steps', set: 'gloss', warm: 'warmest', open: 'open', dry: 'dry',

@@ -129,7 +129,10 @@ export function batchOf(
     ...back && { back },
     mix,
     coat,
-    levels: vessel && { water: vesselHeight(vessel, mix.waterVolume), final: vesselHeight(vessel, mix.slurry), safe },
+    levels: vessel && {
+      ...plan.school !== 'powder-first' && { water: vesselHeight(vessel, mix.waterVolume) },
+      final: vesselHeight(vessel, mix.slurry), safe,
+    },
     scoops,
     steps: stepTimes(plan, mix, members.length, world.pace),
   }

@@ -220,6 +220,10 @@ describe('batches that overlap', () => {
     return { batches, answer: overlapOf(p, two, ratio, batches, 0, hands) }
   }
 
+  it('a school that does not soak leaves one person nothing to do beside it', () => {
+    expect(overlap({ school: 'powder-first' }, 1).answer).toEqual({ hands: 1, why: 'no-soak' })
+  })
+
   it('alone only when sifting fits into the soak: hands are never in two buckets', () => {
     expect(overlap({ soakMinutes: 1 }, 1).answer).toMatchObject({
       why: 'soak-too-short',

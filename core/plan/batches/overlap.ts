@@ -14,7 +14,7 @@ export interface Overlap {
   readonly saves: Seconds
 }
 /** Why the next batch has to wait. */
-export type NoOverlapReason = 'last-batch' | 'coats' | 'soak-too-short' | 'thickens' | 'thickens-even-so'
+export type NoOverlapReason = 'last-batch' | 'coats' | 'no-soak' | 'soak-too-short' | 'thickens' | 'thickens-even-so'
 export interface NoOverlap { readonly hands: 1 | 2, readonly why: NoOverlapReason }
 
 /** To turn round to the other bucket and back (engineering guess). */
@@ -51,6 +51,7 @@ export function overlapOf(
   }
   if (hands === 1) {
     const soak1 = one.soaked.value - one.sifted.value
+    if (soak1 <= 0) return { hands, why: 'no-soak' }
     if (sift2 + 2 * TURN_ROUND > soak1)
       return {
         hands,

@@ -1,4 +1,5 @@
 import type { Mix } from '../../gypsum/mix'
+import { siftsPowder, soaksPowder } from '../../gypsum/schools'
 import { Z80, type CubicMetres, type Estimate, type Kilograms, type Seconds } from '../../units/quantity'
 import type { Plan, StepTimes } from '../types'
 
@@ -16,6 +17,8 @@ const SIFT = { perKilogram: 1.2, power: 0.6, least: 1 / 3 } as const
  */
 const POUR = { perLitre: 1 / 3, power: 0.6, mould: 10 } as const
 const DUMPED: Seconds = 12
+/** Most of the water poured onto its powder. */
+const WATERED: Seconds = 20
 /** Eight of ten lie within these factors. */
 const SIFT_RANGE = 1.6, POUR_RANGE = 2, WAIT_RANGE = 1.3
 
@@ -24,7 +27,7 @@ const PACE: Estimate['basis'] = { kind: 'common practice', note: 'the pace of on
 /** By hand or spoon a bowl is slower than the form says: its late end is at least this, from 0.3 kg on. */
 const BY_HAND: Seconds = 100, BY_HAND_FROM: Kilograms = 0.3
 function siftRange({ school }: Pick<Plan, 'school'>, powder: Kilograms, duration: Seconds): number {
-  if (school === 'dumped' || duration === 0) return SIFT_RANGE
+  if (!siftsPowder(school)) return SIFT_RANGE
   return Math.max(SIFT_RANGE, BY_HAND * Math.min(1, powder / BY_HAND_FROM) / duration)
 }
 
@@ -80,12 +83,17 @@ export function pouringTime(volume: CubicMetres, moulds: number): Seconds {
 /** When stirring begins at the centre of its range: sifting at the pace of one person, then the soak. */
 export function stirStart(plan: Plan, powder: Kilograms, pace: Pace = {}): Seconds {
   if (plan.school === 'bag') return 0
-  return paced(siftingTime(plan, powder), pace.sift, SIFT_RANGE).takes + plan.soakMinutes * 60
+  return paced(siftingTime(plan, powder), siftingPace(plan, pace), SIFT_RANGE).takes + soakingTime(plan)
 }
 
 /** How much sooner so much powder is in when it is dumped than when one person sifts it. */
 export const dumpedSooner = (powder: Kilograms): Seconds =>
   siftingTime({ school: 'weighed' }, powder) - siftingTime({ school: 'dumped' }, powder)
+
+/** Soaking, of schools that do. */
+const soakingTime = ({ school, soakMinutes }: Plan): Seconds => soaksPowder(school) ? soakMinutes * 60 : 0
+/** Tipping in at once is nobody's pace. */
+const siftingPace = ({ school }: Plan, { sift }: Pace): Learnt | undefined => siftsPowder(school) ? sift : undefined
 
 /**
  * Sifting or strewing powder into its water; dumped at once, it takes no longer than that. Two do it in half the time;
@@ -93,6 +101,7 @@ export const dumpedSooner = (powder: Kilograms): Seconds =>
  */
 export function siftingTime({ school, hands = 1 }: Pick<Plan, 'school' | 'hands'>, powder: Kilograms): Seconds {
   if (school === 'bag') return 0
+  if (school === 'powder-first') return WATERED
   return school === 'dumped' ? DUMPED : 60 * Math.max(SIFT.least, SIFT.perKilogram * powder ** SIFT.power) / hands
 }
 
@@ -104,10 +113,9 @@ export function stepTimes(
   plan: Plan, mix: Pick<Mix, 'powder' | 'slurry'>, moulds: number, pace: Pace = {},
 ): StepTimes {
   const usual = siftingTime(plan, mix.powder), late = siftRange(plan, mix.powder, usual)
-  // Tipping in at once is nobody's pace.
-  const sifting = paced(usual, plan.school === 'dumped' ? undefined : pace.sift, late)
+  const sifting = paced(usual, siftingPace(plan, pace), late)
   const sifted = sum(undefined, sifting.takes, Math.min(SIFT_RANGE, sifting.within), sifting.within, known(pace.sift))
-  const soaked = sum(sifted, plan.school === 'bag' ? 0 : plan.soakMinutes * 60, WAIT_RANGE)
+  const soaked = sum(sifted, soakingTime(plan), WAIT_RANGE)
   const stirring = paced(plan.stir.minutes * 60, pace.stir, WAIT_RANGE)
   const stirred = sum(soaked, stirring.takes, stirring.within, stirring.within, known(pace.stir))
   const pour = paced(pouringTime(mix.slurry, moulds), pace.pour, POUR_RANGE)
