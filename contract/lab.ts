@@ -1,5 +1,6 @@
 import { z } from './zod'
 import { ADDITIONS, type AdditionId } from '~core/gypsum/additions'
+import { WAYS_IN } from '~core/gypsum/ways-in'
 import {
   CAST_SHAPES,
   MOULD_MATERIALS,
@@ -27,6 +28,7 @@ const labMixSchema = z.object({
     z.object({
       id: z.enum(ADDITIONS.map(a => a.id) as [AdditionId, ...AdditionId[]]),
       share: z.number().min(0).max(2),
+      way: z.enum(WAYS_IN).optional(),
     }),
   ).max(12),
   dirt: z.number().min(0).max(0.2),

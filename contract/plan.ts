@@ -1,11 +1,13 @@
 import { z } from './zod'
 import type { Plan } from '~core/plan/types'
 import { ADDITIONS, type AdditionId } from '~core/gypsum/additions'
+import { WAYS_IN } from '~core/gypsum/ways-in'
 import { END_USES, type EndUseId } from '~core/gypsum/end-use'
 import { STIR_PACES, STIR_TOOLS, type StirPace, type StirTool } from '~core/gypsum/stirring'
 import { SCHOOLS, type SchoolId } from '~core/gypsum/schools'
 import { SETTING_PLACES, type SettingPlaceId } from '~core/setting/body'
 import { BUBBLE_WAYS } from '~core/plan/bubbles'
+import { CLOTHS, type ClothId } from '~core/plan/batches/cloth'
 import { COAT_WAYS, MOST_COATS, type CoatWay } from '~core/plan/batches/coats'
 import { powderClassIdSchema } from './library'
 import { MOST_INT } from './limits'
@@ -57,7 +59,9 @@ export const planSchema = z.object({
   bubbles: z.enum(keysOf(BUBBLE_WAYS)).optional(),
   hands: z.union([z.literal(1), z.literal(2)]).optional(),
   batchesAtLeast: z.int().min(1).max(400).optional(),
-  additions: z.array(z.object({ id: z.enum(ids<AdditionId>(ADDITIONS)), share: finite.min(0).max(2) })).max(12),
+  additions: z.array(z.object({
+    id: z.enum(ids<AdditionId>(ADDITIONS)), share: finite.min(0).max(2), way: z.enum(WAYS_IN).optional(),
+  })).max(12),
   sets: z.object({
     place: z.enum(ids<SettingPlaceId>(SETTING_PLACES)),
     humidity,
@@ -70,6 +74,14 @@ export const planSchema = z.object({
   coats: z.object({
     way: z.enum(ids<CoatWay>(COAT_WAYS)),
     shares: z.array(finite.min(0).max(1e3)).min(1).max(MOST_COATS),
+    cloth: z.object({
+      kind: z.enum(ids<ClothId>(CLOTHS)),
+      coat: z.int().min(1).max(MOST_COATS),
+      width: finite.min(0).max(20),
+      length: finite.min(0).max(20),
+      layers: z.int().min(1).max(6),
+      strip: z.object({ width: finite.min(0.005).max(5), length: finite.min(0.005).max(20) }).optional(),
+    }).optional(),
     wall: finite.min(0).max(0.2, 'A wall of 200 mm is no longer hollow.').optional(),
     areas: z.array(z.object({
       name: z.string().trim().min(1, 'Give the area a name.').max(60),

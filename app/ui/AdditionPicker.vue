@@ -3,12 +3,17 @@ import Select from 'primevue/select'
 import {
   ADDITIONS, additionKind, setEffect, type Addition, type AdditionId, type Sureness,
 } from '~core/gypsum/additions'
+import type { SchoolId } from '~core/gypsum/schools'
+import { wayIn, waysIn, type WayIn } from '~core/gypsum/ways-in'
+import { WAY_IN_WORDS } from '~core/gypsum/words'
 import { formatPercent } from '~core/units/format'
 import Stepper from '~/ui/Stepper.vue'
 
 /** What goes in beside powder and water: each with its dose, what it does, and where the dose becomes harmful. */
-const { additions, gloss } = defineProps<{
+const { additions, gloss, school } = defineProps<{
   additions: readonly Addition[]
+  /** How it is mixed: then a colour has its ways to go in. */
+  school?: SchoolId
   /** When the gloss goes of the mix as it is, s: what each does to that is told in minutes. */
   gloss?: number
 }>()
@@ -40,10 +45,18 @@ function setShare(id: AdditionId, percent: number) {
   emit(
     'change',
     percent > 0
-      ? additions.map(a => a.id === id ? { id, share: percent / 100 } : a)
+      ? additions.map(a => a.id === id ? { ...a, share: percent / 100 } : a)
       : additions.filter(a => a.id !== id),
   )
 }
+const waysOf = (id: AdditionId) => (school ? waysIn(id, school) : []).map(way => ({ id: way, name: WAY_IN_WORDS[way].name }))
+const wayOf = (a: Addition) => school && wayIn(a, school)
+const comes = (a: Addition) => {
+  const way = wayOf(a)
+  return way && waysOf(a.id).length > 1 ? WAY_IN_WORDS[way].comes : ''
+}
+const setWay = (id: AdditionId, way: WayIn) =>
+  emit('change', additions.map(a => a.id === id ? { ...a, way } : a))
 function add(id: AdditionId | null) {
   if (id)
     emit('change', [...additions, {
@@ -67,8 +80,19 @@ function add(id: AdditionId | null) {
         :model-value="Number((r.share * 100).toFixed(3))"
         @update:model-value="setShare(r.id, $event)"
       />
+      <Select
+        v-if="waysOf(r.id).length > 1"
+        class="full"
+        :model-value="wayOf(r)"
+        :options="waysOf(r.id)"
+        option-label="name"
+        option-value="id"
+        :aria-label="`How it goes in: ${r.kind.name}`"
+        fluid
+        @update:model-value="setWay(r.id, $event)"
+      />
       <p class="small soft full">
-        {{ r.kind.does }} {{ shift(r) }} {{ SURE[r.kind.sure] }}
+        {{ r.kind.does }} {{ comes(r) }} {{ shift(r) }} {{ SURE[r.kind.sure] }}
         <span v-if="!r.kind.instead" :class="{ over: r.share > r.kind.harmful }">Harmful above {{ formatPercent(r.kind.harmful) }}.</span>
       </p>
     </div>

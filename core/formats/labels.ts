@@ -1,6 +1,9 @@
+import { additionKind } from '../gypsum/additions'
 import { powderClass } from '../gypsum/powders'
+import { byWayIn } from '../gypsum/ways-in'
+import { WAY_IN_WORDS } from '../gypsum/words'
 import { formatConsistency, formatDuration, formatMass, formatVolume } from '../units/format'
-import { capital } from '../units/sentences'
+import { capital, listed } from '../units/sentences'
 import type { UnitPreferences } from '../units/units'
 import type { FrozenRun } from '../plan/run'
 import type { CastSummary, PourSummary } from '../pour/projection'
@@ -55,6 +58,9 @@ export function fieldBagLabels(plan: string, run: FrozenRun, units: UnitPreferen
           formatDuration(run.moments[b.fills[0]!.mould.id]!.pourBy.low, 'minute')
         }`
         : `Soak ${run.plan.soakMinutes} min, stir ${run.plan.stir.minutes} min`,
+      // What is in the bag already needs no word.
+      ...byWayIn(b.mix.additions, run.plan).filter(({ way }) => way !== 'powder').map(({ way, items }) =>
+        `${WAY_IN_WORDS[way].into}: ${listed(items.map(a => `${formatMass(a.mass, units)} ${additionKind(a.id).name.toLowerCase()}`))}`),
       'Mask on. Keep dry. Filled:',
     ],
   }))

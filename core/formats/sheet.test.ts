@@ -53,6 +53,15 @@ describe('the bench sheet', () => {
     expect(felt.blanks.slice(0, 2)).toEqual(['powder weighed', 'left in the jug'])
   })
 
+  it('what is added and what is dipped stand with how they go in', () => {
+    const amounts = benchSheet(run('tiles', {
+      additions: [{ id: 'dry-pigment', share: 0.02, way: 'fold' }, { id: 'salt', share: 0.01 }],
+      coats: { way: 'backed', shares: [0.3, 0.7], cloth: { kind: 'long-fibre', coat: 2, width: 0.2, length: 0.2, layers: 1 } },
+    }), METRIC).batches.map(b => b.amounts.map(([w]) => w))
+    expect(amounts[0]).toEqual(expect.arrayContaining(['table salt, into the water', 'dry pigment, folded in last']))
+    expect(amounts.map(a => a.includes('long fibre, teased out, dipped'))).toEqual([false, true])
+  })
+
   it('never leaves the cautions out', () => {
     expect(benchSheet(run('ferns'), METRIC).cautions[0]).toMatch(/Never set plaster around a hand/)
   })

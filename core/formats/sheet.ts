@@ -4,6 +4,8 @@ import { additionKind } from '../gypsum/additions'
 import { endUse } from '../gypsum/end-use'
 import { powderClass } from '../gypsum/powders'
 import { jugOf, SCHOOLS, type SchoolId } from '../gypsum/schools'
+import { byWayIn } from '../gypsum/ways-in'
+import { WAY_IN_WORDS } from '../gypsum/words'
 import {
   formatConsistency,
   formatDuration,
@@ -18,7 +20,10 @@ import type { UnitPreferences } from '../units/units'
 import { cautionsFor } from '../plan/cautions'
 import { expectedMilestones } from '../pour/milestones'
 import { alikeBatches } from '../plan/batches/batches'
+import { clothNeeds, CLOTHS } from '../plan/batches/cloth'
+import { clothAmount } from '../plan/cloth-words'
 import { stepsOf, type FrozenRun } from '../plan/run'
+import type { Plan } from '../plan/types'
 
 /** A plan for a bench without a screen: what to weigh, what to do when, and room to write what happened. */
 export interface BenchSheet {
@@ -70,18 +75,27 @@ function mainRows({ mix, scoops }: FrozenBatch, school: SchoolId, units: UnitPre
     ['powder', scoops ? `${formatScoops(scoops.powder, 'level ')}, about ${powder}` : powder],
   ]
 }
+/** Cloth that is dipped into this coat. */
+function clothRows({ coat, fills }: FrozenBatch, { coats }: Plan, units: UnitPreferences): Rows {
+  const cloth = coats?.cloth
+  if (!cloth || cloth.coat !== coat?.number) return []
+  const casts = fills.reduce((n, f) => n + f.copies, 0), { name } = CLOTHS.find(c => c.id === cloth.kind)!
+  return [[`${name.toLowerCase()}, dipped`, clothAmount(cloth, clothNeeds(cloth, casts), units)]]
+}
 /** What goes into a bucket, in the order in which it goes in. */
-function amountRows(batch: FrozenBatch, school: SchoolId, units: UnitPreferences): Rows {
+function amountRows(batch: FrozenBatch, plan: Plan, units: UnitPreferences): Rows {
   const { mix, levels } = batch
   return [
-    ...mainRows(batch, school, units),
-    ...mix.additions.map(a => [additionKind(a.id).name.toLowerCase(), formatMass(a.mass, units)] as const),
+    ...mainRows(batch, plan.school, units),
+    ...byWayIn(mix.additions, plan).flatMap(({ way, items }) => items.map(a =>
+      [`${additionKind(a.id).name.toLowerCase()}, ${WAY_IN_WORDS[way].into.toLowerCase()}`, formatMass(a.mass, units)] as const)),
     ...levels
       ? [
           ...levels.water ? [['water line in the bucket', formatLength(levels.water, units)] as const] : [],
           [levels.water ? 'after the powder' : 'mixed, in the bucket', formatLength(levels.final, units)] as const,
         ]
       : [],
+    ...clothRows(batch, plan, units),
     ['makes', formatVolume(mix.slurry, units)],
   ]
 }
@@ -126,7 +140,7 @@ export function benchSheet(run: FrozenRun, units: UnitPreferences): BenchSheet {
     facts: factLines(run, units),
     batches: alikeBatches(batches).map(alike => ({
       title: batchTitle(alike, batches.length),
-      amounts: amountRows(alike.batch, plan.school, units),
+      amounts: amountRows(alike.batch, plan, units),
     })),
     steps: stepRows(run),
     moments: momentRows(run),

@@ -1,5 +1,6 @@
 import { Z80, type KilogramsPerCubicMetre } from '../units/quantity'
 import { ADDITION_WORDS, type AdditionWords } from './words'
+import type { WayIn } from './ways-in'
 
 export type AdditionId
   = | 'dry-pigment' | 'liquid-colour' | 'liquid-paint' | 'sand' | 'silica-flour' | 'glass-fibre'
@@ -33,6 +34,8 @@ interface AdditionKind extends AdditionWords {
   readonly sure: Sureness
   /** Multiplier of the hydration rate at a dose in percent of the powder; 1 when it does not take part. */
   readonly speed?: (percent: number) => number
+  /** It is put in for its colour: as a dry powder, or wet. */
+  readonly colours?: 'dry' | 'wet'
   /** Share of it that is water, which thins the mix and has to dry. */
   readonly water?: number
   /** It takes the place of all the water: it has no dose, and a share of one. */
@@ -58,6 +61,7 @@ const INSTEAD = { density: 1000, instead: true, step: 1, most: 1, harmful: Infin
 const ADDITION_FACTS: readonly Omit<AdditionKind, keyof AdditionWords>[] = [
   {
     id: 'dry-pigment',
+    colours: 'dry',
     density: 4500,
     grain: 'drinking',
     waterUptake: 0.5,
@@ -175,6 +179,7 @@ const ADDITION_FACTS: readonly Omit<AdditionKind, keyof AdditionWords>[] = [
   // Craft and poster paints: about six tenths water, a tenth binder, the rest pigment and chalk (engineering guess).
   {
     id: 'liquid-paint',
+    colours: 'wet',
     density: 2000,
     water: 0.6,
     waterUptake: 0.1,
@@ -187,6 +192,7 @@ const ADDITION_FACTS: readonly Omit<AdditionKind, keyof AdditionWords>[] = [
   // Pigment ground in water without a binder.
   {
     id: 'liquid-colour',
+    colours: 'wet',
     density: 3500,
     water: 0.6,
     waterUptake: 0.2,
@@ -216,7 +222,13 @@ export const ADDITIONS: readonly AdditionKind[] = ADDITION_FACTS.map(x => ({ ...
 
 const BY_ID = new Map(ADDITIONS.map(a => [a.id, a]))
 
-export interface Addition { readonly id: AdditionId, /** Share of the powder's mass. */ readonly share: number }
+export interface Addition {
+  readonly id: AdditionId
+  /** Share of the powder's mass. */
+  readonly share: number
+  /** How a colour goes in, where that was chosen. */
+  readonly way?: WayIn
+}
 
 /** @throws RangeError for an unknown id: ids are checked at the boundary. */
 export function additionKind(id: AdditionId): AdditionKind {

@@ -70,7 +70,10 @@ export function verdictWords(verdict: SayingVerdict, prefs: UnitPreferences = ME
 
 const REGION_MEASURE = { us: 'with a US measure', imperial: 'with an imperial measure', metric: 'with a metric cup' } as const
 /** How one reading of several is called: `by volume`, `with a US measure`. */
-export const readingName = ({ code, region }: Reading) => region ? REGION_MEASURE[region] : READING_WORDS[code]
+export const readingName = ({ code, region, alike }: Reading) => {
+  if (alike) return 'by volume or by weight alike'
+  return region ? REGION_MEASURE[region] : READING_WORDS[code]
+}
 
 /**
  * What is said of a ratio that was typed, of all that is no single reading: the question, or what is missing.
@@ -94,7 +97,7 @@ export function saidRatioWords(found: Understood, powder: PowderClass, islands: 
 /** What one reading is of what was typed: nothing where it stood there as it is shown. */
 export function understoodWords({ readings, other }: Extract<Understood, { code: 'read' }>): string {
   const [reading] = readings
-  const plain = reading!.code === 'by-weight' && !reading!.region ? '' : `, ${readingName(reading!)}`
+  const plain = reading!.code === 'by-weight' && !reading!.region && !reading!.alike ? '' : `, ${readingName(reading!)}`
   const beside = other ? `; if the water was in fluid ounces ${formatConsistency(other.ratio.value)}` : ''
   return `${formatConsistency(reading!.ratio.value)} water to 100 powder${plain}${beside}`
 }

@@ -142,5 +142,8 @@ describe('reading what is typed', () => {
       .toBe('67 water to 100 powder; if the water was in fluid ounces 69')
     const volume = readSaying('3:1', { powder: plaster })
     expect(volume.code === 'read' && understoodWords(volume)).toBe('48 water to 100 powder, by volume')
+    // Where both come to the same nobody is asked, and it is said that both do.
+    const alike = readSaying('2:1', { powder: cement })
+    expect(alike.code === 'read' && understoodWords(alike)).toBe('50 water to 100 powder, by volume or by weight alike')
   })
 })

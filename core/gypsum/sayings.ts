@@ -75,6 +75,8 @@ export interface Reading {
   readonly ratio: Estimate<WaterRatio>
   /** Whose pint, quart or gallon of water it is read with, where that makes it another. */
   readonly region?: Region
+  /** By volume and by weight it comes to the same. */
+  readonly alike?: true
 }
 
 const EYE_SD = 0.15

@@ -7,6 +7,7 @@ import type { SchoolAdviceCode, SchoolId } from './schools'
 import type { PowderClassId } from './powders'
 import type { EndUseId } from './end-use'
 import type { AdditionId } from './additions'
+import type { WayIn } from './ways-in'
 
 /** What people put in beside powder and water: what it does, and what too much of it does. */
 export interface AdditionWords {
@@ -20,11 +21,11 @@ export const ADDITION_WORDS: Readonly<Record<AdditionId, AdditionWords>> = {
   'dry-pigment': {
     name: 'Dry pigment',
     does: 'Colours the body; drinks about half its weight of water.',
-    harm: 'Weaker and streaky, and the mix stiffens. Mixed dry with the powder it is even; in the water it settles; folded in last it streaks.',
+    harm: 'Weaker and streaky, and the mix stiffens.',
   },
   'liquid-colour': {
     name: 'Liquid colour, no binder',
-    does: 'Colours the body. Six tenths of it is water, and counted so. It goes into the water before the powder.',
+    does: 'Colours the body. Six tenths of it is water, and counted so.',
     harm: 'Thin, weak and slow to dry.',
   },
   'liquid-paint': {
@@ -228,6 +229,31 @@ export const POWDER_WORDS: Readonly<Record<PowderClassId, PowderWords>> = {
   },
   'other': {
     name: 'Another powder, none of these',
+  },
+}
+
+/** How an addition goes in, where to say so, and what comes of it with a colour. */
+interface WayInWords { readonly name: string, readonly into: string, readonly comes: string }
+export const WAY_IN_WORDS: Readonly<Record<WayIn, WayInWords>> = {
+  powder: {
+    name: 'Dry, with the powder',
+    into: 'Into the dry powder',
+    comes: 'Shaken or sifted together it is the most even.',
+  },
+  water: {
+    name: 'In the water',
+    into: 'Into the water',
+    comes: 'Stir it up just before the powder goes in: what settles meanwhile makes a dark bottom.',
+  },
+  bag: {
+    name: 'Into the bag',
+    into: 'Into the bag, on the water',
+    comes: 'Knead until no streak is left; bags coloured one by one differ a little.',
+  },
+  fold: {
+    name: 'Folded in last',
+    into: 'Folded in last',
+    comes: 'A few turns leave it marbled. Stirred until it is even, it costs time to pour.',
   },
 }
 

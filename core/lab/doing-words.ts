@@ -1,4 +1,4 @@
-import { formatDuration, formatDurationRange, formatPercent, formatTemperature } from '../units/format'
+import { formatDuration, formatDurationRange, formatMass, formatPercent, formatTemperature } from '../units/format'
 import { sentenceOf, type Sentences } from '../units/sentences'
 import { METRIC, type UnitPreferences } from '../units/units'
 import type { DoingVerdict, Moved, Truth } from './doing'
@@ -23,9 +23,9 @@ const DOING: Sentences<DoingVerdict, [UnitPreferences]> = {
   'tap-while-sifting':
     'Custom differs, and nobody has measured it. Tapping packs the powder under water, so that islands come later and the '
     + 'mix is thicker; with weighed powder it moves no time.',
-  'never-dump': ({ saved, together }) => together
+  'never-dump': ({ powder, saved, together }, prefs) => together
     ? 'Plaster and silica are dumped at once by custom, so that all of it meets water together. Let it soak.'
-    : `Dumped, a kilogram is in ${formatDuration(saved)} sooner. Its lumps stay dry inside unless it soaks: where the face `
+    : `Dumped, ${formatMass(powder, prefs)} of powder is in ${formatDuration(saved)} sooner. Its lumps stay dry inside unless it soaks: where the face `
       + 'matters, sift.',
   'hot-water': ({ celsius, sooner, pours }, prefs) =>
     `With water at ${formatTemperature(celsius, prefs)} its gloss goes sooner ${movedBy(sooner)}, and there is less time to `

@@ -1,12 +1,14 @@
 import { WARM_ENOUGH } from '../drying/cast'
 import { inTheSun, type PlaceId } from '../drying/places'
 import { additionKind } from '../gypsum/additions'
+import { foldsIn } from '../gypsum/ways-in'
 import type { PowderClassId } from '../gypsum/powders'
 import { needsRelease, releaseRule, type ReleaseRule } from '../mould/readiness'
 import { CAUSES, type CauseId } from '../pour/causes'
 import type { DefectId, TroubleId } from '../pour/defects'
 import { dryingDates } from '../pour/drying'
 import type { BatchState, CastState, PourState } from '../pour/fold'
+import { stirringTime } from '../plan/batches/pace'
 import { powderOf, type FrozenRun } from '../plan/run'
 import type { Sign } from '../plan/stages'
 import type { MouldMaterial } from '../setting/body'
@@ -30,7 +32,7 @@ export type Said
     readonly wanted: RatioWanted
   }
   | { readonly code: 'ratio-fine', readonly asUsed: boolean }
-  | { readonly code: 'water-stood' | 'lumps-felt' | 'stirred-as-planned' | 'soaked-as-planned' | 'marked-stiff' | 'water-onto-powder' }
+  | { readonly code: 'water-stood' | 'lumps-felt' | 'stirred-as-planned' | 'soaked-as-planned' | 'marked-stiff' | 'water-onto-powder' | 'folded-in' }
   | { readonly code: 'stirred-times', readonly times: number }
   | { readonly code: 'stirred-only', readonly share: number }
   | { readonly code: 'soaked-only', readonly soaked: Seconds, readonly planned: Seconds }
@@ -123,7 +125,7 @@ function ratioSays(a: Asked, sign: 1 | -1): readonly Weighed[] {
 /** How long it was stirred, as a share of what was planned. */
 function stirring(a: Asked): number | undefined {
   const t = stageLength(a.batch, 'stir', ['fill'])
-  return t === undefined ? undefined : t / Math.max(20, a.run.plan.stir.minutes * 60)
+  return t === undefined ? undefined : t / Math.max(20, stirringTime(a.run.plan))
 }
 /** Minutes by which it was filled after the mix had become too stiff to pour. */
 function lateBy({ run, batch, cast }: Asked): number | undefined {
@@ -240,10 +242,13 @@ function finishedDamp(a: Asked): readonly Weighed[] {
 }
 function additive({ run }: Asked): readonly Weighed[] {
   if (run.daysOnly) return []
-  const { additions } = run.plan
-  return known(additions.some(x => x.share > additionKind(x.id).harmful), { code: 'additive-over' }, {
-    code: additions.length > 0 ? 'additives-fine' : 'nothing-added',
-  })
+  const { additions, school } = run.plan
+  return [
+    ...when(foldsIn(additions, school), SOME, { code: 'folded-in' }),
+    ...known(additions.some(x => x.share > additionKind(x.id).harmful), { code: 'additive-over' }, {
+      code: additions.length > 0 ? 'additives-fine' : 'nothing-added',
+    }),
+  ]
 }
 function byVolume({ run: { daysOnly, plan } }: Asked): readonly Weighed[] {
   if (daysOnly) return []

@@ -31,6 +31,7 @@ const EVIDENCE: Sentences<Said, [prefs: UnitPreferences]> = {
   'stirred-as-planned': 'stirred about as long as planned',
   'soaked-as-planned': 'soaked as long as planned',
   'water-onto-powder': 'water was poured onto the powder, which easily stays dry underneath',
+  'folded-in': 'its colour was folded in last',
   'marked-stiff': 'it was marked as not pouring any more',
   'stirred-times': e => `stirred ${e.times.toFixed(1)} times as long as planned`,
   'stirred-only': e => `stirred only ${percent(e.share)} of the planned time`,

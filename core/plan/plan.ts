@@ -15,7 +15,7 @@ import { castSection, castSize, castVolume, coatProblems, MOST_COATS, pouredBack
 import { customaryPourBy } from './customs'
 import { largestOf, momentsInput } from './moments-input'
 import { plannedStanding } from './standing'
-import { pouringBy, stirStart } from './batches/pace'
+import { pouringBy, stirringTime, stirStart } from './batches/pace'
 import { checkMix, problemList, type ProblemList } from './problems'
 import type { Batch, MouldFacts, Plan, PlanResult, PlanWorld } from './types'
 
@@ -123,7 +123,7 @@ function pouringWindow(
     flat ? whenEarly : whenEarly + (whenLate - whenEarly) * (from - early) / (late - early)
   return (volume, count) => {
     const slurry = volume * withLosses, from = stirStart(plan, slurry * powderPerVolume, pace)
-    return from + plan.stir.minutes * 60 + pouringBy(slurry, count, pace) <= pourBy(from)
+    return from + stirringTime(plan) + pouringBy(slurry, count, pace) <= pourBy(from)
   }
 }
 

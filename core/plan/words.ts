@@ -19,7 +19,7 @@ import type { CoatWay } from './batches/coats'
 import type { NoOverlapReason } from './batches/overlap'
 import type { Late, Remedy } from './late'
 import type { PlanProblem } from './problems'
-import type { PlanResult } from './types'
+import type { PlanResult, Printed } from './types'
 import type { Sign, Stage, Step } from './stages'
 
 /** What the planning of a pour says. Nothing reads these sentences. */
@@ -280,6 +280,8 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
   'frost-before-set': 'Below freezing it does not set, and what freezes before it resists a nail is spoilt. Bring it in.',
   'set-in-rain': 'Rain pits a face that has not set. Cover it.',
   'not-dry-here': (p, prefs) => notHereWords(p.why, prefs),
+  'cloth-at-face': 'Cloth goes into a coat behind the face: its weave would print through.',
+  'bare-cloth': 'Say how much of the surface the cloth covers.',
   'one-coat': 'Work in coats needs at least two.',
   'area-without-coat': 'Every area needs a thickness for every coat; 0 where it has none.',
   'bare-area': p => `“${p.area}” gets nothing in any coat. Give it a thickness or take it out.`,
@@ -581,6 +583,15 @@ const LAID: Readonly<Record<CoatWay, (coat: CoatOfWay, plain: StepWords) => Step
           : 'Even thickness, edges too; leave it rough.',
         done: 'Coat on',
       },
+}
+
+/** The times that are printed on a bag; nothing where none are. */
+export function packWords({ working, sets }: Printed): string {
+  const told = [
+    ...working ? [`can be poured for ${formatDuration(working, 'minute')}`] : [],
+    ...sets ? [`sets in ${formatDuration(sets, 'minute')}`] : [],
+  ]
+  return told.length > 0 ? `On the bag stands: ${listed(told)}. The forecast takes that in until its own pours say more.` : ''
 }
 
 /** What a step is called above what it says: one word. */

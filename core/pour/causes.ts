@@ -99,7 +99,7 @@ const CAUSE_FACTS = [
   },
   {
     id: 'additive',
-    brings: { efflorescence: 1.6, soft: 0.9, crack: 0.4 },
+    brings: { efflorescence: 1.6, soft: 0.9, streaks: 0.8, crack: 0.4 },
   },
   {
     id: 'measured-by-volume',

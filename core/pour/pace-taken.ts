@@ -1,5 +1,5 @@
 import { siftsPowder } from '../gypsum/schools'
-import { pouringTime, siftingTime, type PaceStep } from '../plan/batches/pace'
+import { pouringTime, siftingTime, stirringTime, type PaceStep } from '../plan/batches/pace'
 import type { FrozenRun } from '../plan/run'
 import type { Seconds } from '../units/quantity'
 import type { PourState } from './fold'
@@ -33,7 +33,7 @@ export function paceTaken(run: FrozenRun, state: PourState): readonly PaceTaken[
     const sifts = siftsPowder(plan.school) && plan.hands !== 2
     return [
       ...sifts ? of('sift', 'sift', 'soak', siftingTime({ school: plan.school }, batch.mix.powder)) : [],
-      ...of('stir', 'stir', 'fill', plan.stir.minutes * 60),
+      ...of('stir', 'stir', 'fill', stirringTime(plan)),
       ...batch.coat ? [] : of('pour', 'fill', 'clean-up', pouringTime(batch.mix.slurry, moulds)),
     ]
   })

@@ -1,4 +1,4 @@
-import { choose, enterDemo, expect, test } from './workshop'
+import { choose, enterDemo, expect, ownPlan, test } from './workshop'
 
 test.describe('the lab', () => {
   test('two mixes side by side: a lever, an additive, what changed in words, ranges, a copy, and all of it after a reload', async ({ page, demo }) => {
@@ -78,7 +78,7 @@ test.describe('the lab', () => {
     await expect(page.getByText(/thicker than its 60 to 90/)).toBeVisible()
     await page.getByRole('button', { name: 'It doubles' }).click()
     await expect(page.getByText(/does not quite double: you run short/)).toBeVisible()
-    await choose(page, 'With this powder', page.getByRole('option', { name: 'Gypsum cement, bag 14' }))
+    await choose(page, 'With this powder or plan', page.getByRole('option', { name: 'Gypsum cement, bag 14' }))
     await expect(page.getByText(/so it does double/)).toBeVisible()
 
     const typed = page.getByLabel('Say it as you know it')
@@ -98,5 +98,11 @@ test.describe('the lab', () => {
     await typed.fill('')
     await page.getByRole('button', { name: 'When it is warm it is done' }).click()
     await expect(page.getByText(/It is warmest \d+ min after powder met water/)).toBeVisible()
+    // The same for a plan that is at hand.
+    const plan = await ownPlan(page, demo, 'Said of mine')
+    await page.goto(`${demo.url}/plan/${plan}`)
+    await page.getByRole('link', { name: 'What is said of it' }).click()
+    await page.getByRole('button', { name: 'Sift it in, never dump it' }).click()
+    await expect(page.getByText(/^\s*For the plan “Said of mine” and its thickest cast, Lantern base\. Roughly known\.\s*$/)).toBeVisible()
   })
 })

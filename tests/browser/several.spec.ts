@@ -66,6 +66,7 @@ test('a shell in coats: a thickness map says how much, and the bench when the ne
         }[]).find(m => m.body.name === 'Lantern base')!.id,
       count: 1,
     }],
+    additions: [{ id: 'dry-pigment', share: 0.02 }],
   })
   await page.goto(`${demo.url}/plan/${shell}`)
   await choose(page, 'How it is made', 'Shell built up by hand')
@@ -82,6 +83,10 @@ test('a shell in coats: a thickness map says how much, and the bench when the ne
   await area.getByLabel('Coat 2 is thick').fill('1 mm')
   await area.getByLabel('Coat 2 is thick').press('Enter')
   await expect(page.getByText(/dries before it sets/)).toBeVisible()
+  await choose(page, 'Cloth or fibre', 'Open cloth, jute or scrim')
+  await expect(page.getByText(/^\s*4 strips of 80 mm × 400 mm, 1.125 cm² with laps\. It drinks about 100 ml of mix/)).toBeVisible()
+  await page.getByText('Scale, room and places').click()
+  await choose(page, 'How it goes in: Dry pigment', 'Folded in last')
   await area.getByLabel('Coat 2 is thick').fill('7 mm')
   await area.getByLabel('Coat 2 is thick').press('Enter')
   await expectAccessible(page)
@@ -89,8 +94,9 @@ test('a shell in coats: a thickness map says how much, and the bench when the ne
   await toBench(page)
   for (const next of ['Weigh water, then powder', 'Sift the powder in']) await press(page, next)
   await later(page, demo, 240)
-  for (const next of ['Let it soak', 'Stir under the surface', 'Lay the face coat', 'Clean up while it sets'])
-    await press(page, next)
+  for (const next of ['Let it soak', 'Stir under the surface']) await press(page, next)
+  await expect(page.getByRole('list', { name: 'What else goes in' })).toContainText(/Folded in last:\s*5\.1 g dry pigment/)
+  for (const next of ['Lay the face coat', 'Clean up while it sets']) await press(page, next)
   await expect(page.getByText(/^\s*Start mixing coat 2 (at \d|now)/)).toBeVisible()
   await expect(page.getByText(/wait until a drawn finger leaves a standing peak/)).toBeVisible()
   await expect(page.locator('.coat')).toContainText('Front 7.0 mm')

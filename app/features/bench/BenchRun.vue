@@ -17,6 +17,7 @@ import BenchGround from './BenchGround.vue'
 import BenchSetUp from './BenchSetUp.vue'
 import { openedLater } from '~/ui/controls'
 import CoatPanel from './CoatPanel.vue'
+import AddedPanel from './AddedPanel.vue'
 import JugPanel from './JugPanel.vue'
 import FillPanel from './FillPanel.vue'
 import MinuteStrip from './MinuteStrip.vue'
@@ -307,6 +308,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           :powder-only="showsPowder"
           :by-scale="scaleReady && weighingPart !== undefined"
         />
+        <AddedPanel :batch="step.batch" :stage="step.stage" />
         <JugPanel v-if="readsJug" :key="`jug-${step.batch}`" :batch="step.batch" />
         <FillPanel v-if="step.stage === 'fill'" :batch="step.batch" />
         <div v-if="step.stage === 'clean-up'" class="leftover" role="group" aria-label="Where the leftover went">

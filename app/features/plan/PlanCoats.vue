@@ -5,6 +5,7 @@ import { swilledWords } from '~core/plan/words'
 import { coatsFor, coatThickness } from '~core/setting/draining'
 import QuantityField from '~/ui/QuantityField.vue'
 import Stepper from '~/ui/Stepper.vue'
+import PlanCloth from '~/features/plan/PlanCloth.vue'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
 
@@ -24,7 +25,11 @@ const batch = computed(() => planning.result.batches[0])
 function setWall(wall: number, way: CoatWay = 'swilled') {
   const each = coatThickness(batch.value?.mix.slurryDensity ?? USUAL_DENSITY)
   const n = Math.max(2, Math.min(MOST_COATS, coatsFor(wall, each)))
-  set({ way, wall, shares: Array.from({ length: n }, () => 1 / n) })
+  const { cloth } = coats.value ?? {}
+  set({
+    way, wall, shares: Array.from({ length: n }, () => 1 / n),
+    ...cloth && { cloth: { ...cloth, coat: Math.min(n, cloth.coat) } },
+  })
 }
 const hollow = computed(() => {
   const wall = coats.value?.wall, of = batch.value
@@ -40,6 +45,7 @@ function setCount(n: number) {
     sum = coatWay(c.way).hollow ? 1 : shares.reduce((a, b) => a + b, 0)
   set({
     ...c,
+    cloth: c.cloth && { ...c.cloth, coat: Math.min(n, c.cloth.coat) },
     shares: shares.map(s => s / sum),
     areas: c.areas?.map(a => ({
       ...a,
@@ -177,6 +183,7 @@ function setThickness(i: number, k: number, thickness: number) {
       <button v-if="coats.way === 'shell' || coats.way === 'swilled'" class="add" @click="addArea">
         {{ coats.areas ? 'One more area' : 'Say how thick where' }}
       </button>
+      <PlanCloth v-if="coats.way !== 'base'" :coats="coats" :count="count" />
     </template>
     <p v-for="p in problems" :key="p.code" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
       {{ planning.say(p) }}

@@ -333,6 +333,7 @@ function takeRoom() {
         </div>
         <AdditionPicker
           :additions="plan.additions"
+          :school="plan.school"
           :gloss="planning.centre?.glossGone"
           @change="planning.change({ additions: $event })" />
         <p v-for="p in at('additions')" :key="p.code" class="problem">{{ planning.say(p) }}</p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cautionWords, lateWords, remedyWords } from '~core/plan/words'
+import { cautionWords, lateWords, packWords, remedyWords } from '~core/plan/words'
 import { endUse } from '~core/gypsum/end-use'
 import PlanGround from './PlanGround.vue'
 import PlanDrinks from './PlanDrinks.vue'
@@ -20,6 +20,8 @@ const lines = computed(() => {
     ...use.value.dryTo !== undefined && governing ? [dryLine(plan, batch.value, governing, planning.world.day)] : [],
   ]
 })
+/** What the bag itself says, for whoever wants to hold the two against each other. */
+const pack = computed(() => planning.world.bag?.printed ? packWords(planning.world.bag.printed) : '')
 </script>
 
 <template>
@@ -34,6 +36,7 @@ const lines = computed(() => {
       </template>
     </dl>
     <p v-else class="soft small">Choose what you fill and how; the moments follow from it.</p>
+    <p v-if="pack" class="small">{{ pack }}</p>
     <p v-if="planning.moments" class="small soft">
       Ranges hold eight pours of ten. From {{ planning.moments.glossGone.basis.note }}.
     </p>

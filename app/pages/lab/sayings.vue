@@ -17,7 +17,7 @@ import {
 import { readingName, verdictWords } from '~core/gypsum/saying-words'
 import { DOINGS, type DoingId } from '~core/gypsum/saying/doing'
 import { DOING_WORDS, UNREAD_SAYING_WORDS } from '~core/gypsum/words'
-import { judgeDoing } from '~core/lab/doing'
+import { judgeDoing, type InHand } from '~core/lab/doing'
 import { doingWords, TRUTH_WORDS } from '~core/lab/doing-words'
 import { SURE_WORDS } from '~core/setting/words'
 import { writingOf } from '~core/units/reading/read-quantity'
@@ -29,20 +29,23 @@ import { labFacts, type LabFact } from '~core/lab/facts'
 import { labInput, usualMix } from '~core/lab/mix'
 import { labRemarks } from '~core/lab/remarks'
 import { factName, labRefusalWords } from '~core/lab/words'
+import { workOutPlan } from '~core/plan/plan'
 import { centreMoments } from '~core/setting/moments'
 import LabHead from '~/features/lab/LabHead.vue'
 import RangeAxis from '~/ui/RangeAxis.vue'
 import { differs, showFact } from '~/features/lab/showing'
 import QuantityField from '~/ui/QuantityField.vue'
+import { usePlanning } from '~/features/plan/planning'
 import { useLibrary } from '~/sync/library'
 import { useSession } from '~/sync/session'
 
-const library = useLibrary(), session = useSession()
-if (!library.loaded) await library.load()
+const library = useLibrary(), session = useSession(), planning = usePlanning(), route = useRoute()
+await Promise.all([library.loaded ? undefined : library.load(), planning.loaded ? undefined : planning.load()])
 const units = computed(() => session.units)
 
 const FILLINGS = [{ id: 'loose', name: 'scooped loosely' }, { id: 'tapped', name: 'tapped down' }] as const
-const chosenPowder = ref('class:plaster-of-paris')
+const asked = route.query.plan
+const chosenPowder = ref(planning.saved.some(p => p.id === asked) ? `plan:${String(asked)}` : 'class:plaster-of-paris')
 const filling = ref<'loose' | 'tapped'>('loose')
 const mould = ref(1e-3)
 const chosen = ref<SayingId | DoingId>('two-to-one-volume')
@@ -51,11 +54,18 @@ const powders = computed(() => [
   ...(library.items.bag.length > 0
     ? [{ label: 'Your bags', items: library.items.bag.map(b => ({ value: `bag:${b.id}`, name: b.body.name })) }]
     : []),
+  ...(planning.saved.length > 0
+    ? [{ label: 'Your plans', items: planning.saved.map(p => ({ value: `plan:${p.id}`, name: p.plan.name || 'Without a name' })) }]
+    : []),
   { label: 'By class', items: OFFERED_CLASSES.map(p => ({ value: `class:${p.id}`, name: p.name })) },
 ])
-const bag = computed(() => library.items.bag.find(b => `bag:${b.id}` === chosenPowder.value))
+/** The plan in question, worked out; nothing while it cannot be. */
+const plan = computed(() => planning.saved.find(p => `plan:${p.id}` === chosenPowder.value)?.plan)
+const worked = computed(() => plan.value && workOutPlan(plan.value, library.worldOf(plan.value)))
+const bag = computed(() =>
+  library.items.bag.find(b => `bag:${b.id}` === chosenPowder.value || (plan.value?.bag !== undefined && b.id === plan.value.bag)))
 const scooped = computed(() =>
-  powderClass(bag.value?.body.classId ?? chosenPowder.value.replace(/^class:/, '') as PowderClassId),
+  powderClass(bag.value?.body.classId ?? plan.value?.classId ?? chosenPowder.value.replace(/^class:/, '') as PowderClassId),
 )
 /** The powder in question: what is scooped, or what the saying itself names. */
 const powder = computed(() => picked.value ? powderOfSaying(picked.value, scooped.value) : scooped.value)
@@ -73,7 +83,19 @@ const doing = computed<DoingId | undefined>(() => {
   if (understood.value) return understood.value.code === 'doing' ? understood.value.id : undefined
   return isDoing(chosen.value) ? chosen.value : undefined
 })
-const judged = computed(() => doing.value && judgeDoing(doing.value, usualMix(scooped.value.id)))
+const inHand = computed<InHand>(() => {
+  const { setting, batches } = worked.value ?? {}
+  return setting && batches
+    ? { input: setting.input, powder: Math.max(...batches.map(b => b.mix.powder)) }
+    : { input: labInput(usualMix(scooped.value.id)) }
+})
+const judgedFor = computed(() => {
+  const { setting } = worked.value ?? {}
+  if (setting && plan.value) return `For the plan “${plan.value.name || 'without a name'}” and its thickest cast, ${setting.mould.name}.`
+  const small = `For a small cast 25 mm thick of ${powderInSentence(scooped.value)}.`
+  return plan.value ? `The plan “${plan.value.name || 'without a name'}” cannot be worked out yet. ${small}` : small
+})
+const judged = computed(() => doing.value && judgeDoing(doing.value, inHand.value))
 /** The saying of the list that is meant: pressed, or typed. */
 const picked = computed<SayingId | undefined>(() => {
   switch (understood.value?.code) {
@@ -187,9 +209,12 @@ const yieldBars = computed(() =>
 )
 const consistency = (r: number) => formatConsistency(r)
 const times = (v: number) => roundTo(v, v < 1.995 ? 0.05 : 0.1)
+const heading = ref<HTMLElement>()
 function pick(id: SayingId | DoingId) {
   chosen.value = id
   typed.value = ''
+  // On a narrow screen the answer stands below the list.
+  void nextTick(() => heading.value?.scrollIntoView({ block: 'nearest' }))
 }
 </script>
 
@@ -211,7 +236,7 @@ function pick(id: SayingId | DoingId) {
           <p v-if="unread" id="not-read" class="problem" role="status">{{ unread }}</p>
         </div>
         <div class="field">
-          <span id="saying-powder" class="small strong">With this powder</span>
+          <span id="saying-powder" class="small strong">With this powder or plan</span>
           <Select
             v-model="chosenPowder"
             :options="powders"
@@ -249,7 +274,7 @@ function pick(id: SayingId | DoingId) {
         </ul>
       </section>
       <section class="answer" aria-labelledby="said">
-        <h2 id="said" class="said">“{{ said }}”</h2>
+        <h2 id="said" ref="heading" class="said">“{{ said }}”</h2>
         <p v-for="(v, i) in verdicts" :key="i" :class="['verdict', v.fit]" role="status">
           <span class="fit">{{ { right: 'Right', near: 'Nearly', wrong: 'Not here' }[v.fit] }}</span>
           <span
@@ -263,7 +288,7 @@ function pick(id: SayingId | DoingId) {
             <span class="fit">{{ TRUTH_WORDS[judged.truth] }}</span><span>{{ doingWords(judged, units) }}</span>
           </p>
           <p class="small soft">
-            For a small cast 25 mm thick of {{ powderInSentence(scooped) }}. {{ SURE_WORDS[judged.sure] }}
+            {{ judgedFor }} {{ SURE_WORDS[judged.sure] }}
           </p>
         </template>
         <div v-if="readings.length > 0" class="sheet">
@@ -372,6 +397,10 @@ function pick(id: SayingId | DoingId) {
   gap: 12px;
   align-content: start;
 }
+.answer {
+  position: sticky;
+  top: 12px;
+}
 .sayings {
   display: grid;
 }
@@ -468,6 +497,9 @@ tbody th {
 @media (max-width: 900px) {
   .two {
     grid-template-columns: minmax(0, 1fr);
+  }
+  .answer {
+    position: static;
   }
   .right-for li {
     grid-template-columns: minmax(0, 1fr);

@@ -146,6 +146,11 @@ async function toBench() {
         class="small paper"
       >Labels for the bags</a
       >
+      <NuxtLink
+        v-if="planning.isKept && !refused"
+        :to="{ path: '/lab/sayings', query: { plan: planning.id } }"
+        class="small paper"
+      >What is said of it</NuxtLink>
       <Button v-if="result.batches.length > 0" label="Save as a recipe" severity="secondary" @click="saveRecipe" />
       <Button
         v-if="session.mayWrite"

@@ -111,10 +111,9 @@ const farness = (readings: readonly Reading[], { powder }: About) =>
 function believable(readings: readonly Reading[], about: About): readonly Reading[] {
   const near = readings.filter(r => within(r, about, BASIS))
   const kept = near.length > 0 ? near : readings
-  return kept.filter((r, i) => !kept.slice(0, i).some((before) => {
-    const share = r.ratio.value / before.ratio.value
-    return share < SAME && share > 1 / SAME
-  }))
+  const same = (a: Reading, b: Reading) => Math.abs(Math.log(a.ratio.value / b.ratio.value)) < Math.log(SAME)
+  return kept.filter((r, i) => !kept.slice(0, i).some(before => same(before, r)))
+    .map(r => kept.some(other => other.code !== r.code && same(other, r)) ? { ...r, alike: true } : r)
 }
 
 function readTwo(pair: readonly [Amount, Amount], said: string, about: About): Understood {

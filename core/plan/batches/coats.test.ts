@@ -7,6 +7,7 @@ import { COAT_MOMENT_WORDS } from '../../bench/words'
 import { dryingRecord } from '../../pour/drying'
 import type { PourEvent } from '../../pour/events'
 import { milestonesOf } from '../../pour/milestones'
+import { clothNeeds } from './cloth'
 import { overlapOf } from './overlap'
 import { workOutPlan } from '../plan'
 import type { MouldFacts, Plan, PlanWorld } from '../types'
@@ -206,6 +207,36 @@ describe('what a cast in coats comes to', () => {
       / ((mix.dryMass + mix.freeWater) / mix.slurry * castVolume({ coats: shell }, mask)),
     ).toBeCloseTo(1, 2)
     expect(body.half).toBeCloseTo(0.007, 12)
+  })
+})
+
+describe('cloth dipped into a coat', () => {
+  const cloth = { kind: 'open-weave', coat: 2, width: 0.4, length: 0.5, layers: 2, strip: { width: 0.1, length: 0.4 } } as const
+  const backed = { way: 'backed', shares: [0.25, 0.75] } as const
+
+  it('is cut with laps, by strips that reach, and drinks by its area', () => {
+    // 0.4 m x 0.5 m twice and a quarter for laps are 0.5 m2 a cast: 12.5 strips of 0.04 m2.
+    const one = clothNeeds(cloth, 1), three = clothNeeds(cloth, 3)
+    expect([one.area, one.strips, one.drinks.value]).toEqual([expect.closeTo(0.5, 9), 13, expect.closeTo(0.45e-3, 9)])
+    expect(three).toMatchObject({ strips: 39, area: expect.closeTo(1.5, 9) as number })
+    expect(three.drinks.low).toBeLessThan(three.drinks.value)
+    expect(three.drinks.value).toBeLessThan(three.drinks.high)
+    expect(clothNeeds({ ...cloth, kind: 'long-fibre' }, 1).strips).toBeUndefined()
+  })
+
+  it('what it drinks is mixed with its coat, and with no other', () => {
+    const worked = (coats: Coats) => workOutPlan({ ...plan, coats }, world).batches
+    const bare = worked(backed), laid = worked({ ...backed, cloth })
+    const casts = bare[0]!.fills.reduce((n, f) => n + f.copies, 0), drinks = clothNeeds(cloth, casts).drinks.value
+    expect(laid[0]!.castVolume).toBeCloseTo(bare[0]!.castVolume, 12)
+    expect(laid[1]!.castVolume - bare[1]!.castVolume).toBeCloseTo(drinks, 12)
+  })
+
+  it('is refused at the face, in a coat that is not there, and over nothing', () => {
+    const codes = (change: object) => coatProblems({ ...backed, cloth: { ...cloth, ...change } }).map(p => p.code)
+    expect([codes({ coat: 1 }), codes({ coat: 3 }), codes({ width: 0 }), codes({})]).toEqual([
+      ['cloth-at-face'], ['cloth-at-face'], ['bare-cloth'], [],
+    ])
   })
 })
 

@@ -1,6 +1,7 @@
 import { shellShares } from '../../mould/gauge/shells'
 import type { CastSize } from '../../drying/expected'
 import type { CubicMetres, Metres } from '../../units/quantity'
+import { clothNeeds, type Cloth } from './cloth'
 import { swilled, wallOf, wallVolume, type Cavity } from './hollow'
 import { COAT_WAY_WORDS } from '../words'
 
@@ -26,6 +27,8 @@ export interface Coats {
   readonly shares: readonly number[]
   /** Wall of a hollow cast: its coats then lay that on evenly, whatever their shares. */
   readonly wall?: Metres
+  /** Cloth or long fibre that is dipped and laid into one of them. */
+  readonly cloth?: Cloth
   /** Thickness map of a shell: areas by coats. It then says how much each coat takes. */
   readonly areas?: readonly Area[]
 }
@@ -59,8 +62,12 @@ export const coatWay = (id: CoatWay) => COAT_WAYS.find(w => w.id === id)!
 
 export const MOST_COATS = 8
 
-/** Volume of each coat for one cast of this mould; of a hollow one, what stays of it. */
+/** Volume of each coat for one cast of this mould; of a hollow one, what stays of it. What cloth drinks stays too. */
 export function coatVolumes(coats: Coats, mould: Cavity): readonly CubicMetres[] {
+  const { cloth } = coats, drunk = cloth ? clothNeeds(cloth, 1).drinks.value : 0
+  return mixVolumes(coats, mould).map((v, k) => v + (k + 1 === cloth?.coat ? drunk : 0))
+}
+function mixVolumes(coats: Coats, mould: Cavity): readonly CubicMetres[] {
   const whole = mould.volume.value
   if (coats.areas?.length)
     return coats.areas[0]!.thickness.map((_, k) =>
@@ -121,7 +128,7 @@ const RUNS_OFF: Metres = 0.008
 const LEAST_SHARE = 0.005
 
 export type CoatProblem
-  = | { readonly code: 'one-coat' | 'area-without-coat' | 'over-hollow' | 'empty-coat' }
+  = | { readonly code: 'one-coat' | 'area-without-coat' | 'over-hollow' | 'empty-coat' | 'cloth-at-face' | 'bare-cloth' }
     | { readonly code: 'bare-area', readonly area: string }
     | {
       readonly code: 'uneven'
@@ -154,10 +161,15 @@ function areaProblems(areas: readonly Area[]): readonly Found[] {
   return found
 }
 
+function clothProblems({ coat, width, length, layers }: Cloth, count: number): readonly Found[] {
+  if (coat < 2 || coat > count) return [{ severity: 'refuse', code: 'cloth-at-face' }]
+  return width * length * layers > 0 ? [] : [{ severity: 'refuse', code: 'bare-cloth' }]
+}
+
 /** What is wrong with coats. */
-export function coatProblems({ way, shares, areas, wall }: Coats): readonly Found[] {
-  const found: Found[] = []
+export function coatProblems({ way, shares, areas, wall, cloth }: Coats): readonly Found[] {
   const count = areas?.length ? areas[0]!.thickness.length : shares.length
+  const found: Found[] = cloth ? [...clothProblems(cloth, count)] : []
   if (count < 2) found.push({ severity: 'refuse', code: 'one-coat' })
   if (areas?.length) return [...found, ...areaProblems(areas)]
   if (coatWay(way).hollow && wall !== undefined) {

@@ -1,5 +1,6 @@
 import type { Mix } from '../../gypsum/mix'
 import { siftsPowder, soaksPowder } from '../../gypsum/schools'
+import { foldsIn } from '../../gypsum/ways-in'
 import { Z80, type CubicMetres, type Estimate, type Kilograms, type Seconds } from '../../units/quantity'
 import type { Plan, StepTimes } from '../types'
 
@@ -19,6 +20,8 @@ const POUR = { perLitre: 1 / 3, power: 0.6, mould: 10 } as const
 const DUMPED: Seconds = 12
 /** Most of the water poured onto its powder. */
 const WATERED: Seconds = 20
+/** Folding a colour in: a few slow turns. */
+const FOLDED_IN: Seconds = 20
 /** Eight of ten lie within these factors. */
 const SIFT_RANGE = 1.6, POUR_RANGE = 2, WAIT_RANGE = 1.3
 
@@ -90,6 +93,9 @@ export function stirStart(plan: Plan, powder: Kilograms, pace: Pace = {}): Secon
 export const dumpedSooner = (powder: Kilograms): Seconds =>
   siftingTime({ school: 'weighed' }, powder) - siftingTime({ school: 'dumped' }, powder)
 
+/** Stirring, with what is folded in at its end. */
+export const stirringTime = ({ stir, additions, school }: Pick<Plan, 'stir' | 'additions' | 'school'>): Seconds =>
+  60 * stir.minutes + (foldsIn(additions, school) ? FOLDED_IN : 0)
 /** Soaking, of schools that do. */
 const soakingTime = ({ school, soakMinutes }: Plan): Seconds => soaksPowder(school) ? soakMinutes * 60 : 0
 /** Tipping in at once is nobody's pace. */
@@ -116,7 +122,7 @@ export function stepTimes(
   const sifting = paced(usual, siftingPace(plan, pace), late)
   const sifted = sum(undefined, sifting.takes, Math.min(SIFT_RANGE, sifting.within), sifting.within, known(pace.sift))
   const soaked = sum(sifted, soakingTime(plan), WAIT_RANGE)
-  const stirring = paced(plan.stir.minutes * 60, pace.stir, WAIT_RANGE)
+  const stirring = paced(stirringTime(plan), pace.stir, WAIT_RANGE)
   const stirred = sum(soaked, stirring.takes, stirring.within, stirring.within, known(pace.stir))
   const pour = paced(pouringTime(mix.slurry, moulds), pace.pour, POUR_RANGE)
   const poured = sum(stirred, pour.takes, pour.within, pour.within, known(pace.pour))
