@@ -1,5 +1,5 @@
 // @ts-check
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -26,12 +26,25 @@ function timed(title, work) {
 }
 
 /**
- * A check without a report of its own counts as one test. @param {string} title @param {string} command @param
- * {string[]} args
+ * A check without a report of its own counts as one test. What it says is shown when it is over, since two run at once.
+ * @param {string} title @param {string} command @param {string[]} args
  */
-function check(title, command, args) {
-  const { status } = timed(title, () => spawnSync(bin(command), args, { cwd: ROOT, stdio: 'inherit' }))
+async function check(title, command, args) {
+  const start = performance.now(), child = spawn(bin(command), args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] })
+  let said = ''
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => { said += text })
+  const status = await new Promise(over => child.on('close', over).on('error', over))
+  took.push([title, (performance.now() - start) / 60_000])
+  say(`\n── ${title}\n${said.trim()}`)
   tally[status === 0 ? 'passed' : 'failed']++
+}
+
+/** One after the other. */
+async function checkTypes() {
+  await check('types: screens', 'vue-tsc', ['--noEmit', '-p', 'tsconfig.json'])
+  await check('types: server', 'tsc', ['--noEmit', '-p', 'tsconfig.server.json'])
+  await check('types: core, without DOM or Node', 'tsc', ['--noEmit', '-p', 'core/tsconfig.json'])
+  await check('types: tests and tools', 'tsc', ['--noEmit', '-p', 'tsconfig.tools.json'])
 }
 
 /** @param {string} file @returns {any} */
@@ -72,11 +85,8 @@ async function main() {
   debianPackages({ chromium: true })
   npmPackages()
   run('npx', ['nuxt', 'prepare'])
-  check('lint', 'eslint', ['.'])
-  check('types: screens', 'vue-tsc', ['--noEmit', '-p', 'tsconfig.json'])
-  check('types: server', 'tsc', ['--noEmit', '-p', 'tsconfig.server.json'])
-  check('types: core, without DOM or Node', 'tsc', ['--noEmit', '-p', 'core/tsconfig.json'])
-  check('types: tests and tools', 'tsc', ['--noEmit', '-p', 'tsconfig.tools.json'])
+  // Each of the two takes one core; the build after them takes both, and writes what they read.
+  await Promise.all([check('lint', 'eslint', ['.']), checkTypes()])
   timed('build', buildIfChanged)
   const cluster = await startCluster(join(mkdtempSync(join(tmpdir(), 'ripples-')), 'pg'), { throwaway: true })
   try {

@@ -70,6 +70,8 @@ export function verdictWords(verdict: SayingVerdict, prefs: UnitPreferences = ME
 
 const REGION_MEASURE = { us: 'with a US measure', imperial: 'with an imperial measure', metric: 'with a metric cup' } as const
 /** How one reading of several is called: `by volume`, `with a US measure`. */
+const FEEL_WORDS = 'That is mixing by feel. Choose it as your way of measuring, or type a ratio to aim at.'
+
 export const readingName = ({ code, region, alike }: Reading) => {
   if (alike) return 'by volume or by weight alike'
   return region ? REGION_MEASURE[region] : READING_WORDS[code]
@@ -86,6 +88,7 @@ export function saidRatioWords(found: Understood, powder: PowderClass, islands: 
         ? `${capital(found.readings.map(r => `${formatConsistency(r.ratio.value)} ${readingName(r)}`).join(', or '))}?`
         : ''
     case 'school':
+      if (found.school === 'powder-first') return FEEL_WORDS
       return `Sifting to islands gives about ${formatConsistency(islands)} with ${powderInSentence(powder)}. `
         + 'Choose it as your way of measuring, or type a ratio.'
     case 'doing': return 'That says how to do it, not how much of what. The Lab judges it.'

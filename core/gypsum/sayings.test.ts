@@ -104,6 +104,14 @@ describe('reading what is typed', () => {
     ['2 lb 12 oz to a US quart', 'with a US measure 76'],
     ['3#/US qt', 'with a US measure 69'],
     ['1½ cups to 1', 'by volume 96'],
+    ['2:1 plaster to water', 'by volume 72, by weight 50'],
+    ['1:2 water to plaster', 'by volume 72, by weight 50'],
+    ['3 to 1 ratio of plaster to water by volume', 'by volume 48'],
+    ['70:100 water to plaster', 'by weight 70'],
+    ['2 to 1 plaster', 'by volume 72, by weight 50'],
+    ['1 kg to 700 ml plaster to water', 'by weight 70'],
+    ['quart to 2 3/4 pounds', 'with a US measure 76, with an imperial measure 91'],
+    ['half as much water', 'by volume 72, by weight 50'],
     ['half its weight in water', 'by weight 50'],
     ['2-1 by weight', 'by weight 50'],
     ['700 g water to 1 kg plaster', 'by weight 70'],
@@ -134,6 +142,12 @@ describe('reading what is typed', () => {
       expect(code, text).toBe(about === 'yield' ? 'saying' : 'read')
     }
     expect(read('Sift until islands stay')).toMatch(/^Sifting to islands gives about 72 with plaster of Paris/)
+    for (const felt of ['by feel', 'until it runs', 'like double cream', 'till it pours'])
+      expect(readSaying(felt, { powder: plaster })).toEqual({ code: 'school', school: 'powder-first' })
+    expect(read('until it runs')).toMatch(/^That is mixing by feel/)
+    // Two thirds of the mould, and no ratio; other parts of it say nothing.
+    expect(readSaying('2/3 water', { powder: plaster })).toEqual({ code: 'saying', id: 'two-thirds-water' })
+    expect(readSaying('3/4 water', { powder: plaster }).code).toBe('not-two-amounts')
     expect(read('It doubles')).toMatch(/how much mix comes of the water/)
   })
   it('says what it understood, and what it would be in fluid ounces', () => {

@@ -67,6 +67,7 @@ export type ReadingCode
     | 'by-weight'
     | 'by-volume'
     | 'to-islands'
+    | 'by-feel'
     | 'recommended'
 
 /** One reading of a saying; most have one, some have two, because nobody says of what. */

@@ -400,6 +400,7 @@ export const READING_WORDS: Readonly<Record<ReadingCode, string>> = {
   'by-weight': 'by weight',
   'by-volume': 'by volume',
   'to-islands': 'sifted to islands',
+  'by-feel': 'by feel, until it runs',
   'recommended': 'at its recommended ratio',
 }
 /** Why what was typed could not be read as a saying, and what to type instead. */

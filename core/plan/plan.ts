@@ -181,7 +181,8 @@ function checkThinEnd(plan: Plan, input: MomentsInput, centre: Centre, { add }: 
   const thin = centreMoments({ ...input, ratio: { ...input.ratio, value: input.ratio.high } })
   add('school', 'warn', {
     code: 'may-end-thin', ratio: input.ratio.high,
-    strength: thin.dryStrength / centre.dryStrength - 1, glossGone: thin.glossGone - centre.glossGone,
+    weaker: Math.max(0, 1 - thin.dryStrength / centre.dryStrength),
+    glossGone: Math.max(0, thin.glossGone - centre.glossGone),
   })
 }
 

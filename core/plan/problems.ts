@@ -78,10 +78,10 @@ export type PlanProblem
     readonly sets: number
   }
   | {
-    /** By feel: the thin end of the range, what it costs in strength (a share), and how much later it then sets. */
+    /** By feel: the thin end of the range, by what share it is weaker then, and how much later it sets. */
     readonly code: 'may-end-thin'
     readonly ratio: WaterRatio
-    readonly strength: number
+    readonly weaker: number
     readonly glossGone: Seconds
   }
   | { readonly code: 'pack-knows' }

@@ -269,8 +269,8 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
       time.length > 0 ? `, with ${time.join('')}` : ''}.`
   },
   'pack-knows': 'Only its pack knows this powder. Put what is printed on it at its bag in Powders, and try a cup first.',
-  'may-end-thin': ({ ratio, strength, glossGone }) =>
-    `By feel it may end at ${formatConsistency(ratio)}: ${formatPercent(-strength)} weaker when dry, `
+  'may-end-thin': ({ ratio, weaker, glossGone }) =>
+    `By feel it may end at ${formatConsistency(ratio)}: ${formatPercent(weaker)} weaker when dry, `
     + `${formatDuration(glossGone)} later to set. What is left in the jug tells.`,
   'coarse-scoop': p => `This scoop is large for so little: ${formatPercent(p.over)} would be over. A smaller one fits better.`,
   'not-mixed': ({ what, mass }, prefs) => what === 'powder'

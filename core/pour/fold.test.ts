@@ -397,7 +397,7 @@ describe('water by feel onto powder that stands in the bucket', () => {
     const { problems } = workOutPlan(felt.plan, felt.world), thin = problems.find(p => p.code === 'may-end-thin')
     expect(thin?.code === 'may-end-thin' && thin.ratio)
       .toBeCloseTo(ratioOf('powder-first', powderClass('casting-plaster'), 0.6, 18).high, 9)
-    expect(thin?.code === 'may-end-thin' && thin.strength).toBeLessThan(-0.1)
+    expect(thin?.code === 'may-end-thin' && thin.weaker).toBeGreaterThan(0.1)
     expect(thin?.code === 'may-end-thin' && thin.glossGone).toBeGreaterThan(0)
   })
 })

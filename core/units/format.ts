@@ -110,12 +110,21 @@ export function formatTemperature(c: Celsius, prefs: UnitPreferences): string {
   return prefs.temperature === 'C' ? `${roundTo(c, 1)} °C` : `${roundTo(UNITS.F.fromSi(c), 1)} °F`
 }
 
+/** A length as a field keeps it: what was typed of a thin wall or an eighth of an inch is not rounded away. */
+function typedLength(m: Metres, prefs: UnitPreferences): string {
+  const metric = prefs.length === 'mm', size = metric ? m * 1000 : UNITS.inch.fromSi(m), small = Math.abs(size)
+  const steps = metric ? [[1, 0.01], [100, 0.1]] as const : [[1, 0.001], [10, 0.01], [100, 0.1]] as const
+  const step = steps.find(([below]) => small < below)?.[1] ?? 1
+  const plain = roundTo(size, step)
+  return `${plain.includes('.') ? plain.replace(/\.?0+$/, '') : plain} ${metric ? 'mm' : 'in'}`
+}
+
 /** Any quantity as a workshop shows it. @param value SI, temperatures in °C */
 export function formatQuantity(kind: UnitKind, value: number, prefs: UnitPreferences): string {
   switch (kind) {
     case 'mass': return formatMass(value, prefs)
     case 'volume': return formatVolume(value, prefs)
-    case 'length': return formatLength(value, prefs)
+    case 'length': return typedLength(value, prefs)
     case 'temperature': return formatTemperature(value, prefs)
     case 'time': return formatDuration(value)
   }

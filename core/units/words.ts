@@ -23,9 +23,9 @@ const UNIT_WORD: Readonly<Record<string, readonly [string, string]>> = {
   floz: ['fl oz', 'fl oz'], cup: ['cup', 'cups'], gill: ['gill', 'gills'], pint: ['pint', 'pints'],
   qt: ['quart', 'quarts'], gal: ['gallon', 'gallons'], tbsp: ['tablespoon', 'tablespoons'],
   tsp: ['teaspoon', 'teaspoons'], in3: ['in³', 'in³'], ft3: ['ft³', 'ft³'], inch: ['in', 'in'], foot: ['ft', 'ft'],
-  st: ['stone', 'stone'], C: ['°C', '°C'], F: ['°F', '°F'], day: ['day', 'days'], week: ['week', 'weeks'],
+  st: ['stone', 'stone'], t: ['tonne', 'tonnes'], m3: ['m³', 'm³'], C: ['°C', '°C'], F: ['°F', '°F'], day: ['day', 'days'], week: ['week', 'weeks'],
 }
-const METRIC_UNITS: ReadonlySet<string> = new Set(['mg', 'g', 'kg', 'ml', 'cl', 'dl', 'l', 'mm', 'cm', 'm', 'C'])
+const METRIC_UNITS: ReadonlySet<string> = new Set(['mg', 'g', 'kg', 't', 'ml', 'cl', 'dl', 'l', 'm3', 'mm', 'cm', 'm', 'C'])
 const GLYPHS = [[1 / 2, '½'], [1 / 4, '¼'], [3 / 4, '¾'], [1 / 3, '⅓'], [2 / 3, '⅔'], [1 / 8, '⅛'], [3 / 8, '⅜'],
   [5 / 8, '⅝'], [7 / 8, '⅞']] as const
 

@@ -37,6 +37,31 @@ const near = (value: number, wanted: number) =>
   expect(Math.abs(value - wanted), `${value} for ${wanted}`).toBeLessThanOrEqual(1e-9 * Math.max(1e-9, Math.abs(wanted)) + 1e-15)
 
 describe('what is typed into a field', () => {
+  const INCH = 0.0254, POUND = 0.45359237
+  it.each<[string, UnitKind, number]>([
+    ['12 hundred grams', 'mass', 1.2], ['two hundred and fifty g', 'mass', 0.25], ['a hundred grams', 'mass', 0.1],
+    ['a thousand g', 'mass', 1], ['two thousand five hundred g', 'mass', 2.5], ['half a tonne', 'mass', 500],
+    ['pound and a half', 'mass', 1.5 * POUND], ['half pound', 'mass', POUND / 2], ['a half pound', 'mass', POUND / 2],
+    ['500 gms', 'mass', 0.5], ['2 m3', 'volume', 2], ['0.5 m³', 'volume', 0.5], ['half litre', 'volume', 5e-4],
+    ['half hour', 'time', 1800], ['hour and a half', 'time', 5400], ['quarter hour', 'time', 900],
+    ['10 thou', 'length', INCH / 100], ['foot', 'length', 12 * INCH], ['3/8', 'length', 3 * INCH / 8],
+    ['1 1/2', 'length', 1.5 * INCH], ['quarter inch', 'length', INCH / 4],
+  ])('“%s” is a %s', (text, kind, value) => {
+    const found = readQuantity(text, ANY[kind], writingOf(METRIC))
+    expect(found.code).toBe('read')
+    if (found.code === 'read') near(found.reading.value, value)
+  })
+
+  it('what is left when its number is deleted is no amount', () => {
+    for (const [text, kind] of [['kg', 'mass'], ['g', 'mass'], ['mm', 'length'], ['hours', 'time'], ['pounds', 'mass']] as const)
+      expect(readQuantity(text, ANY[kind], writingOf(METRIC)).code, text).toBe('no-number')
+  })
+
+  it('a thin wall and an eighth of an inch are not rounded away in their field', () => {
+    expect([0.0025, 0.0004, 0.0381, 0.25].map(m => formatQuantity('length', m, METRIC))).toEqual(['2.5 mm', '0.4 mm', '38.1 mm', '250 mm'])
+    expect([3 / 8, 4.125].map(x => formatQuantity('length', x * INCH, US_CUSTOMARY))).toEqual(['0.375 in', '4.13 in'])
+  })
+
   it.each(CASES as readonly Case[])('$text | $field, $units: $expect', (one) => {
     const found = read(one)
     if (one.expect === 'value') {
@@ -81,7 +106,7 @@ describe('what is written', () => {
     decimal: fc.constantFrom('.', ','),
   })
   const SPANS: Readonly<Record<UnitKind, readonly [number, number]>> = {
-    mass: [1e-3, 150], volume: [1e-5, 0.15], length: [2e-3, 20], temperature: [-30, 120], time: [1, 40 * 86_400],
+    mass: [1e-3, 150], volume: [1e-5, 0.15], length: [3e-4, 20], temperature: [-30, 120], time: [1, 40 * 86_400],
   }
   const kinds = fc.constantFrom(...Object.keys(SPANS) as UnitKind[])
   const drawn = fc.tuple(kinds, fc.double({ min: 0, max: 1, noNaN: true }))

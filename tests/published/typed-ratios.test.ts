@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { POWDER_CLASSES, powderClass, type PowderClassId } from '../../core/gypsum/powders'
+import { POWDER_CLASSES, powderClass, type PowderClass, type PowderClassId } from '../../core/gypsum/powders'
 import { readSaying } from '../../core/gypsum/saying/read-saying'
 import { writingOf } from '../../core/units/reading/read-quantity'
 import { METRIC, US_CUSTOMARY } from '../../core/units/units'
@@ -62,6 +62,18 @@ describe('drawn sayings', () => {
       // Less than nothing is no amount of anything.
       expect(text).not.toMatch(/(^|[:/]|to)\s*[-–]\s*\d/)
     }), { numRuns: of, seed })
+  })
+  it('two amounts mean the same whether each has its word or both are named behind them', () => {
+    const amount = fc.integer({ min: 1, max: 9 }), powder = fc.constantFrom(...POWDER_CLASSES)
+    const values = (text: string, of: PowderClass) => {
+      const found = readSaying(text, { powder: of })
+      return found.code === 'read' ? found.readings.map(r => r.ratio.value) : found.code
+    }
+    fc.assert(fc.property(amount, amount, powder, (dry, wet, of) => {
+      const plain = values(`${dry} plaster to ${wet} water`, of)
+      for (const text of [`${dry}:${wet} plaster to water`, `${wet}:${dry} water to plaster`, `plaster to water ${dry}:${wet}`])
+        expect(values(text, of), text).toEqual(plain)
+    }), { numRuns: Math.ceil(of / 20), seed })
   })
   it('whatever is written as a ratio reads back as it was written', () => {
     fc.assert(fc.property(fc.integer({ min: 15, max: 200 }), fc.constantFrom(...POWDER_CLASSES), (n, powder) => {

@@ -113,9 +113,11 @@ const unread = computed(() => {
 const readings = computed<readonly Reading[]>(() => {
   if (picked.value) return readingsOf(picked.value, scooped.value, filling.value, bulk.value)
   if (understood.value?.code === 'read') return understood.value.readings
-  return understood.value?.code === 'school'
-    ? [{ code: 'to-islands', ratio: ratioOf('saturation', scooped.value, 0, 20) }]
-    : []
+  if (understood.value?.code !== 'school') return []
+  const { school } = understood.value, aimed = scooped.value.ratio.recommended
+  return [{
+    code: school === 'powder-first' ? 'by-feel' : 'to-islands', ratio: ratioOf(school, scooped.value, aimed, 20),
+  }]
 })
 const isYield = computed(() => SAYINGS.find(s => s.id === picked.value)?.about === 'yield')
 const verdicts = computed(() =>

@@ -29,17 +29,21 @@ const SCOOPS = /^(scoops?|scoopfuls?|measures?|handfuls?|buckets?|volumes?)\b/
 /** A fraction of a whole, and not two amounts with a stroke between them. */
 const FRACTION = /^(?:(\d+)[ -])?(\d+)\/(\d+)$/
 
-/** What stands first in some text that says of what an amount is. */
-function stuffIn(text: string): Stuff | undefined {
+/** All that some text says of what amounts are, in its order. */
+function stuffsIn(text: string): readonly Stuff[] {
   const at = STUFF.map(([stuff, name]) => ({ stuff, index: text.search(name) })).filter(f => f.index >= 0)
-  return at.sort((a, b) => a.index - b.index)[0]?.stuff
+  return at.sort((a, b) => a.index - b.index).map(f => f.stuff)
 }
+/** What stands first in some text that says of what an amount is. */
+const stuffIn = (text: string): Stuff | undefined => stuffsIn(text)[0]
 
 /** `twice as much plaster as water`, `equal parts`: as two numbers. */
 function comparison(text: string): string {
   return text
     .replace(/\btwice (?:as|the)\b/g, '2 times as')
     .replace(/\b(?:half|1\/2) as (?:much|many) (\w+) as (\w+)/g, '1 $1 2 $2')
+    .replace(/\b(?:half|1\/2) as (?:much|many) water$/g, '1 water 2 powder')
+    .replace(/^(?:2 times as|double the) (powder|plaster|stone)$/g, '2 $1 1 water')
     .replace(/\bhalf (?:its|the) weight (?:in|of) water\b/g, '1 water 2 powder by weight')
     .replace(/(\d+(?:[.,]\d+)?|\d+ \d+\/\d+) times as (?:much|many)? ?(\w+) (?:as|of) (\w+)/g, '$1 $2 1 $3')
     .replace(/\b(?:equal|same) weights?(?: of)?\b/g, '1 to 1 by weight')
@@ -48,7 +52,10 @@ function comparison(text: string): string {
 
 /** One way of writing for all that stands between two amounts: `10#/gal` is `10 lb to 1 gal`. */
 export function plainSaying(text: string): string {
-  return comparison(normalise(text))
+  const said = comparison(normalise(text))
+  // “Quart to 2¾ pounds”: one of it.
+  const counted = unitAt(said, ['mass', 'volume']) || SCOOPS.test(said) ? `1 ${said}` : said
+  return counted
     .replace(/(\d)\s*#/g, '$1 lb')
     .replace(/\s*(?:\/|\bper\b|\bto the\b)\s*(?=[a-z])/g, (between, at: number, whole: string) =>
       unitAt(whole.slice(at + between.length), ['mass', 'volume']) ? ' to 1 ' : between)
@@ -102,6 +109,16 @@ function compounded(all: readonly Found[], said: string): readonly Found[] {
 }
 
 /**
+ * Two amounts with nothing but words behind them: `2:1 plaster to water` names both in their order; `2 to 1 plaster`
+ * says of plain numbers no more than that they are about plaster.
+ */
+function namedAfter(all: readonly Found[], tail: string): readonly (Stuff | undefined)[] | undefined {
+  const named = stuffsIn(tail)
+  if (named.length > 1) return named
+  return all.every(f => f.units.length === 0 && !f.scoops) ? [] : undefined
+}
+
+/**
  * What a saying names. Where its first amount comes after its own word (`water 700 plaster 1000`), so do all; else the
  * word follows (`700 g water to 1 kg plaster`).
  */
@@ -112,8 +129,10 @@ export function amountsOf(said: string, decimal: Decimal = '.'): Said {
   const between = all.map((f, i) => said.slice(f.to, all[i + 1]?.from ?? said.length))
   const ahead = [said.slice(0, all[0]?.from ?? 0), ...between.slice(0, -1)]
   const wordsAhead = stuffIn(ahead[0]!) !== undefined && stuffIn(between.at(-1) ?? '') === undefined
+  const bareBefore = all.length === 2 && ![ahead[0]!, between[0]!].some(text => stuffIn(text))
+  const after = bareBefore ? namedAfter(all, between[1]!) : undefined
   const amounts = all.map(({ from: _, to: __, ...amount }, i): Amount => {
-    const of = stuffIn((wordsAhead ? ahead : between)[i]!)
+    const of = after ? after[i] : stuffIn((wordsAhead ? ahead : between)[i]!)
     return of ? { ...amount, of } : amount
   })
   // 2-3 to 1 is a range; 2-1 is two to one.

@@ -163,6 +163,9 @@ const BESIDE = /\b(water|plaster|powder|gypsum|ratio|consistency|of|to|the|a|at|
 function readOne({ count, units, scoops }: Amount, said: string, about: About): Understood {
   if (count <= 0) return { code: 'nothing' }
   if (units.length > 0 || scoops) return { code: 'water-missing' }
+  // “2/3 water” is of the mould.
+  if (/\d\/\d+ (?:of )?water\b/.test(said))
+    return Math.abs(count - 2 / 3) < 0.01 ? { code: 'saying', id: 'two-thirds-water' } : { code: 'not-two-amounts' }
   if (said.replace(BESIDE, '').replace(/[\d.,]/g, '').trim() !== '') return { code: 'not-two-amounts' }
   if (/\b(p|powder|plaster) ?(\/|:|to) ?(w|water)\b/.test(said)) return sane(one(1 / count))
   if (/%|percent|consistency/.test(said)) return sane(one(count / 100))
@@ -179,6 +182,8 @@ const OWN = new Map(SAYINGS.filter(s => s.about === 'yield').flatMap(({ id, word
   [words, short].map(said => [plainSaying(said), id] as const)))
 /** Where to stop sifting, in words. */
 const ISLANDS = /\bislands?\b|\bdry (?:patch|lake)|\bstops? sinking\b|\btakes? no more\b/
+/** Water let in until it runs, in words. */
+const FEEL = /\bby (?:feel|eye)$|\b(?:until|till) it (?:runs|pours|flows)\b|\blike (?:[a-z]+ )?(?:cream|honey|yogh?urt|batter|milkshake|paint)\b/
 /** Plaster, silica and water in equal parts: powder is both together. */
 function readThree(amounts: readonly Amount[], said: string, about: About): Understood {
   if (amounts.length > 3 || !amounts.every(a => a.count === 1 && isBare(a))) return { code: 'too-many' }
@@ -202,6 +207,7 @@ export function readSaying(text: string, told: SayingFor): Understood {
   const own = OWN.get(said)
   if (own) return { code: 'saying', id: own }
   if (ISLANDS.test(said)) return { code: 'school', school: 'saturation' }
+  if (FEEL.test(said) && !/\d/.test(said)) return { code: 'school', school: 'powder-first' }
   const { amounts, range, unread } = amountsOf(said, about.writing.decimal)
   if (range) return { code: 'range' }
   const doing = amounts.length === 0 ? doingSaid(said) : undefined

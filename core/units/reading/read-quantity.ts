@@ -49,6 +49,8 @@ interface Found {
   readonly units: readonly ReadUnit[]
   /** A temperature of which nobody said on what scale. */
   readonly scaleless?: boolean
+  /** A fraction without a unit where lengths are metric: nobody divides a millimetre by eight. */
+  readonly inchwise?: boolean
 }
 class Unreadable extends Error {
   constructor(readonly why: Exclude<Read, { code: 'read' | 'ask' }>) { super(why.code) }
@@ -57,7 +59,7 @@ const refuse = (code: OtherUnread, more: { readonly unit?: string, readonly meas
   throw new Unreadable({ code, ...more })
 }
 
-const UNIT_TEXT = /^(?:(?:cm|dm|in|ft)3(?!\d)|(?:sq|cu)?[^\d,+\-:;()[\]/]+)/
+const UNIT_TEXT = /^(?:(?:cm|dm|in|ft|m)3(?!\d)|(?:sq|cu)?[^\d,+\-:;()[\]/]+)/
 const JOINER = /^(?:,|\+|-|&|;)\s*/
 /** What a bare last number is after a unit, and how many of it there are in one. */
 const NEXT_DOWN: Readonly<Record<string, readonly [string, number]>> = {
@@ -119,7 +121,10 @@ function partsOf(text: string, field: Field, writing: Writing): readonly Found[]
     else if (name !== '') found.push({ number, units: unitsOf(name, field) })
     else if (rest !== '') refuse(/^\d/.test(rest) ? 'two-numbers' : 'no-number')
     else if (!before)
-      found.push({ number, units: bareUnits(field, writing), scaleless: field.kind === 'temperature' })
+      found.push({
+        number, units: bareUnits(field, writing), scaleless: field.kind === 'temperature',
+        inchwise: field.kind === 'length' && writing.prefs.length === 'mm' && written.includes('/'),
+      })
     else {
       const [next, many] = NEXT_DOWN[before.id] ?? refuse('number-without-unit')
       if (number.value >= many) refuse('number-without-unit')
@@ -129,7 +134,7 @@ function partsOf(text: string, field: Field, writing: Writing): readonly Found[]
   return found
 }
 
-const METRIC_IDS: ReadonlySet<string> = new Set(['mg', 'g', 'kg', 'ml', 'cl', 'dl', 'l', 'mm', 'cm', 'm'])
+const METRIC_IDS: ReadonlySet<string> = new Set(['mg', 'g', 'kg', 't', 'ml', 'cl', 'dl', 'l', 'm3', 'mm', 'cm', 'm'])
 /** What adds up goes down from unit to unit of one kind; anything else is a range, or says one thing twice. */
 function checkParts(found: readonly Found[]): void {
   found.slice(1).forEach(({ units: [unit] }, i) => {
@@ -171,6 +176,10 @@ function meanings(found: readonly Found[], sign: number, writing: Writing): {
     others.push(...sizes[0]!.map(unit => readingOf([{ amount: only!.number.other!, unit }], sign)))
   if (found.length === 1 && only!.scaleless)
     others.push(readingOf([{ amount: only!.number.value, unit: scaleOf(sizes[0]![0]!.id === 'C' ? 'F' : 'C') }], sign))
+  if (only!.inchwise && found.length === 1) {
+    const inches = readingOf([{ amount: only!.number.value, unit: unitsNamed('inch')[0]! }], sign)
+    return { readings: [inches], others: readings }
+  }
   return { readings, others }
 }
 

@@ -25,8 +25,9 @@ const FAHRENHEIT: ReadUnit = { id: 'F', kind: 'temperature', toSi: x => (x - 32)
 /** Names, and what each may mean, without their regions' words before them. */
 const NAMES: readonly (readonly [readonly string[], readonly ReadUnit[]])[] = [
   [['mg', 'milligram', 'milligrams'], [scaled('mg', 'mass', 1e-6)]],
-  [['g', 'gr', 'gm', 'gram', 'grams', 'gramme', 'grammes'], [scaled('g', 'mass', 1e-3)]],
+  [['g', 'gr', 'gm', 'gms', 'gram', 'grams', 'gramme', 'grammes'], [scaled('g', 'mass', 1e-3)]],
   [['kg', 'kgs', 'kilo', 'kilos', 'kilogram', 'kilograms'], [scaled('kg', 'mass', 1)]],
+  [['tonne', 'tonnes'], [scaled('t', 'mass', 1000)]],
   [['oz', 'ozs', 'ounce', 'ounces'], [scaled('oz', 'mass', POUND / 16), ...both('floz', 128, 160)]],
   [['lb', 'lbs', 'pound', 'pounds', '#'], [scaled('lb', 'mass', POUND)]],
   [['st', 'stone', 'stones'], [scaled('st', 'mass', 14 * POUND)]],
@@ -51,6 +52,8 @@ const NAMES: readonly (readonly [readonly string[], readonly ReadUnit[]])[] = [
   ]],
   [['in3', 'cu in', 'cubic inch', 'cubic inches', 'cu. in'], [scaled('in3', 'volume', INCH ** 3)]],
   [['ft3', 'cu ft', 'cubic foot', 'cubic feet'], [scaled('ft3', 'volume', (12 * INCH) ** 3)]],
+  [['m3', 'cubic metre', 'cubic metres', 'cubic meter', 'cubic meters'], [scaled('m3', 'volume', 1)]],
+  [['thou'], [scaled('thou', 'length', INCH / 1000)]],
   [['mm', 'millimetre', 'millimetres', 'millimeter', 'millimeters'], [scaled('mm', 'length', 1e-3)]],
   [['cm', 'centimetre', 'centimetres', 'centimeter', 'centimeters'], [scaled('cm', 'length', 1e-2)]],
   [['m', 'metre', 'metres', 'meter', 'meters'], [scaled('m', 'length', 1), scaled('min', 'time', 60)]],
