@@ -144,18 +144,25 @@ export async function expectAccessible(page: Page): Promise<void> {
   await expect.poll(() => page.evaluate(() => document.getAnimations().filter(
     a => a.playState === 'running' && Number.isFinite(Number(a.effect?.getComputedTiming().endTime)),
   ).length)).toBe(0)
-  const { violations } = await new AxeBuilder({ page }).withTags([
-    'wcag2a',
-    'wcag2aa',
-    'wcag21a',
-    'wcag21aa',
-    'wcag22aa',
-  ]).analyze()
-  expect(
-    violations.map(v =>
-      `${v.id}: ${v.nodes.map(n => `${n.target.join(' ')} ${n.failureSummary?.split('\n')[1] ?? ''}`).join(' | ')}`,
-    ),
-  ).toEqual([])
+  const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']
+  const { violations } = await new AxeBuilder({ page }).withTags(tags).analyze()
+  const found = violations.flatMap(v => v.nodes.map(n => ({
+    words: `${v.id}: ${n.target.join(' ')} ${n.failureSummary?.split('\n')[1] ?? ''}`,
+    covered: v.id === 'target-size' && n.failureSummary?.includes('partially obscured') && n.target.length === 1
+      ? String(n.target[0])
+      : undefined,
+  })))
+  const faults: string[] = []
+  for (const { words, covered } of found)
+    if (covered === undefined || await staysCovered(page, covered)) faults.push(words)
+  expect(faults).toEqual([])
+}
+
+/** Half under a bar at the edge of the screen, as it happens to be scrolled, or under something wherever it is. */
+async function staysCovered(page: Page, target: string): Promise<boolean> {
+  await page.locator(target).evaluate(element => element.scrollIntoView({ block: 'center' }))
+  const { violations } = await new AxeBuilder({ page }).include(target).withRules(['target-size']).analyze()
+  return violations.length > 0
 }
 
 /** Presses the one big action from the keyboard and waits for the next instruction. */

@@ -123,8 +123,13 @@ function pathOf({ name, params, query }: Asked): string {
 
 /** A request that is not answered by then is a fault, and is named: the whole test would only be over its time. */
 const UNANSWERED_MS = 45_000
-/** @returns the status; a connection that is closed on it without a word counts as a fault. */
-function send(a: Asked): Promise<number> {
+/**
+ * A body says its length: of a method that has none Node would send it as the next request, which closes the connection
+ * on both, before or after the answer to the first.
+ * @param measured whether it says it
+ * @returns the status; a connection that is closed on it without a word counts as a fault.
+ */
+function send(a: Asked, measured = true): Promise<number> {
   const { port, host } = new URL(product.url)
   const body = a.raw ?? (a.body === undefined ? undefined : a.takes ? a.body as string : JSON.stringify(a.body))
   return new Promise((resolve) => {
@@ -139,6 +144,7 @@ function send(a: Asked): Promise<number> {
         'sec-fetch-site': 'same-origin',
         'content-type': a.takes ?? 'application/json',
         ...a.signedIn && { cookie },
+        ...measured && body !== undefined && { 'content-length': Buffer.byteLength(body) },
       },
     }, (answer) => {
       answer.resume()
@@ -157,7 +163,7 @@ describe('found before', () => {
 
   it('a download broken off before it began keeps no connection (seed 1193367905)', async () => {
     // What follows a request without a length is no request: the connection is closed on both.
-    for (let i = 0; i < 12; i++) await send({ ...plain, name: 'GET archive', raw: 'null', takes: undefined } as Asked)
+    for (let i = 0; i < 12; i++) await send({ ...plain, name: 'GET archive', raw: 'null', takes: undefined } as Asked, false)
     expect(await send({ ...plain, name: 'GET plans', takes: undefined } as Asked)).toBe(200)
   })
 
