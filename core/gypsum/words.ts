@@ -346,7 +346,7 @@ export const SCHOOL_ADVICE_WORDS: Readonly<Record<SchoolAdviceCode, string>> = {
   'bag': 'For the field, kits and classes: clean and quick, one bag one pour.',
   'dumped-investment': 'Custom for investment: all of it meets water together.',
   'dumped': 'Fast, but lumps stay dry inside unless it soaks; sift where the surface matters.',
-  'by-feel-dental': 'By feel such a powder always ends too thin: it starts out stiff and wants to. Weigh both.',
+  'by-feel-dental': 'By feel such a powder ends too thin, since it is meant to be stiff. Weigh both.',
   'by-feel':
     'Quick, and the powder is all used. Lumps hide dry at the bottom, and the last splash makes it thin: read the jug.',
 }
