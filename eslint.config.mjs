@@ -75,6 +75,27 @@ const HANDLER_LOGIC = [
   'VOnExpression > ExpressionStatement > AssignmentExpression > :matches(LogicalExpression, ConditionalExpression).right',
 ].map(selector => ({ selector, message: 'Logic of a handler belongs in the script, in a function with a name.' }))
 
+const PROJECTS = ['./tsconfig.json', './tsconfig.server.json', './tsconfig.tools.json']
+
+/**
+ * Rules that need types. Plain files and screens have one each: told of a further ending, the parser keeps its programs
+ * under watch and looks at every file of them again for each that it reads.
+ * @param {string} files @param {object} parserOptions
+ */
+function typed(files, parserOptions) {
+  return {
+    name: `house/typed/${files}`,
+    files: [files],
+    ignores: ['nuxt.config.ts'],
+    languageOptions: { parserOptions: { ...parserOptions, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': /** @type {const} */ ('error'),
+      '@typescript-eslint/switch-exhaustiveness-check':
+      /** @type {const} */ (['error', { considerDefaultExhaustiveForUnions: true }]),
+    },
+  }
+}
+
 export default withNuxt(
   ...coreRooms,
   ...outsideRooms,
@@ -106,22 +127,8 @@ export default withNuxt(
       }],
     },
   },
-  {
-    name: 'house/typed',
-    files: ['**/*.ts', '**/*.vue'],
-    ignores: ['nuxt.config.ts'],
-    languageOptions: {
-      parserOptions: {
-        project: ['./tsconfig.json', './tsconfig.server.json', './tsconfig.tools.json'],
-        extraFileExtensions: ['.vue'],
-        tsconfigRootDir: import.meta.dirname,
-      },
-    },
-    rules: {
-      '@typescript-eslint/no-floating-promises': 'error',
-      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
-    },
-  },
+  typed('**/*.ts', { project: PROJECTS, extraFileExtensions: [] }),
+  typed('**/*.vue', { project: PROJECTS, extraFileExtensions: ['.vue'] }),
   // Drawings and prose in attributes and tables of words are as long as they are.
   { name: 'house/prose', files: ['**/*.vue'], rules: { '@stylistic/max-len': 'off' } },
   { ignores: ['.data/**', 'docs/**'] },

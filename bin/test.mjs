@@ -39,12 +39,18 @@ async function check(title, command, args) {
   tally[status === 0 ? 'passed' : 'failed']++
 }
 
-/** One after the other. */
-async function checkTypes() {
-  await check('types: screens', 'vue-tsc', ['--noEmit', '-p', 'tsconfig.json'])
-  await check('types: server', 'tsc', ['--noEmit', '-p', 'tsconfig.server.json'])
-  await check('types: core, without DOM or Node', 'tsc', ['--noEmit', '-p', 'core/tsconfig.json'])
-  await check('types: tests and tools', 'tsc', ['--noEmit', '-p', 'tsconfig.tools.json'])
+/** @type {Parameters<typeof check>[]} Longest first. */
+const CHECKS = [
+  ['lint: screens', 'eslint', ['app/**/*.vue']],
+  ['lint: all else', 'eslint', ['.', '--ignore-pattern', '**/*.vue']],
+  ['types: screens', 'vue-tsc', ['--noEmit', '-p', 'tsconfig.json']],
+  ['types: tests and tools', 'tsc', ['--noEmit', '-p', 'tsconfig.tools.json']],
+  ['types: server', 'tsc', ['--noEmit', '-p', 'tsconfig.server.json']],
+  ['types: core, without DOM or Node', 'tsc', ['--noEmit', '-p', 'core/tsconfig.json']],
+]
+/** One after the other, beside another that takes from the same list. */
+async function takeChecks() {
+  for (let next = CHECKS.shift(); next; next = CHECKS.shift()) await check(...next)
 }
 
 /** @param {string} file @returns {any} */
@@ -85,8 +91,8 @@ async function main() {
   debianPackages({ chromium: true })
   npmPackages()
   run('npx', ['nuxt', 'prepare'])
-  // Each of the two takes one core; the build after them takes both, and writes what they read.
-  await Promise.all([check('lint', 'eslint', ['.']), checkTypes()])
+  // Each takes one core; the build after them takes both, and writes what they read.
+  await Promise.all([takeChecks(), takeChecks()])
   timed('build', buildIfChanged)
   const cluster = await startCluster(join(mkdtempSync(join(tmpdir(), 'ripples-')), 'pg'), { throwaway: true })
   try {

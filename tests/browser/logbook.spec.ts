@@ -1,5 +1,5 @@
 import { launch } from '../product'
-import { choose, enterDemo, expect, expectAccessible, expectIn, test, turnTo } from './workshop'
+import { choose, enterDemo, expect, expectAccessible, expectIn, test, turnTo, turnToAndPress } from './workshop'
 
 test('the logbook finds by a word and by what went wrong, keeps the view, and says so when nothing fits', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -176,7 +176,7 @@ test('a table of one’s own is seen before it is taken in: what cannot be read 
 test('a recipe goes out as a file and comes back as a plan without moulds; anything else is refused in words', async ({ page, demo }) => {
   await enterDemo(page, demo)
   await page.goto(`${demo.url}/plan`)
-  await (await turnTo(page, page.getByRole('link', { name: /Ceiling rosette/ }).first())).click()
+  await turnToAndPress(page, page.getByRole('link', { name: /Ceiling rosette/ }).first())
   const saved = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Save as a recipe' }).click()
   const path = await (await saved).path()
@@ -300,7 +300,7 @@ test('the air of the shelf is told once for all that stand in it', async ({ page
 test('field bags have labels, whose code opens their plan; a cast’s code opens the piece', async ({ page, demo }) => {
   await enterDemo(page, demo)
   await page.goto(`${demo.url}/plan`)
-  await (await turnTo(page, page.getByRole('link', { name: /Towpath, second lock/ }).first())).click()
+  await turnToAndPress(page, page.getByRole('link', { name: /Towpath, second lock/ }).first())
   const address = await page.getByRole('link', { name: 'Labels for the bags' }).getAttribute('href'),
     id = address!.split('/')[3]!
   expect((await (await page.request.get(`${demo.url}${address}`)).body()).subarray(0, 5).toString()).toBe('%PDF-')

@@ -1,45 +1,40 @@
 import type { Page } from '@playwright/test'
 import { launch } from '../product'
-import { choose, enterDemo, expect, expectAccessible, later, ownPlan, press, test, turnTo } from './workshop'
+import {
+  choose, enterDemo, expect, expectAccessible, later, ownPlan, press, test, turnTo, turnToAndPress,
+} from './workshop'
 
 // Its tests stand each for itself: workers share them.
 test.describe.configure({ mode: 'parallel' })
 
-const PHONE = { width: 390, height: 844 }
+const DESK = { width: 1280, height: 800 }, PHONE = { width: 390, height: 844 }
+/** Every screen by its heading, with those that are visited together. */
+const SCREENS: [of: string, paths: [path: string, heading: string | RegExp][]][] = [
+  ['the work', [['/', /\d+ \w+/], ['/plan', 'Plan'], ['/bench', 'Bench'], ['/shelf', 'Shelf'], ['/not-taken', 'Not taken']]],
+  ['the logbook and the lab', [
+    ['/logbook', 'Logbook'], ['/logbook/charts', 'Logbook'], ['/logbook/trials', 'Logbook'],
+    ['/logbook/table', 'Logbook'], ['/lab', 'Lab'], ['/lab/sayings', 'Lab'], ['/lab/model', 'Lab'],
+  ]],
+  ['what is kept', [
+    ['/l/none', 'Label none'], ['/moulds', 'Moulds'], ['/moulds/model', 'From a model'], ['/powders', 'Powders'],
+    ['/settings', 'Saltmarsh Lane'], ['/account', 'Marl Quillhouse'],
+  ]],
+]
 
 test.describe('every screen', () => {
-  for (
-    const [path, heading] of [
-      ['/', /\d+ \w+/],
-      ['/plan', 'Plan'],
-      ['/bench', 'Bench'],
-      ['/shelf', 'Shelf'],
-      ['/logbook', 'Logbook'],
-      ['/logbook/charts', 'Logbook'],
-      ['/logbook/trials', 'Logbook'],
-      ['/logbook/table', 'Logbook'],
-      ['/l/none', 'Label none'],
-      ['/moulds', 'Moulds'],
-      ['/moulds/model', 'From a model'],
-      ['/powders', 'Powders'],
-      ['/lab', 'Lab'],
-      ['/lab/sayings', 'Lab'],
-      ['/lab/model', 'Lab'],
-      ['/not-taken', 'Not taken'],
-      ['/settings', 'Saltmarsh Lane'],
-      ['/account', 'Marl Quillhouse'],
-    ] as const
-  ) {
-    test(`${path} is accessible and fits a desk and a phone`, async ({ page, demo }) => {
+  for (const [of, paths] of SCREENS)
+    test(`${of} are accessible and fit a desk and a phone`, async ({ page, demo }) => {
       await enterDemo(page, demo)
-      await page.goto(demo.url + path)
-      await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible()
-      await expectAccessible(page)
-      await page.setViewportSize(PHONE)
-      await expectAccessible(page)
-      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width)
+      for (const [path, heading] of paths) await test.step(path, async () => {
+        await page.setViewportSize(DESK)
+        await page.goto(demo.url + path)
+        await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible()
+        await expectAccessible(page)
+        await page.setViewportSize(PHONE)
+        await expectAccessible(page)
+        expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width)
+      })
     })
-  }
 
   test('an address that does not exist says so and leads back', async ({ page, demo }) => {
     await enterDemo(page, demo)
@@ -67,7 +62,7 @@ test.describe('the plan', () => {
     await enterDemo(page, demo)
     await ownPlan(page, demo, 'Bases, thought over')
     await page.getByRole('link', { name: 'Plan', exact: true }).click()
-    await (await turnTo(page, page.getByRole('link', { name: /Bases, thought over/ }))).click()
+    await turnToAndPress(page, page.getByRole('link', { name: /Bases, thought over/ }))
     const ratio = page.getByRole('textbox', { name: /Water per 100 powder/ })
     await ratio.fill('12')
     await ratio.press('Enter')
@@ -115,11 +110,15 @@ test.describe('the plan', () => {
     const soak = page.getByLabel('Soak', { exact: true })
     await soak.fill('13 min')
     await soak.press('Enter')
-    await expect(page.getByText(/too stiff by the last mould/)).toBeVisible()
+    const warning = page.getByText(/too stiff by the last mould/)
+    await expect(warning).toBeVisible()
     await expectAccessible(page)
-    await page.getByRole('button', { name: /^Soak 2 min only: / }).click()
+    const before = await warning.textContent(), remedy = page.getByRole('button', { name: /^Soak 2 min only: / })
+    await remedy.click()
     await expect(soak).toHaveValue('2 min')
-    await expect(page.getByText(/too stiff by the last mould/)).toHaveCount(0)
+    // How far it helps goes by this workshop's pace, which other tests of it have told.
+    await expect(remedy).toHaveCount(0)
+    await expect(page.getByText(before!.trim(), { exact: true })).toHaveCount(0)
     // A scale that is too coarse for so little is said, with the amount that it is good for.
     await choose(page, 'The scale reads to', '50 g')
     await expect(page.getByText(/is out by up to .* It is good for 2 % from/)).toBeVisible()
@@ -179,7 +178,7 @@ test.describe('the bench', () => {
   test('shows the same moment on two devices, takes entries back, locks, mutes and yields its keys', async ({ page, demo, context }) => {
     await enterDemo(page, demo)
     await page.goto(`${demo.url}/bench`)
-    await (await turnTo(page, page.getByRole('button', { name: 'Start Ceiling rosette' }))).click()
+    await turnToAndPress(page, page.getByRole('button', { name: 'Start Ceiling rosette' }))
     await expect(page.getByRole('heading', { level: 2, name: 'Ready the moulds and the table' })).toBeVisible()
     const second = await context.newPage()
     await second.setViewportSize(PHONE)
@@ -234,7 +233,7 @@ test.describe('the bench', () => {
     // More plans than a window holds.
     for (let n = 1; n <= 15; n++) await ownPlan(page, demo, `One of many, ${n}`)
     await page.goto(`${demo.url}/bench`)
-    await (await turnTo(page, page.getByRole('button', { name: 'Start Damp store for next door' }))).click()
+    await turnToAndPress(page, page.getByRole('button', { name: 'Start Damp store for next door' }))
     await page.getByRole('button', { name: 'Flash' }).click()
     await press(page, 'Count the water in')
     await press(page, 'Sift the powder in')
@@ -247,7 +246,7 @@ test.describe('the bench', () => {
   test('a pour that went wrong can be given up, with its reason in the logbook', async ({ page, demo }) => {
     await enterDemo(page, demo)
     await page.goto(`${demo.url}/bench`)
-    await (await turnTo(page, page.getByRole('button', { name: 'Start Towpath, second lock' }))).click()
+    await turnToAndPress(page, page.getByRole('button', { name: 'Start Towpath, second lock' }))
     await page.waitForURL(/bench\/.+/)
     await page.goto(page.url().replace('/bench/', '/pour/'))
     await page.getByRole('textbox', { name: 'Add a note' }).fill('Rain coming')

@@ -10,6 +10,7 @@ import {
   press,
   test,
   turnTo,
+  turnToAndPress,
 } from './workshop'
 
 test('a cast is opened, weighed three times and moved: its dry date moves, holds, and says why', async ({ page, demo }) => {
@@ -132,7 +133,7 @@ test('a defect is named, its cause stands with its evidence, and what is confirm
   await clickIn(page, onShelf, 'Look over: Lantern base 1–3')
   await page.getByLabel('Soft or chalky').check()
   await page.getByRole('button', { name: /^Second/ }).click()
-  await (await turnTo(page, onShelf.getByRole('link', { name: 'Lantern base 1–3' }))).click()
+  await turnToAndPress(page, onShelf.getByRole('link', { name: 'Lantern base 1–3' }))
   const why = page.getByRole('region', { name: 'Why' })
   const first = why.getByRole('listitem').filter({ hasText: 'Next time' }).first()
   await expect(first).toContainText('Mixed too thin')

@@ -1,4 +1,6 @@
-import { choose, clickIn, enterDemo, expect, expectAccessible, later, ownPlan, press, test, openIn, turnTo } from './workshop'
+import {
+  choose, clickIn, enterDemo, expect, expectAccessible, later, openIn, ownPlan, press, test, turnTo, turnToAndPress,
+} from './workshop'
 
 test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, through a reload and a killed server, into the logbook', async ({ page, demo }) => {
   await enterDemo(page, demo)
@@ -124,7 +126,7 @@ test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, th
 test('a pour with a bag and no scale at all', async ({ page, demo }) => {
   await enterDemo(page, demo)
   await page.getByRole('link', { name: 'Plan', exact: true }).click()
-  await (await turnTo(page, page.getByRole('link', { name: /Towpath, second lock/ }))).click()
+  await turnToAndPress(page, page.getByRole('link', { name: /Towpath, second lock/ }))
   await page.getByRole('textbox', { name: 'Name of the plan' }).fill('Towpath, third lock')
   await expect(page.getByText(/powder in a strong bag, then/)).toBeVisible()
   await expect(page.getByText('sift in, still water')).toHaveCount(0)

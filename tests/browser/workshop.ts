@@ -69,16 +69,15 @@ export async function turnTo(page: Page, row: Locator): Promise<Locator> {
 
 /** How long a row stands still at least, ms; one that moved away meanwhile is turned to again. */
 const STILL_MS = 10_000
+/** Presses what stands in a long list, which a fresh answer may lay out anew meanwhile: it is then turned to again. */
+export async function turnToAndPress(page: Page, what: Locator): Promise<void> {
+  await expect(async () => (await turnTo(page, what)).click({ timeout: STILL_MS })).toPass()
+}
 /** Presses a button of a row that moves as it is acted on, and may be listed out of sight by then. */
-export async function clickIn(page: Page, row: Locator, name: string): Promise<void> {
-  await expect(async () =>
-    (await turnTo(page, row.getByRole('button', { name, exact: true }))).click({ timeout: STILL_MS }),
-  ).toPass()
-}
+export const clickIn = (page: Page, row: Locator, name: string): Promise<void> =>
+  turnToAndPress(page, row.getByRole('button', { name, exact: true }))
 /** Opens what a row of a long list links to. */
-export async function openIn(page: Page, row: Locator): Promise<void> {
-  await expect(async () => (await turnTo(page, row.getByRole('link'))).click({ timeout: STILL_MS })).toPass()
-}
+export const openIn = (page: Page, row: Locator): Promise<void> => turnToAndPress(page, row.getByRole('link'))
 /** Sees something in a long list that may be laid out anew meanwhile. */
 export async function expectIn(page: Page, row: Locator): Promise<void> {
   await expect(async () =>
@@ -145,7 +144,7 @@ export async function expectAccessible(page: Page): Promise<void> {
     a => a.playState === 'running' && Number.isFinite(Number(a.effect?.getComputedTiming().endTime)),
   ).length)).toBe(0)
   const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']
-  const { violations } = await new AxeBuilder({ page }).withTags(tags).analyze()
+  const { violations } = await axe(page).withTags(tags).analyze()
   const found = violations.flatMap(v => v.nodes.map(n => ({
     words: `${v.id}: ${n.target.join(' ')} ${n.failureSummary?.split('\n')[1] ?? ''}`,
     covered: v.id === 'target-size' && n.failureSummary?.includes('partially obscured') && n.target.length === 1
@@ -158,10 +157,13 @@ export async function expectAccessible(page: Page): Promise<void> {
   expect(faults).toEqual([])
 }
 
+/** No page here has a frame of another origin: the report is put together in it, not in an empty page beside it. */
+const axe = (page: Page) => new AxeBuilder({ page }).setLegacyMode(true)
+
 /** Half under a bar at the edge of the screen, as it happens to be scrolled, or under something wherever it is. */
 async function staysCovered(page: Page, target: string): Promise<boolean> {
   await page.locator(target).evaluate(element => element.scrollIntoView({ block: 'center' }))
-  const { violations } = await new AxeBuilder({ page }).include(target).withRules(['target-size']).analyze()
+  const { violations } = await axe(page).include(target).withRules(['target-size']).analyze()
   return violations.length > 0
 }
 
