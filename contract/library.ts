@@ -101,9 +101,10 @@ const gaugeSchema = z.discriminatedUnion('how', [
       }),
       z.object({ kind: z.literal('cylinder'), across: positive, height: positive, onTable: z.boolean().optional() }),
       z.object({ kind: z.enum(['ball', 'dome']), across: positive }),
+      z.object({ kind: z.literal('grown'), each: positive, taken: z.array(positive).min(1).max(50) }),
     ]).optional(),
   }),
-  z.object({ how: z.literal('mesh'), volume: positive, trusted: z.boolean() }),
+  z.object({ how: z.literal('mesh'), volume: positive, trusted: z.boolean(), surface: positive.optional() }),
   z.object({ how: z.literal('pours'), volume: positive, casts: z.int().min(1).max(1e6) }),
   z.object({ how: z.literal('told'), volume: positive, percent: z.number().min(0.1).max(90) }),
 ]) satisfies z.ZodType<Gauge>
@@ -160,6 +161,8 @@ export const mouldSchema = z.object({
   section: length(1, 'The thickest part'),
   fragile: z.boolean(),
   note: z.string().max(2000).default(''),
+  /** Inner face, m2, as its gauges tell it when a plan takes it; none where they do not. */
+  face: positive.optional(),
   /** How it was gauged, as measured; the volume above is what they give together. */
   gauges: z.array(gaugeSchema).max(20, 'Twenty gauges are enough.').optional(),
   copies: z.int('Whole moulds only.').min(1, 'One mould at least.').max(1000).optional(),

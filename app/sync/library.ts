@@ -4,6 +4,7 @@ import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
 import { agedBag } from '~core/gypsum/bag-age'
 import { dayOfYear } from '~core/drying/places'
 import { taughtBag } from '~core/forecast/observations'
+import { withFace } from '~core/mould/gauge/face'
 import type { PlanWorld, Plan } from '~core/plan/types'
 import { usePace } from './pace'
 import { untilItWorks } from '~/sync/again'
@@ -45,7 +46,8 @@ async function shelf<K extends LibraryKind>(kind: K) {
 function worldsOf(items: ComputedRef<Shelves>) {
   const pace = usePace(), clock = useClock(), today = computed(() => clock.now - clock.now % 86_400_000)
   return (plan: Plan): PlanWorld => {
-    const { mould, bucket, bag } = items.value
+    const { mould, bucket, bag } = items.value, mouldFacts = (item: LibraryItem<'mould'> | undefined) =>
+      item && withFace({ ...item.body, id: item.id })
     const facts = <T extends { id: string, body: object }>(item: T | undefined) =>
       item && { ...item.body, id: item.id } as T['body'] & { id: string }
     const bagOf = (id: string | undefined) => {
@@ -53,7 +55,7 @@ function worldsOf(items: ComputedRef<Shelves>) {
       return item && taughtBag(agedBag({ ...item.body, id: item.id }, today.value), item.taught ?? [])
     }
     return {
-      moulds: plan.fills.flatMap(f => facts(mould.find(m => m.id === f.mould)) ?? []),
+      moulds: plan.fills.flatMap(f => mouldFacts(mould.find(m => m.id === f.mould)) ?? []),
       bucket: facts(bucket.find(b => b.id === plan.bucket)), bag: bagOf(plan.bag),
       day: dayOfYear(today.value),
       ...pace.known && { pace: pace.known },

@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { aroundPart, atScale } from './gauge/around'
+import { stackFace, withFace } from './gauge/face'
+import { layerVolumes, shellShares, shellVolume } from './gauge/shells'
 import { combineGauges, gaugeProblem, gaugeResult, type Gauge } from './gauge/gauge'
 import { needsRelease, readinessOf, releaseRule } from './readiness'
 import { METRIC } from '../units/units'
@@ -78,6 +80,35 @@ describe('shapes (worked by hand from solid geometry)', () => {
     )
   })
 
+  const box = { kind: 'box', width: 0.1, length: 0.2, height: 0.05 } as const
+  it.each<[string, readonly Shape[], number]>([
+    ['a box: floor and four walls', [box], 0.02 + 0.6 * 0.05],
+    ['a cup: floor and slant', [{ kind: 'cup', bottom: 0.06, top: 0.12, height: 0.04 }],
+      Math.PI * 0.03 ** 2 + Math.PI * 0.09 * 0.05],
+    ['a tray that is a box', [{
+      kind: 'tray', bottomWidth: 0.1, bottomLength: 0.2, topWidth: 0.1, topLength: 0.2, height: 0.05,
+    }], 0.02 + 0.6 * 0.05],
+    ['half a ball', [{ kind: 'cap', rim: 0.1, depth: 0.05 }], 2 * Math.PI * 0.05 ** 2],
+    ['half an egg that is half a ball', [{ kind: 'bowl', width: 0.1, length: 0.1, depth: 0.05 }], 2 * Math.PI * 0.05 ** 2],
+    ['a ball', [{ kind: 'ellipsoid', width: 0.1, length: 0.1, height: 0.1 }], 4 * Math.PI * 0.05 ** 2],
+    ['an outline', [{ kind: 'outline', points: [{ x: 0, y: 0 }, { x: 0.1, y: 0 }, { x: 0.1, y: 0.2 }, { x: 0, y: 0.2 }],
+      height: 0.05 }], 0.02 + 0.6 * 0.05],
+    ['a box on a box: the ledge between them too', [box, { kind: 'box', width: 0.2, length: 0.2, height: 0.01 }],
+      0.05 + 0.02 + 0.8 * 0.01],
+  ])('inner face of %s', (_, stack, face) => {
+    expect(stackFace(stack)).toBeCloseTo(face, 9)
+  })
+
+  it('what touches a mould is known from its measures or its model, and a wall of it then takes what it must', () => {
+    const mouth = { shape: 'rectangular', width: 0.1, length: 0.2 } as const
+    const shapes = { how: 'shapes', stack: [box], error: 0.001 } as const
+    const surface = 2 * 0.02 + 0.6 * 0.05
+    expect(withFace({ mouth, gauges: [shapes] }).face).toBeCloseTo(0.05, 9)
+    expect(withFace({ mouth, gauges: [{ how: 'mesh', volume: 1e-3, trusted: true, surface }] }).face).toBeCloseTo(0.05, 9)
+    expect(withFace({ mouth, gauges: [{ how: 'told', volume: 1e-3, percent: 5 }] })).not.toHaveProperty('face')
+    expect(withFace({ mouth })).not.toHaveProperty('face')
+  })
+
   it('growing every length by a factor grows the volume by its cube', () => {
     fc.assert(fc.property(fc.double({ min: 0.2, max: 5, noNaN: true }), (k) => {
       const cup: Shape = { kind: 'cup', bottom: 0.05, top: 0.08, height: 0.1 }
@@ -151,6 +182,20 @@ describe('gauging', () => {
     expect(outline([0, 0], [2, 2], [2, 0], [0, 1])).toBe('outline-crosses')
     expect(outline([0, 0], [2, 0], [2, 2], [1, 0.5], [0, 2])).toBeUndefined()
     expect(outline([0, 0], [1, 0], [1, 1], [0, 1])).toBeUndefined()
+  })
+
+  it('a jacket that was followed around a model is a shell: a ball’s measured layers give the ball’s closed form', () => {
+    const ball = { kind: 'ball', across: 0.1 } as const, taken = layerVolumes(ball, 0.01, 3)
+    const grown = { kind: 'grown', each: 0.01, taken } as const
+    for (const thickness of [0.01, 0.02, 0.03])
+      expect(shellVolume(grown, thickness)).toBeCloseTo(shellVolume(ball, thickness), 9)
+    // Within a layer it is taken as even: a tenth too much in the middle of the first, a hundredth in the last; beyond
+    // what was measured the last term of the growth is left out.
+    for (const [thickness, off] of [[0.005, 0.1], [0.025, 0.02], [0.04, 0.01]] as const)
+      expect(Math.abs(shellVolume(grown, thickness) / shellVolume(ball, thickness) - 1)).toBeLessThan(off)
+    const gauge = { how: 'shell', area: 1, relief: 1, thickness: 0.01, layers: 3, body: grown } as const
+    expect(gaugeResult(gauge)).toMatchObject({ volume: shellVolume(ball, 0.03), kind: 'engineering guess' })
+    expect(shellShares(gauge, [0.5, 0.5])[1]).toBeGreaterThan(0.5)
   })
 
   it('the layers of a shell around a body add up to what is gauged, relief and all', () => {

@@ -205,6 +205,7 @@ export const SHELL_BODY_WORDS: Readonly<Record<Core['kind'], string>> = {
   cylinder: 'A cylinder',
   ball: 'A ball',
   dome: 'A dome on a table',
+  grown: 'The model it was worked out from',
 }
 
 /** What the layers of a shell take, from the inside out. @param told each as it is written */

@@ -39,6 +39,8 @@ export interface MouldFacts extends Partial<Pick<ReadyFacts, 'halves' | 'cradle'
   readonly fragile: boolean
   /** What it cost, in the workshop's money. */
   readonly cost?: number
+  /** Inner face, m2, where its gauges told it. */
+  readonly face?: number
   /** How it was gauged. */
   readonly gauges?: readonly Gauge[]
 }

@@ -26,4 +26,8 @@ export const GROUNDS: Readonly<Record<GroundId, Sure>> = {
   'holds': 'well',
   'weight': 'well',
   'growth': 'roughly',
+  'good-share': 'well',
+  'chart': 'fairly',
+  'wear': 'roughly',
+  'overlap': 'roughly',
 }

@@ -130,7 +130,8 @@ export interface GroundWords {
 }
 export type GroundId
   = | 'steps' | 'pour-by' | 'tap-until' | 'gloss' | 'warmest' | 'open' | 'dry' | 'ratio'
-    | 'amounts' | 'late' | 'drinks' | 'cost' | 'water-left' | 'bag-speed' | 'bulk' | 'gauged' | 'told' | 'holds' | 'weight' | 'growth'
+    | 'amounts' | 'late' | 'drinks' | 'cost' | 'water-left' | 'bag-speed' | 'bulk' | 'gauged' | 'told' | 'holds'
+    | 'weight' | 'growth' | 'good-share' | 'chart' | 'wear' | 'overlap'
 export const GROUND_WORDS: Readonly<Record<GroundId, GroundWords>> = {
   'steps': {
     how: 'Sifting takes 1.2 minutes for the first kilogram and grows with its power of 0.6; pouring a third of a minute for '
@@ -242,6 +243,29 @@ export const GROUND_WORDS: Readonly<Record<GroundId, GroundWords>> = {
     how: 'Its class grows by so much at its own ratio; less with more water and with grains, more the longer it is stirred.',
     source: 'Handbook values of the class, from memory; how ratio and stirring move them is low in confidence.',
     narrow: 'Measure a piece against its model, dry.',
+  },
+  'good-share': {
+    how: 'Good pieces over those that were inspected. The likely range says how far a season like this one could differ by '
+      + 'chance alone, nineteen times in twenty.',
+    source: 'Wilson’s score interval (1927).',
+    narrow: 'Inspect every piece: with four times as many the range is half as wide.',
+  },
+  'chart': {
+    how: 'When the gloss was marked, over when it was foretold just before. The lines beside the middle are 2.66 times the '
+      + 'usual step from one pour to the next; a point outside them, or eight in a row on one side, is hardly chance.',
+    source: 'Chart of single values with moving ranges, NIST/SEMATECH e-Handbook of Statistical Methods 6.3.2.2, from memory.',
+    narrow: 'Mark the gloss at each pour; a change is seen after about eight.',
+  },
+  'wear': {
+    how: 'All casts out of this mould over what one of its kind lasts, or what you said it lasts.',
+    source: 'Common practice, no source; your own figure where you gave one.',
+    narrow: 'Write down each tear, and say when a mould was given up.',
+  },
+  'overlap': {
+    how: 'Each step of one bucket is laid beside the next: nobody sifts and pours at once, and each mix is poured before it is '
+      + 'too stiff, on its early side.',
+    source: 'The pace of the steps is common practice, no source, until your own is known.',
+    narrow: 'Mark your steps at the bench: the plan goes by your own pace then.',
   },
 }
 export const SURE_WORDS: Readonly<Record<Sure, string>> = {

@@ -6,6 +6,7 @@ import type { Taught, Plan, PlanWorld } from '~core/plan/types'
 import { agedBag } from '~core/gypsum/bag-age'
 import { dayOfYear } from '~core/drying/places'
 import { taughtBag } from '~core/forecast/observations'
+import { withFace } from '~core/mould/gauge/face'
 import type { Scope } from './scope'
 import { Refused } from '../refused'
 import { ITEMS, PLANS, upcast } from '~contract/versions'
@@ -181,7 +182,10 @@ export async function worldOf(
   }
   const bag = find('bag', plan.bag)
   return {
-    moulds: plan.fills.flatMap(f => find('mould', f.mould) ?? []),
+    moulds: plan.fills.flatMap((f) => {
+      const mould = find('mould', f.mould)
+      return mould ? withFace(mould) : []
+    }),
     bucket: find('bucket', plan.bucket),
     day: dayOfYear(now),
     bag: bag && taughtBag(agedBag(bag, now), (await bagsTaught(scope, [bag])).get(bag.id) ?? []),

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { box, positionsOf } from '../../core/mould/mesh/solids'
 import { writeStl } from '../../core/mould/mesh/stl'
 import { withExif } from '../exif'
-import { choose, enterDemo, expect, expectAccessible, expectIn, test, turnTo } from './workshop'
+import { choose, enterDemo, expect, expectAccessible, expectIn, test, turnToAndPress } from './workshop'
 
 // What goes through a service worker cannot be held back by a test, and it takes over whenever it is ready.
 test.use({ serviceWorkers: 'block' })
@@ -26,7 +26,7 @@ test.describe('moulds', () => {
     await told.fill('1050 ml')
     await told.press('Tab')
     await page.getByRole('button', { name: 'Save', exact: true }).click()
-    await (await turnTo(page, page.getByRole('link', { name: 'Serving bowl' }))).click()
+    await turnToAndPress(page, page.getByRole('link', { name: 'Serving bowl' }))
     const other = async (name: string) => {
       await choose(page, 'Gauge it another way', page.getByRole('option', { name, exact: true }))
     }
@@ -67,7 +67,7 @@ test.describe('moulds', () => {
     await enterDemo(page, demo)
     await page.goto(`${demo.url}/moulds`)
     await newMould(page, 'Slow line')
-    await (await turnTo(page, page.getByRole('link', { name: 'Slow line' }))).click()
+    await turnToAndPress(page, page.getByRole('link', { name: 'Slow line' }))
     let release = () => {}
     const held = new Promise<void>((done) => { release = done })
     const begun = page.waitForRequest(r => r.method() === 'PUT' && r.url().includes('/api/library/mould/'))
@@ -82,7 +82,7 @@ test.describe('moulds', () => {
     release()
     await expect(page.getByRole('textbox', { name: 'Name of the plan' })).toHaveValue('Slow line')
     await page.goto(`${demo.url}/moulds`)
-    await (await turnTo(page, page.getByRole('link', { name: 'Slow line' }))).click()
+    await turnToAndPress(page, page.getByRole('link', { name: 'Slow line' }))
     await expect(page.getByRole('checkbox', { name: 'Sits in a cradle' })).toBeChecked()
     await expect(page.getByRole('checkbox', { name: 'Thin or undercut parts' })).toBeChecked()
   })
@@ -91,7 +91,7 @@ test.describe('moulds', () => {
     await enterDemo(page, demo)
     await page.goto(`${demo.url}/moulds`)
     await newMould(page, 'A vase')
-    await (await turnTo(page, page.getByRole('link', { name: 'A vase' }))).click()
+    await turnToAndPress(page, page.getByRole('link', { name: 'A vase' }))
     await choose(page, 'Gauge it another way', 'Measure it')
     await choose(page, 'Shape', 'Turned profile')
     await expect(page.getByText(/^\s*It locks: 10 mm wider all round/)).toBeVisible()
@@ -190,7 +190,7 @@ test.describe('moulds', () => {
     await page.getByRole('button', { name: 'Work the layers out' }).click()
     await expect(page.getByText(/From the inside out: \d+ ml, \d+ ml, \d+ ml\. The last takes \d+ % more/)).toBeVisible()
     await page.getByRole('button', { name: 'Keep it as a mould' }).click()
-    await expect(page.getByText('Kept. Go to it; its pour is planned as one amount.')).toBeVisible()
+    await expect(page.getByText('Kept. Go to it; a plan knows its layers as coats.')).toBeVisible()
     // Put away again: other tests of this workshop choose the bell-pull by its name.
     const jacket = (await page.getByRole('link', { name: 'Go to it' }).getAttribute('href'))!.split('/').at(-1)!
     const headers = { origin: demo.url }
@@ -202,7 +202,7 @@ test.describe('moulds', () => {
 
     // It is there for everyone, and comes back as it was.
     await page.goto(`${demo.url}/moulds`)
-    await (await turnTo(page, page.getByRole('link', { name: 'Second pull' }))).click()
+    await turnToAndPress(page, page.getByRole('link', { name: 'Second pull' }))
     await expect(page.getByRole('button', { name: /^From its model/ })).toContainText('24 ml')
     await page.getByRole('link', { name: 'Its model in three dimensions' }).click()
     await expect(page.getByText(/42 mm × 32 mm × 60 mm · 1.724 triangles/)).toBeVisible()

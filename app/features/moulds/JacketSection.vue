@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
+import { combineGauges, type Gauge } from '~core/mould/gauge/gauge'
 import { shellWords } from '~core/mould/words'
 import { formatLength, formatVolume } from '~core/units/format'
 import type { MouldBody } from '~contract/library'
@@ -13,28 +14,32 @@ import { useModel } from './model'
 
 /** A jacket around the piece: what each layer takes as it grows outwards, and the jacket as a mould of its own. */
 const model = useModel(), library = useLibrary(), session = useSession()
-const thickness = ref(0.01), layers = ref(3), onTable = ref(true), kept = ref('')
+const thickness = ref(0.01), lookedAt = ref(0.01), layers = ref(3), onTable = ref(true), kept = ref('')
 const metres = computed(() => model.metres ?? 1e-3)
 const found = computed(() => model.jacket)
 const litres = (v: number) => formatVolume(v * metres.value ** 3, session.units)
-const total = computed(() => found.value ? found.value.layers.reduce((a, b) => a + b, 0) * metres.value ** 3 : 0)
 const positive = (v: number) => v > 0 && v <= 1 ? undefined : 'More than nothing, and no wall.'
 const look = () => {
   kept.value = ''
+  lookedAt.value = thickness.value
   void model.lookForJacket(thickness.value / metres.value, layers.value, onTable.value)
 }
-/** By hand a shell is even to about a seventh. */
-const EVEN = 14
 async function keep() {
   const { low, high } = model.mesh!.measures
   const sides = ([0, 1, 2] as const).map(i => Math.min(5, (high[i] - low[i]) * metres.value))
+  const each = lookedAt.value, taken = found.value!.layers.map(v => v * metres.value ** 3)
+  const gauge: Gauge = {
+    how: 'shell', area: taken[0]! / each, relief: 1, thickness: each, layers: taken.length,
+    body: { kind: 'grown', each, taken },
+  }
+  const gauged = combineGauges([gauge])
   const body: MouldBody = {
     name: `Jacket of ${model.name.replace(/\.stl$/i, '') || 'a model'}`.slice(0, 80),
     material: 'silicone', fragile: false, note: '', wall: 0.01,
     mouth: { shape: 'rectangular', width: sides[0]!, length: sides[1]! },
-    section: Math.min(1, thickness.value * layers.value),
-    gauges: [{ how: 'told', volume: total.value, percent: EVEN }],
-    volume: { value: total.value, low: total.value * (1 - EVEN / 100), high: total.value * (1 + EVEN / 100) },
+    section: Math.min(1, each * taken.length),
+    gauges: [gauge],
+    volume: { value: gauged.value, low: gauged.low, high: gauged.high },
   }
   const id = newId()
   try {
@@ -77,7 +82,7 @@ async function keep() {
       </p>
       <div v-if="session.mayWrite" class="pair start">
         <Button label="Keep it as a mould" severity="secondary" size="small" @click="keep" />
-        <span v-if="kept" class="small">Kept. <NuxtLink :to="`/moulds/${kept}`">Go to it</NuxtLink>; its pour is planned as one amount.</span>
+        <span v-if="kept" class="small">Kept. <NuxtLink :to="`/moulds/${kept}`">Go to it</NuxtLink>; a plan knows its layers as coats.</span>
       </div>
     </div>
   </section>

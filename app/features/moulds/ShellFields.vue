@@ -24,11 +24,14 @@ function setSide(part: Partial<Sides>) {
 const setBody = (part: object) => set({ body: { ...gauge.body, ...part } })
 
 const AREA = 'area'
+/** What its model told, as it was when these fields opened: chosen again after something else, it is still there. */
+const grown = gauge.body?.kind === 'grown' ? gauge.body : undefined
+const known: Partial<Record<ShellBody['kind'], ShellBody>> = { ...BLANK_BODIES, ...grown && { grown } }
 const bodies = [
   { id: AREA, name: SHELL_BODY_WORDS.area },
-  ...(Object.keys(BLANK_BODIES) as ShellBody['kind'][]).map(id => ({ id, name: SHELL_BODY_WORDS[id] })),
+  ...(Object.keys(known) as ShellBody['kind'][]).map(id => ({ id, name: SHELL_BODY_WORDS[id] })),
 ]
-const chooseBody = (id: string) => set({ body: id === AREA ? undefined : BLANK_BODIES[id as ShellBody['kind']] })
+const chooseBody = (id: string) => set({ body: known[id as ShellBody['kind']] })
 /** What each layer takes, where there are several. */
 const layers = computed(() => gauge.layers > 1 && positive(gauge.thickness) === undefined ? shellLayers(gauge) : [])
 </script>
@@ -50,7 +53,7 @@ const layers = computed(() => gauge.layers > 1 && positive(gauge.thickness) === 
     <QuantityField kind="length" clearable label="Over a curve of radius" :model-value="gauge.radius" @update:model-value="set({ radius: $event })" />
     <QuantityField kind="length" clearable label="Open edge, all round" :model-value="gauge.rim" @update:model-value="set({ rim: $event })" />
   </template>
-  <template v-else>
+  <template v-else-if="gauge.body.kind !== 'grown'">
     <template v-if="gauge.body.kind === 'box'">
       <QuantityField kind="length" label="Width" :model-value="gauge.body.width" :check="positive" @amount="setBody({ width: $event })" />
       <QuantityField kind="length" label="Length" :model-value="gauge.body.length" :check="positive" @amount="setBody({ length: $event })" />

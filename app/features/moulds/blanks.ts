@@ -31,7 +31,7 @@ export const BLANK_GAUGES: Readonly<Record<Exclude<GaugeHow, 'mesh' | 'pours'>, 
 }
 
 /** What a shell goes around, to begin with. */
-export const BLANK_BODIES: Readonly<Record<ShellBody['kind'], ShellBody>> = {
+export const BLANK_BODIES: Readonly<Record<Exclude<ShellBody['kind'], 'grown'>, ShellBody>> = {
   box: { kind: 'box', width: 0.2, length: 0.15, height: 0.1, onTable: true },
   cylinder: { kind: 'cylinder', across: 0.1, height: 0.12, onTable: true },
   ball: { kind: 'ball', across: 0.1 },

@@ -92,6 +92,7 @@ const ITEM_FIELDS: Record<ItemField, string> = {
   fragile: 'whether it is fragile',
   note: 'note',
   gauges: 'gauges',
+  face: 'inner face',
   copies: 'how many there are',
   halves: 'parts',
   straps: 'straps',

@@ -5,6 +5,7 @@ import { shareOf } from '~core/logbook/control-chart'
 import type { LogbookTallies, SetTime } from '~contract/logbook'
 import { costChart, defectsChart, percent, resultsChart, setChart } from '~/features/logbook/charts'
 import LogbookHead from '~/features/logbook/LogbookHead.vue'
+import GroundButton from '~/ui/GroundButton.vue'
 import DataChart from '~/ui/DataChart.vue'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
@@ -84,7 +85,9 @@ const costKnown = computed(() => tallies.value?.months.some(m => m.counts.pieces
         ><strong class="num">{{ whole.pours }}</strong> {{ whole.pours === 1 ? 'pour' : 'pours' }}</span
         >
         <span v-if="good"
-        ><strong class="num">{{ Math.round(100 * good.value) }}</strong> % good at the first try
+        ><strong class="num">{{ Math.round(100 * good.value) }}</strong> % <GroundButton
+            ground="good-share"
+            :from="`${whole.good} good of ${whole.judged} pieces`">good at the first try</GroundButton>
           <span class="small soft"
           >of {{ whole.judged }} pieces; likely range {{ percent(good.low) }} to {{ percent(good.high) }}</span
           ></span
@@ -114,7 +117,7 @@ const costKnown = computed(() => tallies.value?.months.some(m => m.counts.pieces
               show-clear
               size="small" />
           </div>
-          <p class="small soft">{{ set.says }}</p>
+          <p class="small soft"><GroundButton ground="chart">{{ set.says }}</GroundButton></p>
           <DataChart v-if="times.length > 0" v-bind="set" />
         </section>
         <section aria-labelledby="c3">
@@ -124,7 +127,10 @@ const costKnown = computed(() => tallies.value?.months.some(m => m.counts.pieces
         </section>
         <section aria-labelledby="c4">
           <h2 id="c4">What a usable piece cost</h2>
-          <DataChart v-if="costKnown && costs" v-bind="costs" />
+          <template v-if="costKnown && costs">
+            <p class="small soft"><GroundButton ground="cost">Powder and the wear of moulds</GroundButton></p>
+            <DataChart v-bind="costs" />
+          </template>
           <p v-else class="small soft">
             Not known yet: it needs the price of the bag and, for the wear, of the moulds.
           </p>
@@ -153,7 +159,10 @@ const costKnown = computed(() => tallies.value?.months.some(m => m.counts.pieces
                  max="1"
                  :aria-label="`Life of ${m.name}`" />{{ ' ' }}
                 <span class="small"
-                >{{ percent((m.ever ?? m.counts.casts) / m.lifeCasts) }} of about {{ m.lifeCasts }}</span
+                ><GroundButton
+                  ground="wear"
+                  :from="`${m.ever ?? m.counts.casts} casts out of ${m.name}`"
+                >{{ percent((m.ever ?? m.counts.casts) / m.lifeCasts) }} of about {{ m.lifeCasts }}</GroundButton></span
                 ></span
               >
               <span v-else class="small soft">{{ m.lifeCasts ? 'made anew for each cast' : 'no usual life' }}</span>

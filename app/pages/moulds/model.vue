@@ -128,7 +128,12 @@ async function take() {
   if (!model.volume || !forMould.value) return
   taken.value = undefined
   try {
-    const gauge = { how: 'mesh' as const, volume: model.volume, trusted: model.mesh!.trusted }
+    const gauge = {
+      how: 'mesh' as const,
+      volume: model.volume,
+      trusted: model.mesh!.trusted,
+      surface: model.mesh!.measures.area * (model.metres ?? 1e-3) ** 2,
+    }
     const item = library.items.mould.find(m => m.id === forMould.value)
     const id = item?.id ?? newId()
     const gauges = [...(item ? gaugesOf(item.body) : []).filter(g => g.how !== 'mesh'), gauge]

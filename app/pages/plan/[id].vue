@@ -203,7 +203,7 @@ async function toBench() {
         </article>
         <ul v-if="overlaps.length > 0" class="small overlaps">
           <li v-for="o in overlaps" :key="o.hands">
-            <span class="strong">{{ o.hands === 1 ? 'Alone: ' : 'Two of you: ' }}</span>{{ overlapWords(o) }}
+            <span class="strong">{{ o.hands === 1 ? 'Alone: ' : 'Two of you: ' }}</span><PlanGround ground="overlap">{{ overlapWords(o) }}</PlanGround>
           </li>
         </ul>
         <StageCurve v-if="result.batches.length > 0" />

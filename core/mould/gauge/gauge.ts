@@ -25,7 +25,8 @@ interface GaugeMeasures {
     readonly cover: Metres
   }
   'shell': ShellGauge & { readonly sides?: Sides }
-  'mesh': { readonly volume: CubicMetres, readonly trusted: boolean }
+  /** `surface`: all of the model's own, m2. */
+  'mesh': { readonly volume: CubicMetres, readonly trusted: boolean, readonly surface?: number }
   'pours': { readonly volume: CubicMetres, readonly casts: number }
   'told': { readonly volume: CubicMetres, readonly percent: number }
 }

@@ -15,6 +15,9 @@ export type ShellBody
   }
   | { readonly kind: 'cylinder', readonly across: Metres, readonly height: Metres, readonly onTable?: boolean }
   | { readonly kind: 'ball' | 'dome', readonly across: Metres }
+  | GrownBody
+/** A model whose skin was followed outwards: what each layer of this thickness took, from the innermost out. */
+export interface GrownBody { readonly kind: 'grown', readonly each: Metres, readonly taken: readonly CubicMetres[] }
 export type Core
   = | ShellBody
     /** An area that was measured, as curved as a ball of that radius; with an open edge where it has one. */
@@ -24,7 +27,7 @@ export type Core
 interface Growth { readonly first: number, readonly second: number, readonly third: number }
 
 /** A box or cylinder on a table gets nothing on its lower face; a dome always stands so, a ball never. */
-function growthOf(core: Core): Growth {
+function growthOf(core: Exclude<Core, GrownBody>): Growth {
   const whole = 4 / 3 * Math.PI
   switch (core.kind) {
     case 'box': {
@@ -53,10 +56,25 @@ function growthOf(core: Core): Growth {
 }
 
 /**
+ * What was measured, evenly within a layer; further out each layer takes more than the last by as much as that did.
+ * (Steiner's formula, with its third term left out.)
+ */
+function grownVolume({ each, taken }: GrownBody, thickness: Metres): CubicMetres {
+  const last = taken.at(-1)!, more = taken.length > 1 ? Math.max(0, last - taken.at(-2)!) : 0
+  let volume = 0, left = thickness / each
+  for (let k = 0; left > 0; k++, left--) {
+    const layer = taken[k] ?? last + more * (k - taken.length + 1)
+    volume += layer * Math.min(1, left)
+  }
+  return volume
+}
+
+/**
  * What a shell takes in all. @param thickness of all layers together
  * @example shellVolume({ kind: 'ball', across: 0.1 }, 0.01) // 3.812e-4 m3
  */
 export function shellVolume(core: Core, thickness: Metres): CubicMetres {
+  if (core.kind === 'grown') return grownVolume(core, thickness)
   const { first, second, third } = growthOf(core), t = thickness
   return first * t + second * t * t + third * t ** 3
 }
