@@ -12,7 +12,8 @@ const CORE = {
   setting: ['units', 'numeric', 'gypsum'],
   drying: ['units', 'numeric', 'gypsum'],
   mould: ['units', 'numeric', 'gypsum', 'setting'],
-  plan: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould'],
+  drawing: ['units', 'mould'],
+  plan: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'drawing'],
   pour: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'plan'],
   forecast: ['units', 'numeric', 'gypsum', 'setting', 'plan', 'pour'],
   bench: ['units', 'gypsum', 'setting', 'mould', 'plan', 'pour', 'forecast'],
@@ -75,7 +76,7 @@ const HANDLER_LOGIC = [
   'VOnExpression > ExpressionStatement > AssignmentExpression > :matches(LogicalExpression, ConditionalExpression).right',
 ].map(selector => ({ selector, message: 'Logic of a handler belongs in the script, in a function with a name.' }))
 
-const PROJECTS = ['./tsconfig.json', './tsconfig.server.json', './tsconfig.tools.json']
+const PROJECTS = ['./tsconfig.json', './tsconfig.server.json', './tsconfig.tools.json', './core/tsconfig.json']
 
 /**
  * Rules that need types. Plain files and screens have one each: told of a further ending, the parser keeps its programs

@@ -49,7 +49,7 @@ export default defineNuxtConfig({
       htmlAttrs: { lang: 'en-GB' },
       meta: [
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
-        { name: 'theme-color', content: '#13201f' },
+        { name: 'theme-color', content: '#23292e' },
         { name: 'description', content: 'Measures, times and remembers for people who cast plaster.' },
       ],
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/ripples.svg' }, {

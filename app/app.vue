@@ -2,10 +2,12 @@
 import { onBeforeUnmount } from 'vue'
 import { heldByOldTab } from '~/sync/outbox'
 import { useClock } from '~/sync/clock'
+import { applyLook } from '~/ui/look'
 import { PAGE_TITLES } from '~/ui/titles'
 
 const route = useRoute()
 useHead({ title: () => PAGE_TITLES[String(route.name)], titleTemplate: page => page ? `${page} · Nine Ripples` : 'Nine Ripples' })
+applyLook()
 const stop = useClock().start()
 // Keeps the application itself in this browser. Where the page came over plain http from another machine, browsers do
 // not offer that.
@@ -17,7 +19,7 @@ onBeforeUnmount(stop)
 </script>
 
 <template>
-  <NuxtLoadingIndicator color="#5fb7ad" />
+  <NuxtLoadingIndicator color="#ffc531" />
   <p v-if="heldByOldTab" class="old-tab" role="alert">
     Another tab of Nine Ripples is open with an older version. Close it, and this one goes on by itself; what waits there
     is sent from here.
@@ -28,7 +30,7 @@ onBeforeUnmount(stop)
 <style>
 .old-tab {
   background: var(--warn-soft);
-  color: #4d3000;
+  color: var(--ink);
   padding: 9px 24px;
 }
 </style>

@@ -1,4 +1,5 @@
 import { z } from './zod'
+import { FORM_IDS } from '~core/drawing/form-ids'
 import { STORAGE } from '~core/gypsum/bag-age'
 import { MOULD_MATERIALS, type MouldMaterial } from '~core/setting/body'
 import type { Gauge } from '~core/mould/gauge/gauge'
@@ -146,6 +147,8 @@ export const mouldSchema = z.object({
   name,
   kind: z.enum(MOULD_KINDS).optional(),
   material: z.enum(keys<MouldMaterial>(MOULD_MATERIALS)),
+  /** What it is drawn as; by its mouth and what it holds where nobody chose. */
+  form: z.enum(FORM_IDS).optional(),
   volume: z.object({
     value: z.number().positive('A mould holds more than nothing.').max(1, 'A mould holds at most 1 000 l here.'),
     low: z.number().positive(),

@@ -25,6 +25,7 @@ export const MOULDS = {
   lantern: {
     name: 'Lantern base',
     material: 'silicone',
+    form: 'stepped',
     ...gauged({ how: 'water-weight', mass: 0.4108, temperature: 17 }, {
       how: 'gravel',
       reading: 4.15e-4,
@@ -44,6 +45,7 @@ export const MOULDS = {
   tile: {
     name: 'Garden tile',
     material: 'polyurethane',
+    form: 'tile',
     volume: ml(640, 0.02),
     mouth: mouth('rectangular', 200),
     wall: 0.012,
@@ -54,6 +56,7 @@ export const MOULDS = {
   rosette: {
     name: 'Ceiling rosette',
     material: 'silicone',
+    form: 'rosette',
     ...gauged({ how: 'water-jug', reading: 1.84e-3, step: 5e-5 }),
     mouth: mouth('round', 360),
     wall: 0.01,
@@ -66,6 +69,7 @@ export const MOULDS = {
   bellpull: {
     name: 'Bell-pull',
     material: 'silicone',
+    form: 'baluster',
     volume: ml(38, 0.06),
     mouth: mouth('round', 34),
     wall: 0.006,
@@ -76,6 +80,7 @@ export const MOULDS = {
   fern: {
     name: 'Fern relief',
     material: 'clay',
+    form: 'relief',
     volume: ml(980, 0.12),
     mouth: mouth('rectangular', 240, 180),
     wall: 0.02,
@@ -86,6 +91,7 @@ export const MOULDS = {
   dampbox: {
     name: 'Damp store slab',
     material: 'plastic',
+    form: 'bat',
     volume: ml(3400, 0.03),
     mouth: mouth('rectangular', 420, 280),
     wall: 0.003,
@@ -96,6 +102,7 @@ export const MOULDS = {
   heel: {
     name: 'Boot-heel mark',
     material: 'ground',
+    form: 'print',
     volume: ml(520, 0.25),
     mouth: mouth('rectangular', 110, 140),
     wall: 0.03,

@@ -37,31 +37,12 @@ const Aura = {
 }
 
 const ramp = {
-  50: '#eef6f5',
-  100: '#dcebea',
-  200: '#b4d4d2',
-  300: '#84b8b7',
-  400: '#4c9296',
-  500: '#0b5f66',
-  600: '#0a565d',
-  700: '#094b51',
-  800: '#083f44',
-  900: '#063236',
-  950: '#042224',
+  50: '#f6f1e8', 100: '#efe8dc', 200: '#ddd5c7', 300: '#b9b1a4', 400: '#857c70', 500: '#23292e', 600: '#20262a',
+  700: '#1d2226', 800: '#181c20', 900: '#121518', 950: '#0c0e10',
 }
 const grey = {
-  0: '#ffffff',
-  50: '#fbfcfc',
-  100: '#eceff0',
-  200: '#dde3e3',
-  300: '#cfd7d7',
-  400: '#a3b0af',
-  500: '#7c8b8a',
-  600: '#566664',
-  700: '#3c4a48',
-  800: '#22302e',
-  900: '#13201f',
-  950: '#0d1716',
+  0: '#ffffff', 50: '#fffefb', 100: '#fbf8f2', 200: '#efe8dc', 300: '#d9d0c1', 400: '#b0a799', 500: '#857c70',
+  600: '#6a655e', 700: '#545a5c', 800: '#343b41', 900: '#23292e', 950: '#1d2226',
 }
 
 /**
@@ -124,7 +105,7 @@ const preset = definePreset(Aura, {
   },
   components: {
     button: {
-      root: { label: { fontWeight: '650' }, paddingX: '1.05rem', paddingY: '0.62rem' },
+      root: { borderRadius: '12px', label: { fontWeight: '650' }, paddingX: '1.05rem', paddingY: '0.62rem' },
       colorScheme: {
         light: {
           root: {
@@ -132,9 +113,9 @@ const preset = definePreset(Aura, {
               background: 'var(--sheet)',
               hoverBackground: 'var(--action-soft)',
               activeBackground: 'var(--action-soft)',
-              borderColor: 'var(--line)',
-              hoverBorderColor: 'var(--line-strong)',
-              activeBorderColor: 'var(--line-strong)',
+              borderColor: 'var(--ink)',
+              hoverBorderColor: 'var(--ink)',
+              activeBorderColor: 'var(--ink)',
               color: 'var(--ink)',
               hoverColor: 'var(--ink)',
               activeColor: 'var(--ink)',

@@ -1,15 +1,6 @@
 <script setup lang="ts">
-import {
-  BookOpenText,
-  Boxes,
-  FlaskConical,
-  Home,
-  PackageOpen,
-  PencilRuler,
-  Settings2,
-  SquareStack,
-  Timer,
-} from 'lucide-vue-next'
+import HouseGlyph from '~/ui/HouseGlyph.vue'
+import type { GlyphId } from '~/ui/glyphs'
 import RippleMark from '~/ui/RippleMark.vue'
 import AlarmBar from '~/ui/AlarmBar.vue'
 import ClockBar from '~/ui/ClockBar.vue'
@@ -22,16 +13,16 @@ import { useLive } from '~/sync/live'
 import { useRecords } from '~/sync/records'
 import { useSession } from '~/sync/session'
 
-const places = [
-  { to: '/', word: 'Today', icon: Home, phone: true },
-  { to: '/plan', word: 'Plan', icon: PencilRuler, phone: true },
-  { to: '/bench', word: 'Bench', icon: Timer, phone: true },
-  { to: '/shelf', word: 'Shelf', icon: SquareStack, phone: true },
-  { to: '/logbook', word: 'Logbook', icon: BookOpenText, phone: true },
-  { to: '/moulds', word: 'Moulds', icon: Boxes, phone: false },
-  { to: '/powders', word: 'Powders', icon: PackageOpen, phone: false },
-  { to: '/lab', word: 'Lab', icon: FlaskConical, phone: false },
-  { to: '/settings', word: 'Workshop', icon: Settings2, phone: false },
+const places: readonly { to: string, word: string, glyph: GlyphId, phone: boolean }[] = [
+  { to: '/', word: 'Today', glyph: 'today', phone: true },
+  { to: '/plan', word: 'Plan', glyph: 'plan', phone: true },
+  { to: '/bench', word: 'Bench', glyph: 'bench', phone: true },
+  { to: '/shelf', word: 'Shelf', glyph: 'shelf', phone: true },
+  { to: '/logbook', word: 'Logbook', glyph: 'logbook', phone: true },
+  { to: '/moulds', word: 'Moulds', glyph: 'moulds', phone: false },
+  { to: '/powders', word: 'Powders', glyph: 'powders', phone: false },
+  { to: '/lab', word: 'Lab', glyph: 'lab', phone: false },
+  { to: '/settings', word: 'Workshop', glyph: 'workshop', phone: false },
 ]
 const route = useRoute()
 const isHere = (to: string) =>
@@ -83,11 +74,11 @@ watch(() => route.path, () => {
         :class="{ here: isHere(p.to), tucked: !p.phone, shown: more }"
         :aria-current="isHere(p.to) ? 'page' : undefined"
       >
-        <component :is="p.icon" :size="21" aria-hidden="true" />
+        <HouseGlyph :id="p.glyph" :size="26" />
         <span>{{ p.word }}</span>
       </NuxtLink>
       <button class="more" :aria-expanded="more" @click="more = !more">
-        <Settings2 :size="21" aria-hidden="true" /><span>More</span>
+        <HouseGlyph id="more" :size="26" /><span>More</span>
       </button>
     </nav>
     <div class="page">
@@ -164,15 +155,15 @@ watch(() => route.path, () => {
   border: 0;
 }
 .rail a:hover {
-  background: #1f302e;
+  background: var(--rail-over);
 }
 .rail a.here {
-  background: #e9f3f1;
-  color: #13201f;
+  background: var(--rail-here);
+  color: #23292e;
   font-weight: 650;
 }
 .rail :focus-visible {
-  outline-color: #e9f3f1;
+  outline-color: var(--rail-here);
 }
 .more {
   display: none;
@@ -197,13 +188,13 @@ main {
 }
 .line-state {
   background: var(--warn-soft);
-  color: #4d3000;
+  color: var(--ink);
   padding: 7px 24px;
   font-size: 0.9rem;
 }
 .line-state.bad {
   background: var(--heat-soft);
-  color: #611c0f;
+  color: var(--ink);
 }
 @media (max-width: 720px) {
   .frame {

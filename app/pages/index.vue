@@ -6,18 +6,24 @@ import StillThere from '~/features/bench/StillThere.vue'
 import LiveCard from '~/features/today/LiveCard.vue'
 import { nextMoment } from '~/features/today/next'
 import PlainButton from '~/ui/PlainButton.vue'
-import { dayAndTime, timeOfDay } from '~/ui/when'
+import { dayAndTime } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import { usePours } from '~/sync/pours'
 import { useSession } from '~/sync/session'
 import { ask } from '~/sync/api'
 import type { SavedPlan } from '~contract/plan'
-import { format } from 'date-fns'
+import NextBand from '~/features/today/NextBand.vue'
+import ShelfPicture from '~/features/today/ShelfPicture.vue'
+import TablePicture from '~/features/today/TablePicture.vue'
+import { nextThing, onShelf, onTable } from '~/features/today/picture'
+import { useLibrary } from '~/sync/library'
+import { useStorage } from '@vueuse/core'
 
 definePageMeta({ plain: true })
 const pours = usePours(), clock = useClock(), session = useSession()
 const plans = ref<SavedPlan[]>([])
-await Promise.all([pours.load(), ask('GET plans').then((list) => {
+const library = useLibrary()
+await Promise.all([pours.load(), library.load().catch(() => {}), ask('GET plans').then((list) => {
   plans.value = list.slice(0, 4)
 }).catch(() => {})])
 
@@ -37,6 +43,23 @@ function castCount(p: SavedPlan): string {
   return n === 1 ? '1 cast' : `${n} casts`
 }
 const live = computed(() => pours.live.filter(p => p.summary.status !== 'setting' || nextMoment(p.summary, clock.beat)))
+/** As a list for who would rather read, for print, and for who hears it read out. */
+const listed = useStorage('today-as-list', false)
+const mouldOf = (id: string) => library.items.mould.find(m => m.id === id)
+const table = computed(() => onTable(live.value, pours.casts))
+const standing = computed(() => onShelf(groups.value))
+const opening = computed(() => due.value.filter(g => g.need === 'open-late' || g.need === 'open-now'))
+const next = computed(() => nextThing(live.value, due.value))
+/** Moments ahead that are told by the hour: what can be opened, soonest first. */
+const MOST_THEN = 4
+const then = computed(() => [
+  ...live.value.flatMap(({ id, summary: { name, wetAt, glyph } }) => {
+    const open = glyph.find(m => m.id === 'open')
+    return open && wetAt !== undefined && open.actual === undefined
+      ? [{ key: id, at: wetAt + 1000 * open.low, words: `Open ${name}` }]
+      : []
+  }),
+].filter(t => t.at > clock.beat).sort((a, b) => a.at - b.at).slice(0, MOST_THEN))
 const more = computed(() =>
   groups.value.filter(g => g.need === 'setting' || g.need === 'drying').length - coming.value.length,
 )
@@ -44,20 +67,25 @@ const more = computed(() =>
 
 <template>
   <div class="today">
-    <header>
-      <div>
-        <h1>{{ format(clock.beat, 'EEEE d MMMM') }}</h1>
-        <p class="soft">{{ session.facts?.workshop?.name }}, <span class="num">{{ timeOfDay(clock.beat) }}</span></p>
-      </div>
-      <PlainButton
-        v-if="session.mayWrite"
-        label="Plan a pour"
-        strong
-        large
-        @click="navigateTo('/plan')" />
-    </header>
+    <NextBand :next="next" :then="then" class="top">
+      <span class="acts">
+        <PlainButton v-if="session.mayWrite" label="Plan a pour" small @click="navigateTo('/plan')" />
+        <PlainButton :label="listed ? 'As a picture' : 'As a list'" small @click="listed = !listed" />
+      </span>
+    </NextBand>
     <p v-if="pours.trouble" class="problem" role="alert">{{ pours.trouble }}</p>
-    <section v-if="live.length > 0" aria-labelledby="live-head">
+    <StillThere :pours="pours.forgotten.slice(0, MOST_FORGOTTEN)" />
+    <NuxtLink v-if="pours.forgotten.length > MOST_FORGOTTEN" to="/bench" class="small">
+      and {{ pours.forgotten.length - MOST_FORGOTTEN }} more on the bench
+    </NuxtLink>
+    <div v-if="!listed" class="picture">
+      <ShelfPicture :groups="standing" :mould-of="mouldOf" />
+      <TablePicture :table="table" :open="opening" :plan="plans[0]" :mould-of="mouldOf" />
+      <p v-if="live.length > MOST_LIVE" class="small">
+        <NuxtLink to="/bench">and {{ live.length - MOST_LIVE }} more on the bench</NuxtLink>
+      </p>
+    </div>
+    <section v-if="listed && live.length > 0" aria-labelledby="live-head">
       <div class="group-head">
         <h2 id="live-head">Now</h2>
         <NuxtLink v-if="live.length > MOST_LIVE" to="/bench" class="small">
@@ -68,11 +96,11 @@ const more = computed(() =>
         <LiveCard v-for="p in live.slice(0, MOST_LIVE)" :key="p.id" :pour="p" />
       </ul>
     </section>
-    <div class="two">
+    <div :class="['two', { printed: !listed }]">
       <section aria-labelledby="due-head">
         <div class="group-head">
-          <h2 id="due-head">Needs a hand</h2>
-          <span v-if="due.length === 0" class="small soft">nothing just now</span>
+          <h2 id="due-head">To do</h2>
+          <span v-if="due.length === 0" class="small soft">nothing right now</span>
           <NuxtLink v-if="due.length > MOST_DUE" to="/shelf" class="small">
             and {{ due.length - MOST_DUE }} more on the shelf
           </NuxtLink>
@@ -90,11 +118,7 @@ const more = computed(() =>
             /></NuxtLink>
           </li>
         </ul>
-        <StillThere :pours="pours.forgotten.slice(0, MOST_FORGOTTEN)" />
-        <NuxtLink v-if="pours.forgotten.length > MOST_FORGOTTEN" to="/bench" class="small">
-          and {{ pours.forgotten.length - MOST_FORGOTTEN }} more on the bench
-        </NuxtLink>
-        <div class="group-head">
+          <div class="group-head">
           <h2>Coming</h2><span
             v-if="more > 0"
             class="small soft"
@@ -127,11 +151,22 @@ const more = computed(() =>
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  justify-content: space-between;
-  align-items: start;
-  gap: 16px;
+.top {
+  background: var(--band);
+  margin: -22px -24px 0;
+  padding: 20px 24px;
+}
+.acts { display: flex; gap: 6px; margin-top: 6px; }
+.picture { display: grid; gap: 22px; padding-top: 14px; }
+@media (max-width: 720px) {
+  .top { margin: -16px -16px 0; padding: 14px 16px; }
+}
+@media screen {
+  .two.printed { display: none; }
+}
+@media print {
+  .picture { display: none; }
+  .two.printed { display: grid; }
 }
 .live {
   display: grid;

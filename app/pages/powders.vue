@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { BASIS_KIND_WORDS } from '~core/units/words'
 import { format, parseISO } from 'date-fns'
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
@@ -88,7 +89,7 @@ function setOpened(event: Event) {
     <p v-if="library.trouble" class="problem" role="alert">{{ library.trouble }}</p>
     <p class="small ways">
       <a v-if="library.items.bag.length > 0" :href="addressOf('GET labels/bags')" target="_blank">Labels for the bags, to print</a
-      ><NuxtLink v-if="session.mayWrite" to="/logbook/table?of=bags">Bring a table in</NuxtLink>
+      ><NuxtLink v-if="session.mayWrite" to="/logbook/table?of=bags">Import a table</NuxtLink>
     </p>
     <LongList v-slot="{ item: b }" :items="library.items.bag" :key-of="b => b.id" class="bags">
       <span
@@ -123,10 +124,10 @@ function setOpened(event: Event) {
       >
       <span v-if="session.mayWrite" class="ways"
       ><PlainButton
-        label="Measure it"
+        label="Test this bag"
         severity="secondary"
         small
-        :aria-label="`Measure ${b.body.name}`"
+        :aria-label="`Test ${b.body.name}`"
         @click="measuring = b" /><PlainButton
           label="Change"
           small
@@ -199,7 +200,7 @@ function setOpened(event: Event) {
             <td class="num">{{ formatConsistency(p.ratio.low) }}–{{ formatConsistency(p.ratio.high) }}</td>
             <td class="num">{{ p.nominalSet.minutes }} min</td>
             <td class="num">{{ roundTo(p.bulkLoose.low, 10) }}–{{ roundTo(p.bulkLoose.high, 10) }} g</td>
-            <td class="small soft">{{ p.nominalSet.basis.kind }}</td>
+            <td class="small soft">{{ BASIS_KIND_WORDS[p.nominalSet.basis.kind] }}</td>
           </tr>
         </tbody>
       </table>
@@ -259,7 +260,7 @@ function setOpened(event: Event) {
         label="Left in it now"
         @update:model-value="sayLeft($event)" />
       <div class="field">
-        <label for="bag-price">A kilogram costs, in your money</label
+        <label for="bag-price">Price per kilogram</label
         ><InputText
           id="bag-price"
           inputmode="decimal"

@@ -6,6 +6,7 @@ import ArchiveSection from '~/features/settings/ArchiveSection.vue'
 import AuditSection from '~/features/settings/AuditSection.vue'
 import BridgesSection from '~/features/settings/BridgesSection.vue'
 import DeviceSection from '~/features/settings/DeviceSection.vue'
+import LookSection from '~/features/settings/LookSection.vue'
 import LinksSection from '~/features/settings/LinksSection.vue'
 import PeopleSection from '~/features/settings/PeopleSection.vue'
 import SetAsideSection from '~/features/settings/SetAsideSection.vue'
@@ -44,7 +45,7 @@ const setUnits = (part: Partial<UnitPreferences>) => attempt(() => session.chang
     <p v-if="trouble" class="problem" role="alert">{{ trouble.sentence }}</p>
     <div class="group-head">
       <h2>Units</h2>
-      <span class="small soft">Fields read every unit; these are the ones shown.</span>
+      <span class="small soft">You can type any unit; these are used for display.</span>
     </div>
     <div v-for="[kind, word] in KINDS" :key="kind" class="unit">
       <span :id="`unit-${kind}`" class="strong">{{ word }}</span>
@@ -85,6 +86,7 @@ const setUnits = (part: Partial<UnitPreferences>) => attempt(() => session.chang
         @update:model-value="setUnits({ decimal: $event })"
       />
     </div>
+    <LookSection />
     <DeviceSection />
     <SetAsideSection />
     <PeopleSection />

@@ -8,7 +8,9 @@ import type { Happening, Verdict } from '~core/pour/events'
 import type { DefectId } from '~core/pour/defects'
 import type { CastSummary } from '~core/pour/projection'
 import LongList from '~/ui/LongList.vue'
-import RippleGlyph from '~/ui/RippleGlyph.vue'
+import MouldDrawing from '~/ui/MouldDrawing.vue'
+import { dampOf } from '~/features/today/picture'
+import { useLibrary } from '~/sync/library'
 import GroundButton from '~/ui/GroundButton.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 import CastBar from '~/features/shelf/CastBar.vue'
@@ -25,7 +27,13 @@ const AirDialog = openedLater(() => import('~/features/shelf/AirDialog.vue'), 'o
 const DryDialog = openedLater(() => import('~/features/shelf/DryDialog.vue'), 'group')
 const JudgeDialog = openedLater(() => import('~/features/shelf/JudgeDialog.vue'), 'group')
 const pours = usePours(), clock = useClock(), records = useRecords(), session = useSession()
-await pours.load()
+const library = useLibrary()
+await Promise.all([pours.load(), library.load().catch(() => {})])
+const mouldOf = (id: string) => library.items.mould.find(m => m.id === id)?.body
+/** In its mould it is seen cut through; outside it stands, as damp as it is foretold to be. */
+const lookOf = (cast: CastSummary) => cast.status === 'setting'
+  ? { view: 'cut' as const, filled: 1, warmth: 8 as const }
+  : { view: 'above' as const, damp: dampOf(cast, clock.halfHour) ?? 1 }
 const judging = ref<CastGroup>()
 const drying = ref<CastGroup>()
 const dries = (g: CastGroup) =>
@@ -79,7 +87,7 @@ const wantsHand = (g: CastGroup) =>
   ['open-late', 'open-now', 'judge', 'ready-now'].includes(g.need) || adviceFor(g, clock.halfHour) !== undefined
 const sections = computed(() =>
   [
-    { id: 'now', title: 'Needs a hand now', hint: '', groups: groups.value.filter(wantsHand) },
+    { id: 'now', title: 'To do now', hint: '', groups: groups.value.filter(wantsHand) },
     { id: 'setting', title: 'Setting', hint: 'leave alone', groups: groups.value.filter(g => g.need === 'setting') },
     {
       id: 'drying',
@@ -90,13 +98,12 @@ const sections = computed(() =>
   ].filter(s => s.groups.length > 0).map(s => ({ ...s, rows: s.groups.flatMap(rowsOf) })),
 )
 const count = computed(() => groups.value.reduce((n, g) => n + g.casts.length, 0))
-const marks = (pour: string) => pours.rows.find(r => r.id === pour)?.summary
 
 const ACTION: Partial<Record<CastGroup['need'], { word: string, strong: boolean }>> = {
   'open-late': { word: 'Opened', strong: true },
   'open-now': { word: 'Opened', strong: true },
   'setting': { word: 'Opened early', strong: false },
-  'judge': { word: 'Look over', strong: true },
+  'judge': { word: 'Inspect', strong: true },
   'ready-now': { word: 'Finished', strong: true },
   'drying': { word: 'Finished', strong: false },
   'kept-damp': { word: 'Finished', strong: false },
@@ -179,11 +186,12 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
         :kept="lastRow"
         :row-class="({ row, group }) => ['cast', { part: row !== group, late: row.need === 'open-late' }]"
         class="casts">
-        <RippleGlyph
-          v-if="r === g && marks(g.pour)"
-          :marks="marks(g.pour)!.glyph"
-          :wet-at="marks(g.pour)!.wetAt"
-          :size="34" />
+        <MouldDrawing
+          v-if="r === g && mouldOf(r.first.mouldId)"
+          :mould="mouldOf(r.first.mouldId)!"
+          v-bind="lookOf(r.first)"
+          :width="54"
+          :height="46" />
         <span v-else />
         <span class="who">
           <span class="title">
@@ -193,7 +201,7 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
               class="unfold"
               :aria-expanded="isUnfolded(g)"
               @click="toggle(g)">
-              {{ isUnfolded(g) ? 'together' : 'one by one' }}
+              {{ isUnfolded(g) ? 'Show together' : 'Show each' }}
             </button>
           </span>
           <span class="small soft"
@@ -248,7 +256,7 @@ header {
   margin-left: auto;
 }
 .casts {
-  --columns: 40px minmax(0, 1.4fr) minmax(120px, 1.2fr) minmax(170px, 1fr) 84px 126px;
+  --columns: 58px minmax(0, 1.4fr) minmax(120px, 1.2fr) minmax(170px, 1fr) 84px 126px;
 }
 .casts :deep(.cast) {
   min-height: 62px;
@@ -288,7 +296,7 @@ header {
   font-weight: 620;
 }
 @media (max-width: 720px) {
-  .casts { --columns: 36px minmax(0, 1fr) minmax(104px, auto); --row-gap: 4px 10px; }
+  .casts { --columns: 54px minmax(0, 1fr) minmax(104px, auto); --row-gap: 4px 10px; }
   .bar { grid-column: 2 / -1; grid-row: 3; }
   .need { grid-column: 2; grid-row: 2; }
   .who { grid-column: 2; }

@@ -16,8 +16,8 @@ const { label, strong = false, small = false, large = false }
   display: inline-flex;
   align-items: center;
   justify-content: center;
-  border: 1px solid var(--line);
-  border-radius: 9px;
+  border: 2px solid var(--ink);
+  border-radius: 12px;
   background: var(--sheet);
   color: var(--ink);
   font-size: 1rem;

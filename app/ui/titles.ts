@@ -12,7 +12,7 @@ export const PAGE_TITLES: Readonly<Record<string, string>> = {
   'logbook-charts': 'Logbook over time',
   'logbook-compare': 'Pours side by side',
   'logbook-trials': 'What makes the difference',
-  'logbook-table': 'Bring in a table',
+  'logbook-table': 'Import a table',
   'pour-id': 'Pour',
   'piece-pour-cast': 'Piece',
   'l-code': 'Label',

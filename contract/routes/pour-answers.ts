@@ -67,6 +67,10 @@ export const pourSummary: z.ZodType<PourSummary> = z.strictObject({
   endedAt: moment.optional(),
   lastAt: moment.optional(),
   step: z.strictObject({ stage: z.string(), instruction: z.string(), batch: z.int() }),
+  bucket: z.strictObject({
+    vessel: z.strictObject({ bottom: z.number(), top: z.number(), height: z.number() }),
+    water: z.number(), mix: z.number(), settled: z.number(),
+  }).optional(),
   verdicts: z.record(z.enum(verdicts), z.int()),
   defects: z.array(defect),
   glyph,
@@ -96,6 +100,7 @@ const drying = z.strictObject({
     room: z.number(),
   }).optional(),
   frost: z.literal(true).optional(),
+  damp: z.array(z.tuple([moment, z.number()]).readonly()).readonly().optional(),
 })
 export const castSummary: z.ZodType<CastSummary> = z.strictObject({
   id: z.string(),

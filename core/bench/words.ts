@@ -151,9 +151,26 @@ export function cueWords({ kind, batch, named, lead }: Pick<Cue, 'kind' | 'batch
   return name ? `${name}. ${words}` : words
 }
 
-/** The same after “3 min until:”, without the name of its batch. */
-export function cueUntil({ kind, batch }: Pick<Cue, 'kind' | 'batch'>): string {
-  return cueWords({ kind, batch }).replace(/\.$/, '').toLowerCase()
+const AHEAD: Readonly<Record<CueKind, string | ((coat: number) => string)>> = {
+  sift: 'Finish sifting',
+  soak: 'Start stirring',
+  stir: 'Start pouring',
+  fill: 'All poured',
+  set: 'The gloss goes',
+  warm: 'At its warmest',
+  open: 'Open the moulds',
+  hurry: 'One minute left to pour',
+  late: 'Too stiff to pour',
+  tap: 'Stop tapping',
+  table: 'Table off',
+  mix: coat => `Start mixing coat ${coat + 1}`,
+  stands: coat => `Coat ${coat} stands`,
+  bond: coat => `Coat ${coat} loses its gloss`,
+}
+/** What comes, before “in 3 min”: without the name of its batch. */
+export function cueAhead({ kind, batch }: Pick<Cue, 'kind' | 'batch'>): string {
+  const words = AHEAD[kind]
+  return typeof words === 'string' ? words : words(batch + 1)
 }
 
 export const cueShort = ({ kind }: Pick<Cue, 'kind'>) => CUES[kind][1]

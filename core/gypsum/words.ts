@@ -153,7 +153,7 @@ export const END_USE_WORDS: Readonly<Record<EndUseId, EndUseWords>> = {
     dryWord: 'dry enough to seal',
   },
   'absorbent': {
-    name: 'To draw water from clay',
+    name: 'For pottery moulds and slabs',
     wants: 'Pores: a thinner mix, dried well but never baked.',
     dryWord: 'dry enough for clay',
   },
@@ -163,7 +163,7 @@ export const END_USE_WORDS: Readonly<Record<EndUseId, EndUseWords>> = {
     dryWord: 'kept damp',
   },
   'meant-to-break': {
-    name: 'Meant to break',
+    name: 'Breakaway prop',
     wants: 'Thin and weak, with no hard shards.',
     dryWord: 'dry enough to use',
     caution: 'A breaking prop throws shards: keep it away from eyes and faces and try one first.',
@@ -286,8 +286,8 @@ export const SCHOOL_WORDS: Readonly<Record<SchoolId, SchoolWords>> = {
     how: 'Water into a bag of measured powder, knead, cut a corner.',
   },
   'dumped': {
-    name: 'All at once',
-    short: 'At once',
+    name: 'Tip it all in',
+    short: 'Tip in',
     how: 'Weighed powder goes in together, so that all of it meets water at the same time.',
   },
   'powder-first': {

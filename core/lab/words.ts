@@ -120,7 +120,7 @@ const FACTS: Readonly<Record<LabFactId, FactWords>> = {
   },
   final: { name: 'Final set, by needle', note: 'A heavy needle leaves no mark: 3.4 MPa at the slowest place (1.7 to 5).' },
   warmest: { name: 'Warmest', note: 'At the hottest place.' },
-  core: { name: 'Core then', note: ({ rise }) => `Without any loss it would gain ${Math.round(rise!)} K.` },
+  core: { name: 'Core at its warmest', note: ({ rise }) => `Without any loss it would gain ${Math.round(rise!)} K.` },
   skin: { name: 'Above 43 °C inside', note: 'Long enough to burn skin that is held to it.' },
   open: {
     name: 'Opens at the earliest',

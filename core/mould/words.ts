@@ -23,7 +23,7 @@ const RELEASE_WORDS: Readonly<Record<Release, string>> = {
 
 const SUCTION = 'it does not stick, but suction holds it; every streak of jelly prints.'
 const WHY: Readonly<Record<MouldMaterial, string>> = {
-  'silicone': 'nothing sticks to silicone but silicone; a release only prints.',
+  'silicone': 'only silicone sticks to silicone; a release agent just leaves marks.',
   'polyurethane': 'plain plaster lets go of it; when in doubt, a breath of spray.',
   'latex': 'latex sticks to itself, not to plaster.',
   'plaster': 'plaster bonds to bare plaster for good.',

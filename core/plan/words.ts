@@ -249,8 +249,9 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
     }, sooner than one person can sift, soak, stir and pour `
     + 'this. Work in two, use colder water, or stir less.',
   'hot-core': (p, prefs) =>
-    `The core will pass 60 °C (up to about ${formatTemperature(Math.round(p.hottest / 5) * 5, prefs)} in a very thick `
-    + 'piece). Keep skin away from it and let it cool before you open.',
+    `The core will pass ${formatTemperature(60, prefs)} (up to about ${
+      formatTemperature(Math.round(p.hottest / 5) * 5, prefs)
+    } in a very thick piece). Keep skin away from it and let it cool before you open.`,
   'very-thin-cast': `${OUTSIDE}: a cast thinner than 4 mm dries before it has set; keep it covered.`,
   'very-thick-cast': `${OUTSIDE}: a cast thicker than 150 mm keeps its heat for most of a day.`,
   'opens-early': p =>
@@ -396,7 +397,7 @@ const WATER_ADVICE: Sentences<WaterAdvice> = {
       few(a.percent)
     } faster; in a cold shed that helps, at a bench it takes away time to pour.`,
   hot: 'Hot water makes lumps and, past 40 °C, does not even set faster.',
-  room: 'Room water is what most times here are known for.',
+  room: 'Most of the times here were measured with room-temperature water.',
 }
 export const waterAdviceWords = (advice: WaterAdvice) => sentenceOf(WATER_ADVICE, advice)
 
@@ -409,7 +410,7 @@ interface StepWords {
 
 /** Stages whose words are the same whatever the school. */
 const READY: StepWords = {
-  instruction: 'Ready the moulds and the table',
+  instruction: 'Get the moulds and table ready',
   detail: 'Level, sealed, released. Overflow mould, bin and rinse bucket at hand. Mask on before the bag is opened.',
   done: 'All ready',
 }

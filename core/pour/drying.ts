@@ -108,6 +108,8 @@ export interface DryingSummary {
   readonly notHere?: NotHere
   /** Its water may freeze by night while its pores are nearly full, and crack it. */
   readonly frost?: true
+  /** How much of its pore water is foretold to be left, from its opening on: for drawings, straight between them. */
+  readonly damp?: readonly (readonly [at: Instant, share: number])[]
 }
 
 /** Frost cracks what is fuller of water than this, as a share of what its pores held at first (engineering guess). */
@@ -118,11 +120,23 @@ interface DryingDates {
   readonly readyTo?: Instant
   readonly drying?: DryingSummary
 }
+/** Where along its drying the damp is told: closer together while it changes fast. */
+const DAMP_AT = [0, 0.05, 0.12, 0.22, 0.35, 0.5, 0.7, 1]
+/** How far it is told where there is no end. */
+const DAMP_SPAN: Seconds = 14 * 86_400
+function dampCurve({ forecast }: KnownDrying, openedAt: Instant, dryTo?: Dryness): NonNullable<DryingSummary['damp']> {
+  const { body } = forecast.centre, end = dryTo && forecast.dries(dryTo).high
+  const span = Math.min(LONGEST_DRYING, end !== undefined && Number.isFinite(end) ? end : DAMP_SPAN)
+  return DAMP_AT.map(part => [
+    Math.round(openedAt + part * span * 1000),
+    Math.round(1000 * shareLeft(body, forecast.centre.water(part * span))) / 1000,
+  ] as const)
+}
 /** Dates of a cast that is open, from everything told; nothing for one that is kept damp or still in its mould. */
 export function dryingDates(run: FrozenRun, state: PourState, cast: CastState): DryingDates {
   const record = dryingRecord(run, state, cast)
   if (!record) return {}
-  const { dryTo } = endUse(run.plan.endUse), { forecast, steady, notHere } = dryingForecast(record, dryTo)
+  const { dryTo } = endUse(run.plan.endUse), known = dryingForecast(record, dryTo), { forecast, steady, notHere } = known
   const now = record.stays.at(-1)!, { place: where, air, weather } = now
   const coldest = air.celsius - (place(where).outdoors ? weather?.swing ?? 0 : 0)
   const full = shareLeft(forecast.centre.body, forecast.centre.water(now.from)) > FROST_CRACKS
@@ -135,6 +149,7 @@ export function dryingDates(run: FrozenRun, state: PourState, cast: CastState): 
     steady,
     notHere,
     ...coldest < 0 && full && { frost: true as const },
+    damp: dampCurve(known, cast.openedAt!, dryTo),
   }
   if (dryTo === undefined) return { drying }
   // No date, not even the one that was foretold.

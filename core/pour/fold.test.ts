@@ -391,7 +391,7 @@ describe('water by feel onto powder that stands in the bucket', () => {
     expect(soaked.value).toBe(sifted.value)
     expect(stirred.value - soaked.value).toBe(60 * plan.stir.minutes)
     expect(stepsOf(felt).filter(s => s.batch === 0).map(s => stepWords(s).instruction)).toEqual([
-      'Ready the moulds and the table', 'Weigh the powder, fill the jug', 'Most of the water in',
+      'Get the moulds and table ready', 'Weigh the powder, fill the jug', 'Most of the water in',
       'Stir, and let water in until it runs', 'Tap the bucket, then pour', 'Clean up while it sets',
     ])
     const { problems } = workOutPlan(felt.plan, felt.world), thin = problems.find(p => p.code === 'may-end-thin')

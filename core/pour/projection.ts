@@ -1,6 +1,7 @@
 import { paceTaken, type PaceTaken } from './pace-taken'
 import { stepWords } from '../plan/words'
-import type { Celsius, Seconds, WaterRatio } from '../units/quantity'
+import type { Celsius, CubicMetres, Seconds, WaterRatio } from '../units/quantity'
+import type { Vessel } from '../mould/gauge/vessel'
 import { solveMix } from '../gypsum/mix'
 import { powderClass, type PowderClassId } from '../gypsum/powders'
 import type { SchoolId } from '../gypsum/schools'
@@ -51,6 +52,13 @@ export interface PourSummary {
   readonly lastAt?: Instant
   /** What is in hand at the bench. */
   readonly step: { readonly stage: string, readonly instruction: string, readonly batch: number }
+  /** The bucket in hand, and what goes into it: for drawings. None once the last is poured, and none of a bag. */
+  readonly bucket?: {
+    readonly vessel: Vessel
+    readonly water: CubicMetres
+    readonly mix: CubicMetres
+    readonly settled: number
+  }
   readonly verdicts: Readonly<Record<Verdict, number>>
   readonly defects: readonly DefectId[]
   readonly glyph: readonly MilestoneMark[]
@@ -102,6 +110,13 @@ export interface CastSummary {
   readonly drying?: DryingSummary
 }
 
+function bucketInHand(run: FrozenRun, state: PourState): PourSummary['bucket'] {
+  const { vessel } = run.world.bucket ?? {}, batch = run.batches[state.steps[state.step]!.batch]
+  if (!vessel || !batch || state.status === 'setting' || state.endedAt !== undefined) return undefined
+  const { waterVolume, slurry } = batch.mix
+  return { vessel, water: waterVolume, mix: slurry, settled: powderOf(run).settledFraction }
+}
+
 export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
   const verdicts = { good: 0, second: 0, waste: 0 }
   for (const c of state.casts) if (c.verdict) verdicts[c.verdict]++
@@ -128,6 +143,7 @@ export function summarisePour(run: FrozenRun, state: PourState): PourSummary {
     endedAt: state.endedAt,
     lastAt: state.lastAt,
     step: { stage: step.stage, instruction: stepWords(step).instruction, batch: step.batch },
+    bucket: bucketInHand(run, state),
     verdicts,
     defects: [...new Set(state.casts.flatMap(c => c.defects))],
     causes: state.casts.flatMap(c => c.causes),

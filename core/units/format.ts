@@ -24,7 +24,8 @@ export function formatMass(kg: Kilograms, prefs: UnitPreferences): string {
   const tenths = Math.round(oz * 10) / 10
   if (Math.abs(tenths) < 16) return `${roundTo(oz, 0.1)} oz`
   const lb = Math.trunc(tenths / 16)
-  return `${roundTo(lb, 1)} lb ${roundTo(Math.abs(tenths - lb * 16), 0.1)} oz`
+  const rest = roundTo(Math.abs(tenths - lb * 16), 0.1).replace(/\.0$/, '')
+  return rest === '0' ? `${roundTo(lb, 1)} lb` : `${roundTo(lb, 1)} lb ${rest} oz`
 }
 
 /**
@@ -56,19 +57,22 @@ export function formatVolume(m3: CubicMetres, prefs: UnitPreferences): string {
   const { cup, ...small } = CUPS[regionOf(prefs) ?? 'us'], cups = m3 / cup
   const near = (step: number) => Math.abs(Math.round(cups / step) * step - cups) <= CUP_OFF * cups
   if (prefs.volume === 'ml' || !(m3 >= 0)) return formatMillilitres(m3)
-  if (!('ounce' in small)) return cups < 0.25 || cups >= 4 || !near(1 / 8) ? formatMillilitres(m3) : `${eighths(cups)} cup`
+  if (!('ounce' in small)) return cups < 0.25 || cups >= 4 || !near(1 / 8) ? formatMillilitres(m3) : inCups(cups)
   if (cups < 0.25) return `${roundTo(m3 / small.ounce, 0.1)} fl oz`
   if (cups >= 4) return near(1 / 2) ? `${eighths(cups / 4)} qt` : quartsAndCups(cups)
-  if (near(1 / 8)) return `${eighths(cups)} cup`
+  if (near(1 / 8)) return inCups(cups)
   // In quarters, and what is over them in fluid ounces.
   const quarters = Math.floor(cups * 4 + 1e-9) / 4, over = roundTo((cups - quarters) * cup / small.ounce, 0.1)
     .replace(/\.0$/, '')
-  return Number(over) === 0 ? `${eighths(quarters)} cup` : `${eighths(quarters)} cup ${over} fl oz`
+  return Number(over) === 0 ? inCups(quarters) : `${inCups(quarters)} ${over} fl oz`
 }
+
+/** To the eighth: `½ cup`, `2 cups`. */
+const inCups = (cups: number) => `${eighths(cups)} ${Math.round(cups * 8) > 8 ? 'cups' : 'cup'}`
 
 function quartsAndCups(cups: number): string {
   const n = Math.round(cups * 8), rest = n % 32
-  return rest === 0 ? `${n / 32} qt` : `${Math.floor(n / 32)} qt ${eighths(rest / 8)} cup`
+  return rest === 0 ? `${n / 32} qt` : `${Math.floor(n / 32)} qt ${inCups(rest / 8)}`
 }
 
 function formatMillilitres(m3: CubicMetres): string {
@@ -88,10 +92,21 @@ export function eighths(x: number): string {
 export const formatScoops = (count: number, which: '' | 'level ' = '') =>
   `${eighths(count)} ${which}${count > 1 ? 'scoops' : 'scoop'}`
 
-/** Whole millimetres, or inches to a sixteenth. */
+/** Inches as a rule is read: to a sixteenth below three, to an eighth below a foot, else to a quarter: `1 3/16 in`. */
+function onARule(m: Metres): string {
+  const inches = UNITS.inch.fromSi(m), parts = Math.abs(inches) < 3 ? 16 : Math.abs(inches) < 12 ? 8 : 4
+  const n = Math.round(Math.abs(inches) * parts), sign = inches < 0 && n > 0 ? '−' : ''
+  if (n % (parts / 8) === 0) return `${sign}${eighths(n / parts)} in`
+  const whole = Math.floor(n / parts)
+  return `${sign}${whole > 0 ? `${whole} ` : ''}${n % parts}/${parts} in`
+}
+
+/** Below the first mark of a rule a length is said in thousandths. */
+const SMALLEST_MARK: Metres = 0.0254 / 16
+/** Whole millimetres, or inches to the nearest mark of a rule. */
 export function formatLength(m: Metres, prefs: UnitPreferences): string {
   if (prefs.length === 'mm') return `${roundTo(m * 1000, 1)} mm`
-  return `${roundTo(UNITS.inch.fromSi(m), 0.1)} in`
+  return Math.abs(m) < SMALLEST_MARK ? formatFine(m, prefs) : onARule(m)
 }
 
 /** Square centimetres, tenths below ten; or square inches to a tenth. */
@@ -100,10 +115,17 @@ export function formatArea(m2: number, prefs: UnitPreferences): string {
   return `${roundTo(m2 / UNITS.inch.toSi(1) ** 2, 0.1)} in²`
 }
 
-/** Small lengths, like bubbles: hundredths of a millimetre below one, tenths above; thousandths of an inch. */
+/** Below this a length is said in thousandths of an inch. */
+const THOUSANDTHS: Metres = 0.1 * 0.0254
+/** Small lengths, like bubbles: hundredths of a millimetre below one, tenths above; thousandths of an inch: `8 thou`. */
 export function formatFine(m: Metres, prefs: UnitPreferences): string {
   if (prefs.length === 'mm') return `${roundTo(m * 1000, m < 1e-3 ? 0.01 : 0.1)} mm`
-  return `${roundTo(UNITS.inch.fromSi(m), 0.001)} in`
+  return Math.abs(m) < THOUSANDTHS ? `${roundTo(1000 * UNITS.inch.fromSi(m), 1)} thou` : onARule(m)
+}
+/** Both ends of a small length, with the unit once where they share it: `0.10–0.25 mm`. */
+export function formatFineRange(low: Metres, high: Metres, prefs: UnitPreferences): string {
+  const from = formatFine(low, prefs), to = formatFine(high, prefs), unit = / [a-z]+$/
+  return unit.exec(from)?.[0] === unit.exec(to)?.[0] ? `${from.replace(unit, '')}–${to}` : `${from}–${to}`
 }
 
 export function formatTemperature(c: Celsius, prefs: UnitPreferences): string {

@@ -3,6 +3,9 @@ import { describe, expect, it } from 'vitest'
 import {
   formatDuration,
   formatDurationRange,
+  formatFine,
+  formatFineRange,
+  formatLength,
   formatMass,
   formatPercent,
   formatPosition,
@@ -148,10 +151,16 @@ describe('writing', () => {
       formatPosition({ latitude: -33.25, longitude: 151.5 }),
     ]).toEqual(['54.9784° N, 1.6130° W', '33.2500° S, 151.5000° E'])
     expect(formatMass(25, METRIC)).toBe('25.0 kg')
-    expect(formatMass(2.381359943, US_CUSTOMARY)).toBe('5 lb 4.0 oz')
-    expect(formatMass(0.4535, US_CUSTOMARY)).toBe('1 lb 0.0 oz')
+    expect([0.0012, 0.0302, 0.0921, 0.2, 0.6].map(m => formatLength(m, US_CUSTOMARY)))
+      .toEqual(['47 thou', '1 3/16 in', '3 ⅝ in', '7 ⅞ in', '23 ½ in'])
+    expect([2e-4, 0.0032].map(m => formatFine(m, US_CUSTOMARY))).toEqual(['8 thou', '⅛ in'])
+    expect(formatFineRange(1e-4, 2.5e-4, METRIC)).toBe('0.10–0.25 mm')
+    expect(formatFineRange(1e-4, 2.5e-4, US_CUSTOMARY)).toBe('4–10 thou')
+    expect(formatFineRange(2e-3, 0.0064, US_CUSTOMARY)).toBe('79 thou–¼ in')
+    expect(formatMass(2.381359943, US_CUSTOMARY)).toBe('5 lb 4 oz')
+    expect(formatMass(0.4535, US_CUSTOMARY)).toBe('1 lb')
     expect(formatVolume(0.000412, METRIC)).toBe('410 ml')
-    expect(formatVolume(3.5488e-4, US_CUSTOMARY)).toBe('1 ½ cup')
+    expect(formatVolume(3.5488e-4, US_CUSTOMARY)).toBe('1 ½ cups')
     expect(formatTemperature(35, US_CUSTOMARY)).toBe('95 °F')
     expect([0.003, 0.0005, 0.015, 0.02, 0.5, 0].map(formatPercent)).toEqual([
       '0.3 %',

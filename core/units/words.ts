@@ -2,6 +2,7 @@ import { capital, sentenceOf, type Sentences } from './sentences'
 import type { Unread } from './parse'
 import { formatQuantity, roundTo } from './format'
 import type { Reading } from './reading/read-quantity'
+import type { Basis } from './quantity'
 import { METRIC, type Region, type UnitKind, type UnitPreferences } from './units'
 
 /** What is said of a quantity that could not be read. */
@@ -111,3 +112,14 @@ const UNREAD: Sentences<Unread, [UnitPreferences]> = {
 }
 /** What to type instead. */
 export const unreadWords = (unread: Unread, prefs: UnitPreferences = METRIC) => sentenceOf(UNREAD, unread, prefs)
+
+/** Where a number comes from, as it is said beside it. */
+export const BASIS_KIND_WORDS: Readonly<Record<Basis['kind'], string>> = {
+  'physics': 'worked out',
+  'published': 'published',
+  'handbook from memory': 'handbook value, unchecked',
+  'common practice': 'common practice',
+  'engineering guess': 'a guess',
+  'your own record': 'your own record',
+  'model': 'by the model',
+}

@@ -7,7 +7,7 @@ import { lastOf, upToNow, type Known } from './pours-in-hand'
 import { within, type Scope } from './scope'
 
 /** Raised whenever what is projected changes: projections of older rules are made anew at the next start. */
-export const RULES = 6
+export const RULES = 7
 
 /** A pour folded, with what lists read of it. @throws TypeError and such, of what no version wrote */
 export function foldedFor([id, now]: readonly [string, Known]) {

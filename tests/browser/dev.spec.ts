@@ -45,7 +45,7 @@ test('npm run dev: a page, both kinds of reload, and nothing left behind', async
     // The server is made anew after the change, and may not answer while it is.
     await expect(async () => {
       if (await enter.isVisible()) await enter.click()
-      await expect(page.getByRole('heading', { name: 'Needs a hand' })).toBeVisible({ timeout: 10_000 })
+      await expect(page.getByRole('region', { name: 'On the table' })).toBeVisible({ timeout: 10_000 })
     }).toPass()
     const data = { kind: 'bags', rows: [{ name: 'A bag of work', classId: 'casting-plaster', note: '' }] }
     await page.request.post(`${address}api/import`, { data, headers: { origin: address.slice(0, -1) } })

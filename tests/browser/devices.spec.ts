@@ -136,7 +136,7 @@ test('a whole pour by pedal and keys alone, with scale, thermometer and room sen
     await press(page, 'Let it soak')
 
     await context.setOffline(true)
-    const minutes = async () => Number(/wet (\d+) min/.exec(await page.locator('.both').innerText())?.[1])
+    const minutes = async () => Number(/(\d+) min.* since powder met water/.exec(await page.locator('.both').innerText())?.[1])
     const cutAt = await minutes()
     await press(page, 'Stir under the surface')
     await expect(page.getByText(/last heard \d+:\d\d, kept here/)).toBeVisible()
@@ -219,7 +219,7 @@ test('a whole pour by pedal and keys alone, with scale, thermometer and room sen
     const onShelf = page.getByRole('listitem').filter({ hasText: 'By foot' })
     for (const casts of ['1–3', '4–6']) {
       await (await turnTo(page, onShelf.getByRole('button', { name: `Opened: Lantern base ${casts}` }))).press('Enter')
-      await onShelf.getByRole('button', { name: `Look over: Lantern base ${casts}` }).press('Enter')
+      await onShelf.getByRole('button', { name: `Inspect: Lantern base ${casts}` }).press('Enter')
       await expect(page.getByRole('dialog').locator(':focus')).toHaveCount(1)
       await page.getByRole('button', { name: /^Good/ }).press('Enter')
       await onShelf.getByRole('button', { name: `Finished: Lantern base ${casts}` }).press('Enter')

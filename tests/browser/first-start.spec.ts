@@ -1,4 +1,4 @@
-import { choose, expect, expectAccessible, test } from './workshop'
+import { addMould, choose, expect, expectAccessible, test } from './workshop'
 
 test('a new workshop: its owner, a mould, a bucket, a bag, a plan, another person, and no door for the demo', async ({ page, empty }) => {
   await page.goto(empty.url)
@@ -21,7 +21,7 @@ test('a new workshop: its owner, a mould, a bucket, a bag, a plan, another perso
   await expect(page.getByText('The logbook is empty.')).toBeVisible()
 
   await page.getByRole('link', { name: 'Moulds' }).click()
-  await page.getByRole('button', { name: 'Add a mould' }).click()
+  await addMould(page, 'By its measures')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('Give it a name.')).toBeVisible()
   await page.getByLabel('Name').fill('Candle dish')
@@ -55,7 +55,7 @@ test('a new workshop: its owner, a mould, a bucket, a bag, a plan, another perso
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'First bag' })).toContainText('left')
   await page.getByRole('button', { name: 'Change First bag' }).click()
-  await page.getByRole('button', { name: 'Put away' }).click()
+  await page.getByRole('button', { name: 'Archive' }).click()
   await expect(page.getByText('First bag')).toHaveCount(0)
 
   await page.getByRole('link', { name: 'Plan', exact: true }).click()

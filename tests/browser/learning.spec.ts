@@ -94,7 +94,7 @@ test('the mix in hand, let run from a ring, is read by hand or by a photo and te
   const change = { classId: 'casting-plaster', bag, ratio: 0.67 }
   await page.goto(`${demo.url}/plan/${await ownPlan(page, demo, 'Flow of lanterns', change)}`)
   await page.getByRole('button', { name: 'Take to the bench' }).click()
-  await expect(page.getByRole('heading', { level: 2, name: 'Ready the moulds and the table' })).toBeVisible()
+  await expect(page.getByRole('heading', { level: 2, name: 'Get the moulds and table ready' })).toBeVisible()
   for (const step of ['Weigh water, then powder', 'Sift the powder in']) await press(page, step)
   const flow = page.getByRole('button', { name: /How does it flow/ })
   await expect(flow).toHaveCount(0)
@@ -139,7 +139,7 @@ test('each figure opens what it stands on, and closes by a key', async ({ page, 
   for (const [path, figure, ground] of [
     ['/powders', /a litre weighs/, /weighed a few times/],
     ['/powders', /with room to stir/, /widens evenly/],
-    ['/moulds', /ml to /, /never measured here/],
+    ['/moulds', /± \d+ %/, /never measured here/],
     ['/shelf', /^since |best until|dry enough|^in |^[A-Z][a-z]+day|tomorrow/, /lets go|gives off what heat/],
   ] as const) {
     await page.goto(`${demo.url}${path}`)

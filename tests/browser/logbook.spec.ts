@@ -141,7 +141,7 @@ test('a piece is looked over: faults where they are, by pointer and by keys, a m
 test('a table of one’s own is seen before it is taken in: what cannot be read is named, the rest goes in once', async ({ page, demo }) => {
   await enterDemo(page, demo)
   await page.goto(`${demo.url}/logbook`)
-  await page.getByRole('link', { name: 'Bring a table in' }).click()
+  await page.getByRole('link', { name: 'Import a table' }).click()
   await page.locator('input[type=file]').setInputFiles({
     name: 'book.csv',
     mimeType: 'text/csv',
@@ -196,7 +196,7 @@ test('a recipe goes out as a file and comes back as a plan without moulds; anyth
   await page.locator('input[type=file]').setInputFiles(path)
   await page.waitForURL(/plan\/.+/)
   await expect(page.getByLabel('Name of the plan')).toHaveValue('Ceiling rosette')
-  await expect(page.getByRole('heading', { name: 'Not yet' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Still missing' })).toBeVisible()
   await page.request.delete(page.url().replace('/plan/', '/api/plans/'), { headers: { origin: demo.url } })
 })
 
@@ -234,13 +234,13 @@ test('a whole workshop moves to an empty machine: saved, brought in, and there',
 test('a bag is measured: a cup’s time moves what is known of it, a level scoop its weight', async ({ page, demo }) => {
   await enterDemo(page, demo)
   await page.goto(`${demo.url}/powders`)
-  await page.getByRole('button', { name: 'Measure Field bags, pre-measured' }).click()
+  await page.getByRole('button', { name: 'Test Field bags, pre-measured' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByRole('button', { name: 'Powder meets water' }).click()
   await expect(dialog.getByText('Sift it in')).toBeVisible()
   // A cup that runs is still running after a reload.
   await page.reload()
-  await page.getByRole('button', { name: 'Measure Field bags, pre-measured' }).click()
+  await page.getByRole('button', { name: 'Test Field bags, pre-measured' }).click()
   await expect(dialog.getByRole('button', { name: 'Gloss gone' })).toBeDisabled()
   await dialog.getByRole('button', { name: 'Give this cup up' }).click()
   await dialog.getByLabel('Gloss gone after').fill('11 min')

@@ -3,14 +3,14 @@ import type { Page } from '@playwright/test'
 import { box, positionsOf } from '../../core/mould/mesh/solids'
 import { writeStl } from '../../core/mould/mesh/stl'
 import { withExif } from '../exif'
-import { choose, enterDemo, expect, expectAccessible, expectIn, test, turnToAndPress } from './workshop'
+import { addMould, choose, enterDemo, expect, expectAccessible, expectIn, test, turnToAndPress } from './workshop'
 
 // What goes through a service worker cannot be held back by a test, and it takes over whenever it is ready.
 test.use({ serviceWorkers: 'block' })
 
 /** A mould of the test's own: others read the demo's. */
 async function newMould(page: Page, name: string): Promise<void> {
-  await page.getByRole('button', { name: 'Add a mould' }).click()
+  await addMould(page, 'By its measures')
   await page.getByLabel('Name').fill(name)
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByRole('link', { name })).toBeVisible()
@@ -20,7 +20,7 @@ test.describe('moulds', () => {
   test('a bowl gauged four ways agrees, contradiction is said, and it goes straight into a plan', async ({ page, demo }) => {
     await enterDemo(page, demo)
     await page.goto(`${demo.url}/moulds`)
-    await page.getByRole('button', { name: 'Add a mould' }).click()
+    await addMould(page, 'By its measures')
     await page.getByLabel('Name').fill('Serving bowl')
     const told = page.getByLabel('It holds')
     await told.fill('1050 ml')
@@ -107,7 +107,7 @@ test.describe('moulds', () => {
     await enterDemo(page, demo)
     await page.goto(`${demo.url}/moulds`)
     const download = page.waitForEvent('download')
-    await page.getByRole('button', { name: 'Save as a file' }).click()
+    await addMould(page, 'Save as a file')
     const path = await (await download).path()
     const file = page.locator('input[type=file]')
     await file.setInputFiles(path)
@@ -142,7 +142,7 @@ test.describe('moulds', () => {
     await enterDemo(page, demo)
     await page.goto(`${demo.url}/moulds`)
     await newMould(page, 'Second pull')
-    await page.getByRole('button', { name: 'From a model' }).click()
+    await addMould(page, 'From a model')
     await page.getByRole('button', { name: 'a bell-pull' }).click()
     await page.getByRole('button', { name: /^Millimetres: 60 mm across/ }).click()
     await expect(page.getByText(/42 mm × 32 mm × 60 mm/)).toBeVisible()
@@ -174,7 +174,7 @@ test.describe('moulds', () => {
     await page.getByRole('button', { name: 'Try tilting it' }).click()
     await expect(page.getByText(/^\s*Lean it \d+°/)).toBeVisible()
     // Shut and laid on its ear's side, the ear's air runs out through the arm.
-    await page.getByRole('button', { name: 'Try shutting and tipping it' }).click()
+    await page.getByRole('button', { name: 'Try covering and tipping it' }).click()
     await expect(
       page.getByText(
         /^\s*With the hole held shut, tip it (85|90|95)°, its \+x side down\. .* nothing worth naming stays\.\s*$/,
@@ -215,7 +215,7 @@ test.describe('moulds', () => {
     await page.getByRole('button', { name: /^Millimetres:/ }).click()
     await expect(page.getByText('655 ml', { exact: true })).toBeVisible()
     await expect(page.getByText(/^\s*0\.[67] ml\s*$/)).toHaveCount(2)
-    await page.getByRole('button', { name: 'Try shutting and tipping it' }).click()
+    await page.getByRole('button', { name: 'Try covering and tipping it' }).click()
     await expect(
       page.getByText(/^\s*With a board held on it, tip it \d+°, its .* side down\. .* nothing worth naming stays\.\s*$/),
     ).toBeVisible()
@@ -266,7 +266,7 @@ test.describe('a print by photo', () => {
     await enterDemo(page, demo)
     await page.setViewportSize({ width: 1280, height: 1000 })
     await page.goto(`${demo.url}/moulds`)
-    await page.getByRole('button', { name: 'A print by photo' }).click()
+    await addMould(page, 'A print by photo')
     await expect(page.getByRole('heading', { name: 'A print by photo' })).toBeVisible()
     await page.locator('input[type=file]').setInputFiles({
       name: 'x.jpg',
@@ -308,10 +308,10 @@ test.describe('a print by photo', () => {
 
     await page.getByLabel('Name', { exact: true }).fill('Heel mark nine')
     await page.getByLabel('Where').fill('Towpath, by the lower lock')
-    await page.getByLabel('Believed to be made by').fill('a left boot')
+    await page.getByLabel('Probably left by').fill('a left boot')
     await page.getByRole('button', { name: 'Keep it as a mould' }).click()
     await page.getByRole('link', { name: 'Go to it' }).click()
-    await expect(page.getByText(/^\s*Towpath, by the lower lock, .*Believed to be made by a left boot\.\s*$/)).toBeVisible()
+    await expect(page.getByText(/^\s*Towpath, by the lower lock, .*Probably left by a left boot\.\s*$/)).toBeVisible()
     await expect(page.getByText(/^\s*Length 28\d mm · The print \d+ cm²\s*$/)).toBeVisible()
     await expect(page.getByRole('img', { name: 'The print, with what gives its scale' })).toHaveJSProperty(
       'naturalWidth',

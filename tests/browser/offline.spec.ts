@@ -83,11 +83,11 @@ test('a pour begins without a network, goes to the shelf, outlasts the browserâ€
   await page.getByRole('button', { name: 'Take to the bench' }).click()
   for (
     const next of [
-      'Ready the moulds and the table', 'Weigh water, then powder', 'Sift the powder in', 'Let it soak',
+      'Get the moulds and table ready', 'Weigh water, then powder', 'Sift the powder in', 'Let it soak',
       'Stir under the surface', 'Tap the bucket, then pour', 'Clean up while it sets',
     ]
   ) {
-    if (next !== 'Ready the moulds and the table') await press(page, next)
+    if (next !== 'Get the moulds and table ready') await press(page, next)
     await expect(page.getByRole('heading', { level: 2, name: next })).toBeVisible()
   }
   const pour = page.url()
@@ -141,7 +141,7 @@ test('two people at one pour, one of them cut off: both end with the same record
     const own = taken.filter(e => e.device === device)
     expect(own.map(e => e.deviceSeq)).toEqual([...own.map(e => e.deviceSeq)].sort((a, b) => a - b))
   }
-  const wet = (p: Page) => p.getByText(/^\s*wet/).innerText()
+  const wet = (p: Page) => p.getByText(/since powder met water/).innerText()
   expect((await wet(page)).slice(0, 8)).toBe((await wet(other)).slice(0, 8))
   await elsewhere.close()
 })

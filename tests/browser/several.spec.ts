@@ -3,7 +3,7 @@ import { choose, enterDemo, expect, expectAccessible, later, ownPlan, ownPour, p
 
 async function toBench(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Take to the bench' }).click()
-  await expect(page.getByRole('heading', { level: 2, name: 'Ready the moulds and the table' })).toBeVisible()
+  await expect(page.getByRole('heading', { level: 2, name: 'Get the moulds and table ready' })).toBeVisible()
 }
 
 test('two batches overlap: one is sifted while the other soaks, each has its own place, and going back in one leaves the other', async ({ page, demo }) => {
@@ -122,11 +122,11 @@ test('a wall shows what is live to whoever has its link, follows along, names no
   const room = await browser.newContext(), wall = await room.newPage()
   await wall.goto(address!)
   const shown = wall.getByRole('article').filter({ hasText: 'For the class' })
-  await expect(shown).toContainText('Ready the moulds and the table')
+  await expect(shown).toContainText('Get the moulds and table ready')
   await press(page, 'Weigh water, then powder')
   await expect(shown).toContainText('Weigh water, then powder')
   await press(page, 'Sift the powder in')
-  await expect(shown).toContainText(/until: /)
+  await expect(shown).toContainText(/ in \d+ (min|s)/)
   await expectAccessible(wall)
   // Without signing in it can ask for nothing else.
   expect((await wall.request.get(`${demo.url}/api/pours`)).status()).toBe(401)
@@ -153,7 +153,7 @@ test('a wall shows what is live to whoever has its link, follows along, names no
   await expect(office.getByLabel('Moments of live pours').filter({ hasText: 'For the class' })).toHaveCount(0)
 
   await page.goto(`${demo.url}/settings`)
-  await page.getByRole('button', { name: 'Take back the link Evening class' }).click()
+  await page.getByRole('button', { name: 'Revoke the link Evening class' }).click()
   await expect(wall.getByText('This link was taken back. Ask for a new one.')).toBeVisible()
   await Promise.all([room.close(), second.close()])
 })

@@ -125,6 +125,7 @@ test('a phone that trusts the workshop’s authority alone has all of the bench,
     },
   })
   await hand.goto(`${address}/bench/${pour}`)
+  await hand.getByRole('button', { name: 'Sound, light and other switches' }).click()
   await hand.getByRole('button', { name: 'Set up' }).click()
   await expect(hand.getByRole('button', { name: /^Scale/ })).toHaveCount(0)
   await hand.getByRole('button', { name: /^Bench scale/ }).click()

@@ -39,7 +39,7 @@ test('a cast is opened, weighed three times and moved: its dry date moves, holds
   const onShelf = await turnTo(page, page.getByRole('listitem').filter({ hasText: 'To be weighed' }))
   // By keyboard: the focus stays with the row, whatever it is listed under now.
   await onShelf.getByRole('button', { name: 'Opened: Lantern base 1–3' }).press('Enter')
-  await expect(onShelf.getByRole('button', { name: 'Look over: Lantern base 1–3' })).toBeFocused()
+  await expect(onShelf.getByRole('button', { name: 'Inspect: Lantern base 1–3' })).toBeFocused()
   await page.keyboard.press('Enter')
   // A dialog takes the focus when it has come to rest: a key before that would be for what it chose.
   await expect(page.getByRole('dialog').locator(':focus')).toHaveCount(1)
@@ -130,7 +130,7 @@ test('a defect is named, its cause stands with its evidence, and what is confirm
   await page.goto(`${demo.url}/shelf`)
   const onShelf = await turnTo(page, page.getByRole('listitem').filter({ hasText: 'Chalky' }))
   await clickIn(page, onShelf, 'Opened: Lantern base 1–3')
-  await clickIn(page, onShelf, 'Look over: Lantern base 1–3')
+  await clickIn(page, onShelf, 'Inspect: Lantern base 1–3')
   await page.getByLabel('Soft or chalky').check()
   await page.getByRole('button', { name: /^Second/ }).click()
   await turnToAndPress(page, onShelf.getByRole('link', { name: 'Lantern base 1–3' }))

@@ -28,7 +28,7 @@ test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, th
   await page.reload()
   await expect(page.getByRole('textbox', { name: 'Name of the plan' })).toHaveValue('Lanterns and bell-pulls')
   await expect(page.getByRole('img', { name: /^To scale\./ })).toHaveAccessibleName(
-    /11\.4 oz water.*1 lb 1\.0 oz powder/,
+    /11\.4 oz water.*1 lb 1 oz powder/,
   )
   const water = page.getByLabel('Water temperature')
   await water.fill('68F')
@@ -47,7 +47,7 @@ test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, th
   await expectAccessible(page)
 
   await page.getByRole('button', { name: 'Take to the bench' }).click()
-  await expect(page.getByRole('heading', { level: 2, name: 'Ready the moulds and the table' })).toBeVisible()
+  await expect(page.getByRole('heading', { level: 2, name: 'Get the moulds and table ready' })).toBeVisible()
   await expectAccessible(page)
   await press(page, 'Weigh water, then powder')
   await page.getByRole('button', { name: 'Water as planned' }).click()
@@ -100,9 +100,9 @@ test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, th
   const onShelf = page.getByRole('listitem').filter({ hasText: 'Lanterns and bell-pulls' })
   for (const cast of ['Lantern base', 'Bell-pull 1–2'])
     await clickIn(page, onShelf, `Opened: ${cast}`)
-  await clickIn(page, onShelf, 'Look over: Lantern base')
+  await clickIn(page, onShelf, 'Inspect: Lantern base')
   await page.getByRole('button', { name: /^Good/ }).click()
-  await clickIn(page, onShelf, 'Look over: Bell-pull 1–2')
+  await clickIn(page, onShelf, 'Inspect: Bell-pull 1–2')
   await page.getByLabel('Trapped air').check()
   await expectAccessible(page)
   await page.getByRole('button', { name: /^Second/ }).click()
@@ -131,7 +131,7 @@ test('a pour with a bag and no scale at all', async ({ page, demo }) => {
   await expect(page.getByText(/powder in a strong bag, then/)).toBeVisible()
   await expect(page.getByText('sift in, still water')).toHaveCount(0)
   await page.getByRole('button', { name: 'Take to the bench' }).click()
-  await expect(page.getByRole('heading', { level: 2, name: 'Ready the moulds and the table' })).toBeVisible()
+  await expect(page.getByRole('heading', { level: 2, name: 'Get the moulds and table ready' })).toBeVisible()
   await press(page, 'Measure the water')
   await press(page, 'Water in, press the air out, knead')
   await expect(page.getByText('since stirring began')).toBeVisible()
@@ -152,7 +152,7 @@ test('a pour with a bag and no scale at all', async ({ page, demo }) => {
   await page.getByRole('link', { name: 'Shelf', exact: true }).click()
   const onShelf = page.getByRole('listitem').filter({ hasText: 'Towpath, third lock' })
   await clickIn(page, onShelf, 'Opened: Boot-heel mark 1–2')
-  await clickIn(page, onShelf, 'Look over: Boot-heel mark 1–2')
+  await clickIn(page, onShelf, 'Inspect: Boot-heel mark 1–2')
   await page.getByRole('button', { name: /^Good/ }).click()
   await clickIn(page, onShelf, 'Finished: Boot-heel mark 1–2')
   await page.getByRole('link', { name: 'Logbook' }).click()

@@ -53,6 +53,12 @@ export async function ownPlan(page: Page, demo: Product, name: string, change: o
   return id
 }
 
+/** One of the ways a mould comes into the library. */
+export async function addMould(page: Page, way: string): Promise<void> {
+  await page.getByRole('button', { name: 'Add a mould', exact: true }).click()
+  await page.getByRole('button', { name: way, exact: true }).click()
+}
+
 /** A row of a long list is drawn once the page is turned to it; from its end the page is turned back to its head. */
 export async function turnTo(page: Page, row: Locator): Promise<Locator> {
   await expect(async () => {
@@ -101,7 +107,7 @@ export async function choose(page: Page, from: Locator | string, what: Locator |
 export async function ownPour(page: Page, demo: Product, name: string, change: object = {}): Promise<void> {
   await page.goto(`${demo.url}/plan/${await ownPlan(page, demo, name, change)}`)
   await page.getByRole('button', { name: 'Take to the bench' }).click()
-  await expect(page.getByRole('heading', { level: 2, name: 'Ready the moulds and the table' })).toBeVisible()
+  await expect(page.getByRole('heading', { level: 2, name: 'Get the moulds and table ready' })).toBeVisible()
 }
 
 /**

@@ -13,7 +13,9 @@ import QuantityField from '~/ui/QuantityField.vue'
 import RippleChart from '~/ui/RippleChart.vue'
 import { useLive } from '~/sync/live'
 import { useRecords } from '~/sync/records'
+import BenchDrawing from './BenchDrawing.vue'
 import BenchGround from './BenchGround.vue'
+import HouseGlyph from '~/ui/HouseGlyph.vue'
 import BenchSetUp from './BenchSetUp.vue'
 import { openedLater } from '~/ui/controls'
 import CoatPanel from './CoatPanel.vue'
@@ -127,7 +129,10 @@ function settle(began: boolean) {
   }, unmeantFor(began, expected.value))
 }
 onBeforeUnmount(() => clearTimeout(settling))
-const wrong = ref(false)
+const wrong = ref(false), unfolded = ref(false)
+/** What the batch in hand goes into; of several coats, all of them. */
+const castsHere = computed(() =>
+  state.value.casts.filter(c => run.value.plan.coats || c.cast.batch === step.value.batch))
 const testing = ref(false)
 /** A mix that is stirred and still runs, of a bag that is known here; with anything added it would tell of that. */
 const mayTest = computed(() => {
@@ -227,6 +232,10 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
       </div>
       <div class="tools">
         <span class="num clock">{{ timeOfDay(clock.now) }}</span>
+        <button class="fold" :aria-expanded="unfolded" aria-label="Sound, light and other switches" @click="unfolded = !unfolded">
+          <HouseGlyph id="more" :size="22" />
+        </button>
+        <span :class="['switches', { unfolded }]">
         <span class="tellings" role="group" aria-label="How cues are told">
           <button v-for="t in TELLINGS" :key="t.id" :aria-pressed="telling === t.id" @click="telling = t.id">
             {{ t.word }}
@@ -236,7 +245,9 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         <button :aria-expanded="settingUp" @click="settingUp = !settingUp">Set up</button>
         <button v-if="canFill" :aria-pressed="isFullscreen" @click="toggleFull">Full screen</button>
         <button @click="locked = true">Lock</button>
+        <button :aria-pressed="muted" @click="muted = !muted">{{ muted ? 'Muted' : 'Mute' }}</button>
         <NuxtLink to="/">Leave</NuxtLink>
+        </span>
       </div>
     </header>
     <BenchSetUp
@@ -248,6 +259,12 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
       @listen="listen" />
     <p class="sr-only" role="status">{{ said }}</p>
     <div class="body">
+      <div class="left">
+        <BenchDrawing
+          v-if="!over"
+          class="drawn"
+          v-bind="{ run, batch: step.batch, stage: step.stage, share, wetFor, milestones }"
+          :casts="castsHere" />
       <div class="chart">
         <RippleChart :milestones="milestones" :now="wetFor" :before="before" :size="440" :letter="17" />
         <p v-if="newer" class="shift newer" role="status">
@@ -273,6 +290,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         <p v-if="!canWake" class="small soft">
           This browser cannot keep the screen awake here; set it so in the device.
         </p>
+      </div>
       </div>
       <div class="work">
         <p class="stage">
@@ -339,7 +357,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         <MinuteStrip v-if="wetFor !== undefined && !over" :cues="cues" :now="clock.now" />
         <p v-if="wetFor !== undefined" class="both">
           <span
-          >wet <span class="num">{{ counting(wetFor) }}</span></span
+          ><span class="num">{{ counting(wetFor) }}</span> since powder met water</span
           >
           <span v-if="stirredFor !== undefined"
           >since stirring began <span class="num">{{ counting(stirredFor) }}</span></span
@@ -350,9 +368,6 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
     <section v-if="!over" class="signs" aria-label="I can see">
       <div class="signs-head">
         <span>I can see</span>
-        <button class="wrong" @click="wrong = true">
-          <span class="num" aria-hidden="true">0</span> Something is wrong
-        </button>
         <button v-if="mayTest" class="flow" title="Half a minute with a ring on wet glass" @click="testing = true">
           How does it flow?
         </button>
@@ -389,7 +404,9 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
       <button class="go" :data-settled="settled" :disabled="!session.mayWrite && !over" @click="forward">
         {{ over ? 'To the shelf' : weighingPress ?? worded.done }}
       </button>
-      <button class="side" :aria-pressed="muted" @click="muted = !muted">{{ muted ? 'Muted' : 'Mute' }}</button>
+      <button v-if="!over" class="side wrong" @click="wrong = true">
+        <HouseGlyph id="wrong" :size="24" /> Something is wrong <span class="num" aria-hidden="true">0</span>
+      </button>
       <HoldButton
         class="side"
         :disabled="!session.mayWrite"

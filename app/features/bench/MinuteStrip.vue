@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatDuration } from '~core/units/format'
 import type { Cue } from '~core/bench/cues'
-import { cueShort, cueUntil } from '~core/bench/words'
+import { cueAhead, cueShort } from '~core/bench/words'
 
 /** The next few minutes drawn plainly, because the ripple chart crowds them. */
 const { cues, now } = defineProps<{ cues: readonly Cue[], now: number }>()
@@ -23,8 +23,7 @@ const marks = computed(() => {
 <template>
   <div v-if="next" class="strip">
     <p class="next">
-      <span class="num">{{ formatDuration((next.at - now) / 1000) }}</span> until:
-      {{ cueUntil(next) }}
+      {{ cueAhead(next) }} in <span class="num">{{ formatDuration((next.at - now) / 1000) }}</span>
     </p>
     <div class="line" aria-hidden="true">
       <span v-for="m in marks" :key="m.id" class="mark" :style="{ left: `${m.x}%` }"

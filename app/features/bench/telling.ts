@@ -29,13 +29,27 @@ export function sound(): void {
   catch { /* A browser without sound still shows the words. */ }
 }
 
+/** @returns whether this browser speaks */
+export function speak(sentences: readonly string[]): boolean {
+  if (!('speechSynthesis' in globalThis)) return false
+  speechSynthesis.cancel()
+  for (const sentence of sentences) speechSynthesis.speak(new SpeechSynthesisUtterance(sentence))
+  return true
+}
+
+/** Felt through an apron: two long beats. @returns whether this device can */
+export const vibrate = (): boolean => 'vibrate' in navigator && navigator.vibrate([400, 150, 400])
+
+/** Whether a phone shakes with every cue. */
+export const useVibrates = () => useLocalStorage('bench-vibrates', true)
+
 /**
  * Tells cues as they fall due: always as words on the screen, and aloud, as a tone or as one flash of the whole screen.
  */
 export function useTelling(cues: () => readonly Cue[], now: () => number) {
   const telling = useLocalStorage<Telling>('bench-telling', 'spoken')
   const muted = useLocalStorage('bench-muted', false)
-  const lead = useLocalStorage('bench-lead', 0)
+  const lead = useLocalStorage('bench-lead', 0), vibrates = useVibrates()
   const words = ref('')
   const flashing = ref(0)
   let before = now()
@@ -47,11 +61,8 @@ export function useTelling(cues: () => readonly Cue[], now: () => number) {
     // The flash goes with every cue unless muted: under extraction nothing is heard.
     if (muted.value) return
     if (telling.value === 'flash') flashing.value++
-    else if (telling.value === 'spoken' && 'speechSynthesis' in globalThis) {
-      speechSynthesis.cancel()
-      for (const sentence of said) speechSynthesis.speak(new SpeechSynthesisUtterance(sentence))
-    }
-    else sound()
+    else if (telling.value !== 'spoken' || !speak(said)) sound()
+    if (vibrates.value) vibrate()
   }
   watch(now, (at) => {
     const due = fallenDue(withLead(cues(), lead.value), before, at)

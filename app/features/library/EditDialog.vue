@@ -16,7 +16,7 @@ const emit = defineEmits<{ save: [], putAway: [] }>()
       <slot />
       <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
       <div class="ways">
-        <Button v-if="existing" label="Put away" severity="secondary" :disabled="busy" @click="emit('putAway')" />
+        <Button v-if="existing" label="Archive" severity="secondary" :disabled="busy" @click="emit('putAway')" />
         <Button type="submit" label="Save" :disabled="busy" class="save" />
       </div>
     </form>

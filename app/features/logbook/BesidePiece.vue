@@ -113,7 +113,7 @@ const photo = computed(() => photos.value.find(p => p.id === shown.value))
             : `${formatConsistency(other.run.ratio.value)} planned`
         }}<template v-for="m in piece.measured" :key="m.what"
         >; {{ measureName(m.what).toLowerCase() }} {{ formatFine(m.value, session.units) }}</template
-        >. <NuxtLink :to="`/piece/${pourId}/${piece.cast.id}`">Look it over</NuxtLink>
+        >. <NuxtLink :to="`/piece/${pourId}/${piece.cast.id}`">Inspect it</NuxtLink>
       </p>
     </template>
   </section>

@@ -2,7 +2,7 @@
 /** The three ways to look at the logbook. */
 const ways = [{ to: '/logbook', word: 'Pours' }, { to: '/logbook/charts', word: 'Over time' }, {
   to: '/logbook/trials',
-  word: 'What differs',
+  word: 'What makes the difference',
 }]
 const route = useRoute()
 </script>

@@ -33,6 +33,9 @@ const label = computed(() => {
     b.levels ? `, then ${length(b.levels.final)} high` : ''
   }. Fills ${moulds}.`
 })
+/** The inside of a mould as it stands on the table, from its left lip to its right one. */
+const insideOf = ({ x, wall, depth, inside }: (typeof cut.value.moulds)[number]) =>
+  `M${inside.map(p => `${x + wall + p.x} ${cut.value.table - wall - depth + p.y}`).join('L')}`
 const word = computed(() =>
   ({ water: 'Water line', final: water.value ? 'With powder in' : 'Mixed', safe: 'No higher' }) as const)
 </script>
@@ -92,10 +95,8 @@ const word = computed(() =>
       </g>
     </g>
     <g v-for="m in cut.moulds" :key="m.name">
-      <rect :x="m.x + m.wall" :y="cut.table - m.wall - m.depth" :width="m.width" :height="m.depth" class="mix" />
-      <path
-        :d="`M${m.x} ${cut.table - m.wall - m.depth}v${m.depth + m.wall}h${m.width + 2 * m.wall}v${-m.depth - m.wall}h${-m.wall}v${m.depth}h${-m.width}v${-m.depth}Z`"
-        class="mould" />
+      <path :d="`${insideOf(m)}Z`" class="mix" />
+      <path :d="`${insideOf(m)}H${m.x + m.width + 2 * m.wall}V${cut.table}H${m.x}V${cut.table - m.wall - m.depth}Z`" class="mould" />
       <text :x="m.x + m.width / 2 + m.wall" :y="cut.table + 20" text-anchor="middle" class="name">
         {{ m.count > 1 ? `${m.count} × ` : '' }}{{ m.name }}
       </text>
@@ -122,7 +123,7 @@ svg { display: block; width: 100%; height: auto; }
 .mix { fill: var(--mix-soft); }
 .water { fill: var(--water-soft); }
 .wall { fill: none; stroke: var(--ink); stroke-width: 3; stroke-linejoin: round; stroke-linecap: round; }
-.mould { fill: var(--ink); opacity: 0.82; }
+.mould { fill: var(--of-silicone); stroke: var(--ink); stroke-width: 2; stroke-linejoin: round; }
 .mark { fill: none; stroke: var(--ink); stroke-width: 1.4; }
 .level-water .mark { stroke: var(--water); stroke-width: 2; }
 .level-water text { fill: var(--water); }

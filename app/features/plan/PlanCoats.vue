@@ -12,7 +12,7 @@ import { useSession } from '~/sync/session'
 /** Whether it is poured at once or built in coats, and for a shell how thick where. */
 const planning = usePlanning(), session = useSession()
 const coats = computed(() => planning.plan.coats)
-const WAYS = [{ id: 'once', name: 'Poured at once' }, ...COAT_WAYS.map(({ id, name }) => ({ id, name }))]
+const WAYS = [{ id: 'once', name: 'One pour' }, ...COAT_WAYS.map(({ id, name }) => ({ id, name }))]
 const set = (value: Coats | undefined) => planning.change({ coats: value })
 function choose(id: string) {
   if (id === 'once') set(undefined)

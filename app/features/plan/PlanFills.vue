@@ -3,7 +3,7 @@ import Select from 'primevue/select'
 import { END_USES, endUse } from '~core/gypsum/end-use'
 import { MOULD_MATERIALS } from '~core/setting/body'
 import { formatVolume } from '~core/units/format'
-import MouldPicture from '~/ui/MouldPicture.vue'
+import MouldDrawing from '~/ui/MouldDrawing.vue'
 import Stepper from '~/ui/Stepper.vue'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
@@ -51,7 +51,7 @@ function add(mould: string | null) {
     <h2 id="fills-head" class="eyebrow">What you are filling</h2>
     <ul class="ruled">
       <li v-for="r in rows" :key="r.mould" class="fill">
-        <MouldPicture :mouth="r.item.body.mouth" :volume="r.item.body.volume.value" :size="38" />
+        <MouldDrawing :mould="r.item.body" view="above" :width="44" :height="40" />
         <span>
           <span class="strong">{{ r.item.body.name }}</span><br />
           <span class="small soft"

@@ -69,8 +69,8 @@ function slide(event: Event) {
     </div>
     <div class="ends small soft"><span>stiff, traps air</span><span>weak, slow to dry</span></div>
     <p class="small soft">
-      Truly <span class="num">{{ formatConsistency(ratio.low) }}–{{ formatConsistency(ratio.high) }}</span> in eight
-      pours of ten: <PlanGround ground="ratio">{{ ratio.basis.note }}</PlanGround>.
+      Expect <span class="num">{{ formatConsistency(ratio.low) }}–{{ formatConsistency(ratio.high) }}</span> in eight
+      pours out of ten: <PlanGround ground="ratio">{{ ratio.basis.note }}</PlanGround>.
     </p>
     <p v-for="p in problems" :key="p.code" :class="['problem', { warn: p.severity === 'warn' }]" role="status">
       {{ planning.say(p) }}

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { profileOf } from '~core/drawing/profile'
 import type { BatchFill, MouldFacts } from '~core/plan/types'
 import { CUT, layoutCut } from './cut'
 
@@ -24,7 +25,9 @@ describe('the cut drawing', () => {
     })
     expect(bucket!.bottom * 2 / scale).toBeCloseTo(0.212, 9)
     expect(moulds[0]!.width / scale).toBeCloseTo(0.092, 9)
-    expect(moulds[0]!.depth / scale).toBeCloseTo(412e-6 / (Math.PI / 4 * 0.092 ** 2), 9)
+    expect(moulds[0]!.depth / scale).toBeCloseTo(profileOf(mould(0.092, 412e-6)).depth, 9)
+    expect(moulds[0]!.inside[0]).toEqual({ x: 0, y: 0 })
+    expect(moulds[0]!.inside.at(-1)!.x / scale).toBeCloseTo(0.092, 9)
     for (const level of bucket!.levels) expect((table - level.y) / scale).toBeCloseTo(level.height, 9)
   })
 

@@ -1,4 +1,5 @@
-import { evenDepth, vesselDiameter, type Vessel } from '~core/mould/gauge/vessel'
+import { profileOf } from '~core/drawing/profile'
+import { vesselDiameter, type Vessel } from '~core/mould/gauge/vessel'
 import type { BatchFill } from '~core/plan/types'
 
 /**
@@ -13,6 +14,9 @@ interface CutMould {
   readonly name: string
   readonly count: number
   readonly volume: number
+  readonly material: string
+  /** Its own inside, from lip to lip, from its left lip at the rim. */
+  readonly inside: readonly { readonly x: number, readonly y: number }[]
 }
 interface CutLevel {
   readonly id: 'water' | 'final' | 'safe'
@@ -58,11 +62,11 @@ export function layoutCut(fills: readonly BatchFill[], vessel: Vessel | undefine
   const inside = shown.map(f => ({
     fill: f,
     width: f.mould.mouth.width,
-    depth: evenDepth(f.mould.mouth, f.mould.volume.value),
+    profile: profileOf(f.mould),
   }))
   const bucketWidth = vessel ? Math.max(vessel.bottom, vessel.top) : 0
   const mouldsWidth = inside.reduce((w, m) => w + m.width + 2 * m.fill.mould.wall, 0)
-  const tallest = Math.max(vessel?.height ?? 0, ...inside.map(m => m.depth + m.fill.mould.wall))
+  const tallest = Math.max(vessel?.height ?? 0, ...inside.map(m => m.profile.depth + m.fill.mould.wall))
   const gap = 22
   const free = CUT.width - (vessel ? CUT.left + CUT.right : 0) - gap * (shown.length + 1)
   const scale = Math.min(free / Math.max(1e-6, bucketWidth + mouldsWidth), CUT.drawn / tallest)
@@ -84,12 +88,14 @@ export function layoutCut(fills: readonly BatchFill[], vessel: Vessel | undefine
   let x = vessel
     ? CUT.left + CUT.right + bucketWidth * scale + gap
     : (CUT.width - mouldsWidth * scale - gap * (shown.length - 1)) / 2
-  const moulds = inside.map(({ fill, width, depth }) => {
+  const moulds = inside.map(({ fill, width, profile }) => {
     const wall = Math.max(2, fill.mould.wall * scale)
     const mould = {
       x,
       width: width * scale,
-      depth: depth * scale,
+      depth: profile.depth * scale,
+      material: fill.mould.material,
+      inside: profile.points.map(p => ({ x: (p.x + width / 2) * scale, y: p.z * scale })),
       wall,
       name: fill.mould.name,
       count: fill.copies,

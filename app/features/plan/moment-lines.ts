@@ -6,7 +6,7 @@ import type { GroundId } from '~core/setting/words'
 import type { BubbleWay } from '~core/plan/bubbles'
 import type { Batch, MouldFacts, Plan } from '~core/plan/types'
 import type { centreMoments, Forecast } from '~core/setting/moments'
-import { formatDuration, formatDurationRange, formatFine, formatTemperature } from '~core/units/format'
+import { formatDuration, formatDurationRange, formatFine, formatFineRange, formatTemperature } from '~core/units/format'
 import type { UnitPreferences } from '~core/units/units'
 
 /** What to expect of a plan, a line each, counted from the moment powder meets water. */
@@ -60,7 +60,7 @@ export function momentLines(outlook: Outlook, units: UnitPreferences): readonly 
   const { centre: c, moments: m, bubble, way } = outlook
   const span = (e: Range | undefined, value: number) => e ? formatDurationRange(e.low, e.high) : at(value)
   const cleared = bubble && Number.isFinite(bubble.high)
-    ? `${formatFine(bubble.low, units).replace(/[^\d.]+$/, '')}–${formatFine(bubble.high, units)}`
+    ? formatFineRange(bubble.low, bubble.high, units)
     : formatFine(c.bubble, units)
   const degrees = (t: number) => formatTemperature(t, units)
   const heat = m
@@ -72,7 +72,7 @@ export function momentLines(outlook: Outlook, units: UnitPreferences): readonly 
       ? []
       : [{
           when: span(m?.tapUntil, c.tapUntil),
-          what: `${way === 'table' ? 'table off' : 'stop tapping'}: bubbles over ${cleared} are out`,
+          what: `${way === 'table' ? 'table off' : 'stop tapping'}: only bubbles under about ${cleared} are left`,
           tone: 'air',
           ground: 'tap-until' as const,
           basis: m?.tapUntil?.basis.note,

@@ -49,10 +49,10 @@ const drop = (id: string) => attempt(async () => {
         <span class="strong">{{ l.name }}</span>
         <Button
           v-if="session.isOwner"
-          label="Take back"
+          label="Revoke"
           severity="secondary"
           size="small"
-          :aria-label="`Take back the link ${l.name}`"
+          :aria-label="`Revoke the link ${l.name}`"
           @click="drop(l.id)" />
       </li>
     </ul>

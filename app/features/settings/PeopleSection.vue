@@ -99,10 +99,10 @@ const reset = (p: PersonFacts) => act(async () => {
         <span />
         <span class="acts">
           <Button
-            label="Take back"
+            label="Revoke"
             severity="secondary"
             size="small"
-            :aria-label="`Take back the invitation of ${i.name || 'somebody'}`"
+            :aria-label="`Revoke the invitation of ${i.name || 'somebody'}`"
             @click="drop(i.id)"
           />
         </span>

@@ -267,7 +267,7 @@ const onScale = computed(() =>
           {{
             weighings === 0 ? 'Not weighed yet.' : `Weighed ${weighings === 1 ? 'once' : `${weighings} times`}.`
           }}
-          Without a scale, what your cheek says counts too, for less:
+          Without a scale, holding it to your cheek helps too, but counts for less:
         </p>
         <div class="feel">
           <Button label="Still cold" severity="secondary" @click="feel('cold')" />
@@ -291,7 +291,7 @@ const onScale = computed(() =>
         <p class="said small" role="status">{{ said }}</p>
       </div>
     </div>
-    <p v-else-if="!drying.trouble" class="soft">Looking it up …</p>
+    <p v-else-if="!drying.trouble" class="soft">Loading …</p>
   </Dialog>
 </template>
 

@@ -97,7 +97,7 @@ export function needWords(group: CastGroup, now: number): { readonly what: strin
     case 'open-now':
       return { what: 'Open now', when: `best until ${timeOfDay(c.openTo!)}` }
     case 'judge':
-      return { what: 'Look it over', when: `opened ${dayAndTime(c.openedAt!, now)}` }
+      return { what: 'Inspect', when: `opened ${dayAndTime(c.openedAt!, now)}` }
     case 'ready-now':
       return { what: c.readyWord.replace(/^./, x => x.toUpperCase()), when: `since ${roughDay(c.readyTo!, now)}` }
     case 'setting':

@@ -93,6 +93,7 @@ const ITEM_FIELDS: Record<ItemField, string> = {
   note: 'note',
   gauges: 'gauges',
   face: 'inner face',
+  form: 'drawn as',
   copies: 'how many there are',
   halves: 'parts',
   straps: 'straps',

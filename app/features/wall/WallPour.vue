@@ -5,7 +5,7 @@ import type { FrozenRun } from '~core/plan/run'
 import type { PourState } from '~core/pour/fold'
 import { formatDuration } from '~core/units/format'
 import { cuesOf } from '~core/bench/cues'
-import { cueUntil } from '~core/bench/words'
+import { cueAhead } from '~core/bench/words'
 import { counting, windowOf } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import RippleChart from '~/ui/RippleChart.vue'
@@ -57,11 +57,10 @@ const batchName = (i: number) => run.batches.length > 1 ? `${run.plan.coats ? 'C
         {{ batchName(b.i) }}{{ stepWords(b.step).instruction }}
       </p>
       <p v-if="next" class="next">
-        <span class="num">{{ formatDuration((next.at - clock.now) / 1000) }}</span> until:
-        {{ cueUntil(next) }}
+        {{ cueAhead(next) }} in <span class="num">{{ formatDuration((next.at - clock.now) / 1000) }}</span>
       </p>
       <p v-if="wetFor !== undefined" class="wet">
-        wet <span class="num">{{ counting(wetFor) }}</span>
+        <span class="num">{{ counting(wetFor) }}</span> since powder met water
       </p>
       <p v-if="open" class="open">
         Open the moulds <span class="num">{{ open.words }}</span>

@@ -278,7 +278,7 @@ function pick(id: SayingId | DoingId) {
       <section class="answer" aria-labelledby="said">
         <h2 id="said" ref="heading" class="said">“{{ said }}”</h2>
         <p v-for="(v, i) in verdicts" :key="i" :class="['verdict', v.fit]" role="status">
-          <span class="fit">{{ { right: 'Right', near: 'Nearly', wrong: 'Not here' }[v.fit] }}</span>
+          <span class="fit">{{ { right: 'Right', near: 'Nearly', wrong: 'Not with this powder' }[v.fit] }}</span>
           <span
           ><template v-if="verdicts.length > 1"
           >{{ capital(readingName(readings[i]!)) }}: </template

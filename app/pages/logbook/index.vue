@@ -139,7 +139,7 @@ const comparePicked = () => navigateTo(`/logbook/compare?pours=${picked.value.jo
     <LogbookHead>
       <span class="soft" role="status">{{ how }}</span>
       <span class="small tables"
-      ><NuxtLink v-if="session.mayWrite" to="/logbook/table">Bring a table in</NuxtLink
+      ><NuxtLink v-if="session.mayWrite" to="/logbook/table">Import a table</NuxtLink
       ><a v-if="book.loaded" :href="addressOf('GET logbook')" download>Save as a table</a></span
       >
     </LogbookHead>
@@ -152,7 +152,7 @@ const comparePicked = () => navigateTo(`/logbook/compare?pours=${picked.value.jo
         @input="seekTyped" />
       <Button
         class="narrow"
-        :label="narrowing ? 'Fewer ways' : 'Narrow it'"
+        :label="narrowing ? 'Fewer ways' : 'Filter'"
         severity="secondary"
         :aria-expanded="narrowing"
         @click="narrowing = !narrowing" />

@@ -139,7 +139,7 @@ const shownFields = computed(() => fields.value.filter(f => mapping.value[f.id] 
 <template>
   <div>
     <LogbookHead />
-    <h2 class="what">Bring a table in</h2>
+    <h2 class="what">Import a table</h2>
     <p class="soft intro">
       From a spreadsheet saved as CSV, with the names of the columns in the first line. Nothing is taken in before you
       have seen it.

@@ -17,7 +17,7 @@ import {
   readyWords,
   releaseSentence,
 } from '~core/mould/words'
-import { evenDepth } from '~core/mould/gauge/vessel'
+import { profileOf } from '~core/drawing/profile'
 import { formatArea, formatLength, formatPercent, formatVolume, roundTo } from '~core/units/format'
 import { Z80 } from '~core/units/quantity'
 import type { MouldBody } from '~contract/library'
@@ -25,7 +25,7 @@ import { BLANK_GAUGES } from '~/features/moulds/blanks'
 import GaugeFields from '~/features/moulds/GaugeFields.vue'
 import { useMould } from '~/features/moulds/useMould'
 import PhotoStrip from '~/features/moulds/PhotoStrip.vue'
-import MouldPicture from '~/ui/MouldPicture.vue'
+import MouldDrawing from '~/ui/MouldDrawing.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import RangeAxis from '~/ui/RangeAxis.vue'
 import Stepper from '~/ui/Stepper.vue'
@@ -256,15 +256,16 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
             {{
               inHand
                 ? gaugeBasisWords(inHand)
-                : 'The surest gauge speaks loudest; where they contradict each other, the range widens.'
+                : 'The most precise measurement counts most; where they contradict each other, the range widens.'
             }}
           </p>
         </div>
         <div class="sheet holds drawn">
-          <MouldPicture :mouth="body.mouth" :volume="body.volume.value" :size="120" />
+          <MouldDrawing :mould="body" view="above" :width="150" :height="120" />
+          <MouldDrawing :mould="body" view="cut" :width="190" :height="120" :filled="1" :warmth="8" />
           <p class="small soft">
-            If its walls were straight it would be
-            {{ formatLength(evenDepth(body.mouth, body.volume.value), units) }} deep. The plan draws it like this.
+            {{ formatLength(profileOf(body).depth, units) }} deep as it is drawn, and holding what it says. Dashed sides were not
+            measured.
           </p>
         </div>
         <section v-if="body.impression" aria-labelledby="print-head" class="column">
@@ -272,7 +273,7 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
           <p>
             {{ [body.impression.place, body.impression.on].filter(Boolean).join(', ')
             }}<template v-if="body.impression.believed"
-            >. Believed to be made by {{ body.impression.believed }}</template
+            >. Probably left by {{ body.impression.believed }}</template
             >.
           </p>
           <p v-if="measures.length > 0" class="num small">{{ measures.join(' · ') }}</p>

@@ -2,26 +2,29 @@
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
+import Popover from 'primevue/popover'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { MOULD_MATERIALS } from '~core/setting/body'
-import { gaugeBasisWords, releaseSentence } from '~core/mould/words'
-import { evenDepth } from '~core/mould/gauge/vessel'
-import { formatLength, formatVolume } from '~core/units/format'
+import { FORM_IDS } from '~core/drawing/form-ids'
+import { formOf, profileOf } from '~core/drawing/profile'
+import { FORM_WORDS } from '~core/drawing/words'
+import { releaseSentence } from '~core/mould/words'
+import { formatLength } from '~core/units/format'
 import type { MouldBody } from '~contract/library'
 import { newId } from '~/sync/api'
 import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
 import FileButton from '~/ui/FileButton.vue'
-import GroundButton from '~/ui/GroundButton.vue'
 import LongList from '~/ui/LongList.vue'
-import MouldPicture from '~/ui/MouldPicture.vue'
+import MouldCard from '~/features/moulds/MouldCard.vue'
+import MouldDrawing from '~/ui/MouldDrawing.vue'
 import QuantityField from '~/ui/QuantityField.vue'
-import PlainButton from '~/ui/PlainButton.vue'
 import Stepper from '~/ui/Stepper.vue'
 import { useLibrary } from '~/sync/library'
 import { useSession } from '~/sync/session'
 import { offerFile, readJson } from '~/ui/files'
+import { useElementSize } from '@vueuse/core'
 
 const library = useLibrary(), session = useSession()
 await library.load()
@@ -69,7 +72,30 @@ async function bringIn(file: File) {
   }
   reading.value = false
 }
-const gaugedWords = ({ gauges }: MouldBody) => gauges?.length ? gauges.map(gaugeBasisWords).join('; ') : undefined
+const addWays = ref<InstanceType<typeof Popover>>(), adding = ref(false)
+const toggleAdding = (event: Event) => addWays.value?.toggle(event)
+function byMeasures() {
+  addWays.value?.hide()
+  edit()
+}
+/** As many side by side as there is room for. */
+const CARD = 216, wall = useTemplateRef<HTMLElement>('wall'), { width } = useElementSize(wall)
+const across = computed(() => Math.max(1, Math.floor((width.value || 1100) / CARD)))
+const sought = ref('')
+const found = computed(() =>
+  library.items.mould.filter(m => m.body.name.toLowerCase().includes(sought.value.trim().toLowerCase())))
+const rows = computed(() =>
+  Array.from({ length: Math.ceil(found.value.length / across.value) }, (_, k) =>
+    found.value.slice(k * across.value, (k + 1) * across.value)))
+const forms = FORM_IDS.map(id => ({ id, name: FORM_WORDS[id] }))
+/** Hatches as the cuts have them. */
+const LEGEND = [
+  ['Silicone', 'silicone'], ['Rubber', 'rubber'], ['Plastic', 'plastic'], ['Clay', 'clay'], ['Plaster', 'plaster'],
+  ['Wood', 'wood'], ['One use', 'once'], ['Ground', 'ground'],
+] as const
+const hatchOf = (of: string) => ({
+  background: `repeating-linear-gradient(45deg, var(--of-${of}) 0 4px, var(--hatch-${of}) 4px 5.5px)`,
+})
 const materials = Object.entries(MOULD_MATERIALS).map(([id, m]) => ({ id, name: m.name }))
 const SHAPES = [{ id: 'round', name: 'Round opening' }, { id: 'rectangular', name: 'Rectangular' }]
 const units = computed(() => session.units)
@@ -86,59 +112,50 @@ function setVolume(value: number | undefined, percent = spread.value) {
   <div>
     <header>
       <h1>Moulds</h1>
+      <ul class="legend small" aria-label="What moulds are made of">
+        <li v-for="[name, hatch] in LEGEND" :key="hatch"><i :style="hatchOf(hatch)" />{{ name }}</li>
+      </ul>
       <span class="ways">
-        <Button label="A print by photo" severity="secondary" @click="navigateTo('/moulds/print')" />
-        <Button label="From a model" severity="secondary" @click="navigateTo('/moulds/model')" />
-        <Button v-if="library.items.mould.length > 0" label="Save as a file" severity="secondary" @click="saveFile" />
-        <template v-if="session.mayWrite">
-          <Button label="Bring in a table" severity="secondary" @click="navigateTo('/logbook/table?of=moulds')" />
-          <FileButton label="Bring in a file" accept=".json,application/json" :disabled="reading" @file="bringIn" />
-          <Button label="Add a mould" @click="edit()" />
-        </template>
+        <InputText v-if="library.items.mould.length > 8" v-model="sought" placeholder="Find a mould" aria-label="Find a mould" />
+        <Button
+          v-if="session.mayWrite"
+          label="Add a mould"
+          aria-haspopup="true"
+          :aria-expanded="adding"
+          @click="toggleAdding" />
+        <Button v-else-if="library.items.mould.length > 0" label="Save as a file" severity="secondary" @click="saveFile" />
       </span>
     </header>
+    <Popover ref="addWays" @show="adding = true" @hide="adding = false">
+      <div class="add">
+        <Button label="By its measures" severity="secondary" @click="byMeasures" />
+        <Button label="From a model" severity="secondary" @click="navigateTo('/moulds/model')" />
+        <Button label="A print by photo" severity="secondary" @click="navigateTo('/moulds/print')" />
+        <Button label="Import a table" severity="secondary" @click="navigateTo('/logbook/table?of=moulds')" />
+        <FileButton label="Import a file" accept=".json,application/json" :disabled="reading" @file="bringIn" />
+        <Button
+          v-if="library.items.mould.length > 0"
+          label="Save as a file"
+          severity="secondary"
+          @click="saveFile" />
+      </div>
+    </Popover>
     <p v-if="library.trouble" class="problem" role="alert">{{ library.trouble }}</p>
     <p v-if="brought" :class="{ problem: failed }" role="status">{{ brought }}</p>
-    <LongList
-      v-if="library.items.mould.length > 0"
-      v-slot="{ item: m }"
-      :items="library.items.mould"
-      :key-of="m => m.id"
-      :row-height="72"
-      class="moulds">
-      <MouldPicture :mouth="m.body.mouth" :volume="m.body.volume.value" :size="52" />
-      <span
-      ><NuxtLink :to="`/moulds/${m.id}`" class="row-link strong">{{ m.body.name }}</NuxtLink
-      ><br /><span class="small soft"
-      >{{ MOULD_MATERIALS[m.body.material].name
-      }}<template v-if="m.body.note">. {{ m.body.note }}</template></span
-      ></span
-      >
-      <span
-      ><span class="num strong">{{ formatVolume(m.body.volume.value, units) }}</span
-      ><br /><span class="num small soft"
-      ><GroundButton :ground="m.body.gauges?.length ? 'gauged' : 'told'" :basis="gaugedWords(m.body)"
-      >{{ formatVolume(m.body.volume.low, units) }} to {{ formatVolume(m.body.volume.high, units) }}</GroundButton
-      ></span
-      ></span
-      >
-      <span class="small release">{{ releaseSentence(m.body.material) }}</span>
-      <span class="small soft uses"><span class="num">{{ m.uses ?? 0 }}</span> casts so far</span>
-      <span class="ways">
-        <PlainButton
-          label="Gauge"
-          small
-          :aria-label="`Gauge ${m.body.name}`"
-          @click="navigateTo(`/moulds/${m.id}`)" />
-        <PlainButton
-          v-if="session.mayWrite"
-          label="Change"
-          small
-          :aria-label="`Change ${m.body.name}`"
-          @click="edit(m)" />
-      </span>
-    </LongList>
-    <div v-else-if="library.loaded" class="empty">
+    <div ref="wall" class="wall">
+      <LongList
+        v-if="rows.length > 0"
+        v-slot="{ item: row }"
+        :items="rows"
+        :key-of="row => row[0]!.id"
+        :row-height="330"
+        class="moulds"
+        :style="{ '--columns': `repeat(${across}, minmax(0, 1fr))` }">
+        <MouldCard v-for="m in row" :key="m.id" :item="m" @change="edit(m)" />
+      </LongList>
+      <p v-else-if="sought" class="soft">No mould is called that.</p>
+    </div>
+    <div v-if="library.loaded && library.items.mould.length === 0" class="empty">
       <p>
         No moulds yet. Fill yours with water to where the plaster should stand, pour that into a jug or onto a scale,
         and write it down here once. Then let the mould drain dry.
@@ -169,6 +186,16 @@ function setVolume(value: number | undefined, percent = spread.value) {
           aria-labelledby="material-label"
         />
         <p class="small soft">{{ releaseSentence(item.body.material) }}</p>
+      </div>
+      <div class="field">
+        <span id="form-label" class="strong small">Drawn as</span><Select
+          :model-value="item.body.form ?? formOf(item.body)"
+          :options="forms"
+          option-label="name"
+          option-value="id"
+          aria-labelledby="form-label"
+          @update:model-value="item.body.form = $event"
+        />
       </div>
       <QuantityField
         kind="volume"
@@ -239,8 +266,9 @@ function setVolume(value: number | undefined, percent = spread.value) {
         />
       </div>
       <p class="small soft drawn">
-        <MouldPicture :mouth="item.body.mouth" :volume="item.body.volume.value" :size="60" /> If its walls were straight
-        it would be {{ formatLength(evenDepth(item.body.mouth, item.body.volume.value), units) }} deep.
+        <MouldDrawing :mould="item.body" view="above" :width="90" :height="70" />
+        <MouldDrawing :mould="item.body" view="cut" :width="110" :height="70" :filled="1" :warmth="8" />
+        <span>So it would be {{ formatLength(profileOf(item.body).depth, units) }} deep.</span>
       </p>
     </EditDialog>
   </div>
@@ -256,9 +284,15 @@ header {
   margin-bottom: 10px;
 }
 .moulds {
-  --columns: 60px minmax(0, 1.3fr) 150px minmax(0, 1.2fr) 110px auto;
-  --row-gap: 16px;
+  --row-gap: 0;
 }
+.moulds :deep(li) { align-items: stretch; }
+.moulds :deep(.card + .card) { border-left: 1px solid var(--line); }
+.legend { display: flex; flex-wrap: wrap; gap: 4px 14px; }
+.legend li { display: flex; gap: 6px; align-items: center; }
+.legend i { width: 22px; height: 15px; border: 1.5px solid var(--ink); border-radius: 3px; }
+.add { display: grid; gap: 8px; min-width: 210px; }
+.add :deep(.file) { text-align: center; }
 .ways {
   display: flex;
   flex-wrap: wrap;
@@ -280,17 +314,5 @@ header {
   display: flex;
   gap: 12px;
   align-items: center;
-}
-@media (max-width: 720px) {
-  .moulds {
-    --columns: 56px 1fr auto;
-  }
-  .moulds .ways {
-    grid-column: 2 / -1;
-  }
-  .release,
-  .uses {
-    display: none;
-  }
 }
 </style>

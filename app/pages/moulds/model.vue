@@ -175,7 +175,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
     <header>
       <h1>From a model</h1>
       <NuxtLink to="/moulds">All moulds</NuxtLink>
-      <FileButton class="file" label="Bring in an STL file" accept=".stl,model/stl" @file="model.read" />
+      <FileButton class="file" label="Import an STL file" accept=".stl,model/stl" @file="model.read" />
     </header>
     <p v-if="model.trouble" class="problem" role="alert">{{ model.trouble }}</p>
     <p v-if="model.working" class="working" role="status">
@@ -184,7 +184,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
     </p>
     <div v-if="!model.mesh" class="empty">
       <p>
-        Bring in the piece as a closed model, as it will be cast: from a scanner or a modelling program, up to five
+        Import the piece as a closed model, as it will be cast: from a scanner or a modelling program, up to five
         million triangles. It stays on this device until you keep it with a mould. You learn how much it takes, whether
         a rigid or a flexible mould lets it go, and where air would stay when it is poured.
       </p>
@@ -276,7 +276,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
           </p>
         </section>
         <section v-if="model.unit" aria-labelledby="pull-head" class="column">
-          <h2 id="pull-head">Does it let go?</h2>
+          <h2 id="pull-head">Will it release?</h2>
           <Button
             v-if="!model.pull"
             label="Find the best way to pull"
@@ -388,7 +388,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
                 :disabled="!!model.working"
                 @click="model.lookForTilt()" />
               <Button
-                label="Try shutting and tipping it"
+                label="Try covering and tipping it"
                 severity="secondary"
                 :disabled="!!model.working"
                 @click="model.lookForMoves()" />

@@ -235,7 +235,7 @@ function addMark(what: Parameters<typeof print.add>[0]) {
             <p class="small soft">The camera wrote this beside the picture. Unless you take it over, it is not kept.</p>
           </template>
           <div class="field">
-            <label for="print-by">Believed to be made by</label
+            <label for="print-by">Probably left by</label
             ><InputText id="print-by" v-model="print.facts.believed" maxlength="200" fluid />
           </div>
           <Button

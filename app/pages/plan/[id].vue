@@ -45,9 +45,13 @@ const drawn = computed(() =>
     title: batch.coat ? coatTitle(batch.coat.number) : batchTitle(numbers, result.value.batches.length),
   })),
 )
+const bucketsListed = (numbers: readonly number[]) => {
+  const unbroken = numbers.length > 2 && numbers.every((n, i) => i === 0 || n === numbers[i - 1]! + 1)
+  return unbroken ? `${numbers[0]}–${numbers.at(-1)}` : listed(numbers.map(String))
+}
 function batchTitle(numbers: readonly number[], of: number) {
-  if (of === 1) return 'One batch'
-  return numbers.length === 1 ? `Batch ${numbers[0]} of ${of}` : `Batches ${listed(numbers.map(String))}, each the same`
+  if (of === 1) return 'One bucket'
+  return numbers.length === 1 ? `Bucket ${numbers[0]} of ${of}` : `Buckets ${bucketsListed(numbers)}, all the same`
 }
 const coatTitle = (n: number) =>
   planning.plan.coats?.way === 'base' ? ['The cast', 'The base'][n - 1]! : `Coat ${n} of ${result.value.batches.length}`
@@ -172,7 +176,7 @@ async function toBench() {
       </div>
       <div class="middle">
         <div v-if="refused" id="why-not" class="sheet cannot">
-          <h2>Not yet</h2>
+          <h2>Still missing</h2>
           <p>{{ planning.say(refused) }}</p>
         </div>
         <article v-for="{ batch: b, title } in drawn.slice(0, 6)" :key="title" class="sheet batch">

@@ -55,7 +55,7 @@ async function remove(id: string) {
       <h1>Plan</h1>
       <FileButton
         v-if="session.mayWrite"
-        label="Bring a recipe in"
+        label="Import a recipe"
         accept=".json,application/json"
         class="recipe"
         @file="bringIn" />
@@ -81,9 +81,9 @@ async function remove(id: string) {
       <span class="small soft">changed {{ dayAndTime(p.updatedAt, Date.now()) }}</span>
       <PlainButton
         v-if="session.mayWrite"
-        label="Put away"
+        label="Archive"
         small
-        :aria-label="`Put away ${p.plan.name}`"
+        :aria-label="`Archive ${p.plan.name}`"
         @click="remove(p.id)"
       />
     </LongList>

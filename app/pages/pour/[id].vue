@@ -239,7 +239,7 @@ async function giveUp() {
         <div v-if="session.mayWrite && running" class="give-up">
           <Button
             v-if="reason === undefined"
-            label="Give this pour up"
+            label="Abandon this pour"
             severity="secondary"
             size="small"
             @click="reason = ''" />
@@ -247,7 +247,7 @@ async function giveUp() {
             <InputText
               v-model="reason"
               placeholder="Why, in a few words"
-              aria-label="Why it is given up"
+              aria-label="Why it is abandoned"
               maxlength="2000"
               fluid />
             <Button type="submit" label="Give it up" />

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { warmthStep } from '~core/drawing/warmth'
+import { powderOf, type FrozenRun } from '~core/plan/run'
+import type { Stage } from '~core/plan/stages'
+import type { CastState } from '~core/pour/fold'
+import type { Milestone } from '~core/pour/milestones'
+import { formatLength, formatVolume } from '~core/units/format'
+import BucketDrawing from '~/ui/BucketDrawing.vue'
+import MouldDrawing from '~/ui/MouldDrawing.vue'
+import { useSession } from '~/sync/session'
+
+/** What stands in front of the hands: the bucket with the line to reach, the moulds as they fill, and as they warm. */
+const { run, batch, stage, casts, share, wetFor, milestones } = defineProps<{
+  run: FrozenRun
+  batch: number
+  stage: Stage
+  casts: readonly CastState[]
+  /** How far the step in hand is by its usual time, 0 to 1. */
+  share: number
+  wetFor: number | undefined
+  milestones: readonly Milestone[]
+}>()
+const session = useSession(), MOST = 4, IN_BUCKET = new Set<Stage>(['ready', 'weigh', 'sift', 'soak', 'stir'])
+const planned = computed(() => run.batches[batch]!)
+const vessel = computed(() => IN_BUCKET.has(stage) ? run.world.bucket?.vessel : undefined)
+const bucket = computed(() => vessel.value && {
+  vessel: vessel.value, water: planned.value.mix.waterVolume, mix: planned.value.mix.slurry,
+  settled: powderOf(run).settledFraction, mixed: stage === 'stir',
+  sifted: stage === 'sift' ? share : stage === 'soak' ? 1 : 0,
+})
+const length = (m: number) => formatLength(m, session.units)
+const lines = computed(() => {
+  const { levels } = planned.value
+  if (!levels) return []
+  return [
+    ...levels.water === undefined ? [] : [{ id: 'water', words: 'Water line', height: length(levels.water) }],
+    { id: 'mix', words: 'With powder in', height: length(levels.final) },
+  ]
+})
+const moulds = computed(() => {
+  const at = (id: string) => {
+    const m = milestones.find(x => x.id === id)
+    return m?.actual ?? m?.value ?? Infinity
+  }
+  const warmth = wetFor === undefined
+    ? 0
+    : warmthStep(wetFor, { gloss: at('set'), warmest: at('warm'), open: at('open') })
+  return casts.slice(0, MOST).map(c => ({
+    id: c.cast.id, mould: c.cast.mould, label: c.cast.label, filled: c.filledAt === undefined ? 0 : 1, warmth,
+  }))
+})
+const says = computed(() => {
+  const to = lines.value.map(l => `${l.words.toLowerCase()} ${l.height}`).join(', ')
+  return `The bucket, for ${formatVolume(planned.value.mix.slurry, session.units)} of mix: ${to}`
+})
+</script>
+
+<template>
+  <div class="drawing">
+    <template v-if="bucket">
+      <BucketDrawing v-bind="bucket" :width="200" :height="150" :label="says" />
+      <dl>
+        <div v-for="l in lines" :key="l.id" :class="l.id"><dt>{{ l.words }}</dt><dd class="num">{{ l.height }}</dd></div>
+      </dl>
+    </template>
+    <ul v-else>
+      <li v-for="m in moulds" :key="m.id">
+        <MouldDrawing
+          :mould="m.mould"
+          view="cut"
+          :width="moulds.length > 2 ? 96 : 150"
+          :height="120"
+          :filled="m.filled"
+          :warmth="m.warmth" />
+        <span class="small">{{ m.label }}</span>
+      </li>
+      <li v-if="casts.length > MOST" class="num more">+{{ casts.length - MOST }}</li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.drawing { display: flex; gap: 18px; align-items: center; }
+dl { display: grid; gap: 10px; margin: 0; }
+dt { color: var(--soft); font-size: 1rem; }
+dd { margin: 0; font-size: 1.5rem; font-weight: 700; }
+.water dd { color: var(--water); }
+ul { display: flex; flex-wrap: wrap; gap: 8px; align-items: end; border-bottom: 3px solid var(--line-strong); padding-bottom: 2px; }
+li { display: grid; justify-items: center; gap: 4px; }
+.more { align-self: center; font-size: 1.2rem; }
+</style>
