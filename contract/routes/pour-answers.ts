@@ -59,7 +59,7 @@ export const pourSummary: z.ZodType<PourSummary> = z.strictObject({
   school: z.enum(idsOf<SchoolId>(SCHOOLS)),
   bag: z.string().optional(),
   endUse: z.enum(idsOf(END_USES)),
-  moulds: z.array(z.strictObject({ name: z.string(), count: z.int() })),
+  moulds: z.array(z.strictObject({ id: z.uuid().optional(), name: z.string(), count: z.int() })),
   batches: z.int(),
   ratio: z.strictObject({ planned: ratio, low: ratio, high: ratio, actual: ratio.optional() }),
   startedAt: moment.optional(),

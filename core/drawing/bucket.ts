@@ -1,5 +1,5 @@
 import type { CubicMetres, Metres } from '../units/quantity'
-import { vesselDiameter, vesselHeight, vesselVolume, type Vessel } from '../mould/gauge/vessel'
+import { vesselDiameter, vesselHeight, type Vessel } from '../mould/gauge/vessel'
 
 /** A bucket cut through, with what stands in it: water, the mound that grows in it, islands, and then the mix. */
 export interface BucketLevels {
@@ -51,7 +51,3 @@ export function grainsOf(count: number): readonly { readonly x: number, readonly
   const next = () => (state = state * 16_807 % 2_147_483_647) / 2_147_483_647
   return Array.from({ length: count }, () => ({ x: next(), y: next(), r: 0.7 + 1.3 * next() }))
 }
-
-/** Volume of what is inside between two heights. */
-export const volumeBetween = (vessel: Vessel, low: Metres, high: Metres): CubicMetres =>
-  vesselVolume(vessel, high) - vesselVolume(vessel, low)

@@ -4,7 +4,7 @@ import type { Seconds } from '../units/quantity'
 export type WarmthStep = 0 | 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8 | 9
 
 /** Moments after powder met water. */
-export interface WarmthMoments { readonly gloss: Seconds, readonly warmest: Seconds, readonly open: Seconds }
+interface WarmthMoments { readonly gloss: Seconds, readonly warmest: Seconds }
 
 /**
  * One ramp for setting, the same on every drawing. From when the gloss goes it rises to the warmest; it cools by its

@@ -130,7 +130,7 @@ export const GAUGE_WORDS: Readonly<Record<GaugeHow, WayWords>> = {
     tells:
       'Fill it level with fine gravel or rice and pour that into a jug: the jug reading is the volume, since the gaps are the same in both.',
   },
-  'shapes': { name: 'Measure it', tells: 'As a box, cup, bowl or turned profile, or several of them stacked.' },
+  'shapes': { name: 'By its measures', tells: 'As a box, cup, bowl or turned profile, or several of them stacked.' },
   'water-part': {
     name: 'By eye, with some water',
     tells: 'Pour in a known amount and judge what share of it is full.',
@@ -152,7 +152,7 @@ export const GAUGE_WORDS: Readonly<Record<GaugeHow, WayWords>> = {
 /** Why a gauge cannot be worked out, and what to say instead. */
 export const GAUGE_PROBLEM_WORDS: Readonly<Record<GaugeProblem, string>> = {
   'no-water-weight': 'Say what the water weighed.',
-  'not-liquid': 'Gauge with liquid water you can put a hand in.',
+  'not-liquid': 'Measure with liquid water you can put a hand in.',
   'no-jug': 'Say what the jug read, and how fine its marks are.',
   'no-water-part': 'Say how much water you poured in.',
   'no-share': 'The share that is full lies between a fiftieth and all of it.',

@@ -124,12 +124,16 @@ export function castsPerBatch(run: FrozenRun): readonly number[] {
   return run.batches.map((_, b) => casts.filter(c => c.batch === b).length)
 }
 
-/** How many casts of each mould, by its name. */
-export function castCounts(run: FrozenRun): readonly { readonly name: string, readonly count: number }[] {
-  const counts = new Map<string, number>()
-  for (const f of run.batches.filter(finishesCasts).flatMap(b => b.fills))
-    counts.set(f.mould.name, (counts.get(f.mould.name) ?? 0) + f.copies)
-  return [...counts].map(([name, count]) => ({ name, count }))
+/** A mould by what it is called, and how many casts of it. */
+export interface CastCount { readonly id?: string, readonly name: string, readonly count: number }
+/** How many casts of each mould. Moulds of one name stand together, as the first of them. */
+export function castCounts(run: FrozenRun): readonly CastCount[] {
+  const counts = new Map<string, CastCount>()
+  for (const { mould: { id, name }, copies } of run.batches.filter(finishesCasts).flatMap(b => b.fills)) {
+    const before = counts.get(name)
+    counts.set(name, { id: before?.id ?? id, name, count: (before?.count ?? 0) + copies })
+  }
+  return [...counts.values()]
 }
 
 /** The steps of the whole run: readying once, each batch in turn, setting at the end. */

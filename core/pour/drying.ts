@@ -136,7 +136,8 @@ function dampCurve({ forecast }: KnownDrying, openedAt: Instant, dryTo?: Dryness
 export function dryingDates(run: FrozenRun, state: PourState, cast: CastState): DryingDates {
   const record = dryingRecord(run, state, cast)
   if (!record) return {}
-  const { dryTo } = endUse(run.plan.endUse), known = dryingForecast(record, dryTo), { forecast, steady, notHere } = known
+  const { dryTo } = endUse(run.plan.endUse), known = dryingForecast(record, dryTo)
+  const { forecast, steady, notHere } = known
   const now = record.stays.at(-1)!, { place: where, air, weather } = now
   const coldest = air.celsius - (place(where).outdoors ? weather?.swing ?? 0 : 0)
   const full = shareLeft(forecast.centre.body, forecast.centre.water(now.from)) > FROST_CRACKS

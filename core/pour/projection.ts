@@ -13,7 +13,7 @@ import type { Taught, Batch } from '../plan/types'
 import type { CauseId } from './causes'
 import { milestonesOf, type MilestoneId, type Tone } from './milestones'
 import { dryingDates, type DryingSummary } from './drying'
-import { castCounts, powderOf, type FrozenRun } from '../plan/run'
+import { castCounts, powderOf, type CastCount, type FrozenRun } from '../plan/run'
 import type { BatchState, CastStatus, PourState, PourStatus } from './fold'
 
 /** What lists need to know of a milestone: enough to draw the glyph. */
@@ -37,7 +37,7 @@ export interface PourSummary {
   readonly school: SchoolId
   readonly bag?: string
   readonly endUse: string
-  readonly moulds: readonly { readonly name: string, readonly count: number }[]
+  readonly moulds: readonly CastCount[]
   readonly batches: number
   readonly ratio: {
     readonly planned: WaterRatio

@@ -177,7 +177,7 @@ export const CAUSE_WORDS: Readonly<Record<CauseId, CauseWords>> = {
   },
   'too-little': {
     words: 'Too little mix',
-    nextTime: 'Gauge the mould again and keep a spare of 6 to 10 %; an overflow mould takes what is left.',
+    nextTime: 'Measure the mould again and keep a spare of 6 to 10 %; an overflow mould takes what is left.',
   },
   'coat-late': {
     words: 'The coat before had set',

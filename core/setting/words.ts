@@ -182,7 +182,7 @@ export const GROUND_WORDS: Readonly<Record<GroundId, GroundWords>> = {
     how: 'What the moulds take, and what stays in the bucket, by the volumes of powder, water, air and what is added: they add '
       + 'up. The water goes by its density at its temperature.',
     source: 'First principles; the density of each powder from handbooks, from memory; the air that is stirred in is a guess.',
-    narrow: 'Gauge the mould by the weight of its water.',
+    narrow: 'Measure the mould by the weight of its water.',
   },
   'late': {
     how: 'How likely the last mould is filled after the mix is too stiff: both times have their range. What it costs is the '
@@ -227,7 +227,7 @@ export const GROUND_WORDS: Readonly<Record<GroundId, GroundWords>> = {
   'told': {
     how: 'What somebody told of the mould, as sure as they said; it was never measured here.',
     source: 'Whoever wrote it down.',
-    narrow: 'Gauge it once by the weight of the water it takes.',
+    narrow: 'Measure it once by the weight of the water it takes.',
   },
   'holds': {
     how: 'A round bucket that widens evenly, filled to an eighth of its height below the rim, 25 mm at least.',
@@ -237,7 +237,7 @@ export const GROUND_WORDS: Readonly<Record<GroundId, GroundWords>> = {
   'weight': {
     how: 'What was mixed for it by its volume, less what had dried by then; eight of ten casts lie between.',
     source: 'First principles; the volume as it was gauged.',
-    narrow: 'Gauge the mould by the weight of its water.',
+    narrow: 'Measure the mould by the weight of its water.',
   },
   'growth': {
     how: 'Its class grows by so much at its own ratio; less with more water and with grains, more the longer it is stirred.',

@@ -117,7 +117,7 @@ export function formatArea(m2: number, prefs: UnitPreferences): string {
 
 /** Below this a length is said in thousandths of an inch. */
 const THOUSANDTHS: Metres = 0.1 * 0.0254
-/** Small lengths, like bubbles: hundredths of a millimetre below one, tenths above; thousandths of an inch: `8 thou`. */
+/** Small lengths, like bubbles: hundredths of a millimetre below one, tenths above; of an inch, `8 thou`. */
 export function formatFine(m: Metres, prefs: UnitPreferences): string {
   if (prefs.length === 'mm') return `${roundTo(m * 1000, m < 1e-3 ? 0.01 : 0.1)} mm`
   return Math.abs(m) < THOUSANDTHS ? `${roundTo(1000 * UNITS.inch.fromSi(m), 1)} thou` : onARule(m)

@@ -28,7 +28,7 @@ test.describe('moulds', () => {
     await page.getByRole('button', { name: 'Save', exact: true }).click()
     await turnToAndPress(page, page.getByRole('link', { name: 'Serving bowl' }))
     const other = async (name: string) => {
-      await choose(page, 'Gauge it another way', page.getByRole('option', { name, exact: true }))
+      await choose(page, 'Measure it another way', page.getByRole('option', { name, exact: true }))
     }
     const fill = async (label: string, value: string) => {
       const field = page.getByRole('textbox', { name: label, exact: true })
@@ -41,11 +41,11 @@ test.describe('moulds', () => {
     await fill('It is at', '18')
     await other('Gravel in a jug')
     await fill('The jug reads', '1060 ml')
-    await other('Measure it')
+    await other('By its measures')
     await choose(page, 'Shape', page.getByRole('option', { name: 'Round bowl, cut from a ball' }))
     await fill('Across the rim', '200')
     await fill('Depth', '60')
-    await expect(page.getByRole('button', { name: /^Measure it/ })).toContainText(/1.055 ml/)
+    await expect(page.getByRole('button', { name: /^By its measures/ })).toContainText(/1.055 ml/)
     await expect(page.getByRole('heading', { name: /It holds 1.055 ml/ })).toBeVisible()
     await expect(page.getByText(/These do not agree/)).toHaveCount(0)
     await expectAccessible(page)
@@ -92,7 +92,7 @@ test.describe('moulds', () => {
     await page.goto(`${demo.url}/moulds`)
     await newMould(page, 'A vase')
     await turnToAndPress(page, page.getByRole('link', { name: 'A vase' }))
-    await choose(page, 'Gauge it another way', 'Measure it')
+    await choose(page, 'Measure it another way', 'By its measures')
     await choose(page, 'Shape', 'Turned profile')
     await expect(page.getByText(/^\s*It locks: 10 mm wider all round/)).toBeVisible()
     const neck = page.getByRole('button', { name: /^Height 3: 70 mm across at 80 mm/ })

@@ -10,7 +10,7 @@ import MouldDrawing from '~/ui/MouldDrawing.vue'
 import { useSession } from '~/sync/session'
 
 /** What stands in front of the hands: the bucket with the line to reach, the moulds as they fill, and as they warm. */
-const { run, batch, stage, casts, share, wetFor, milestones } = defineProps<{
+const { run, batch, stage, casts, share, wetFor, milestones, bare = false } = defineProps<{
   run: FrozenRun
   batch: number
   stage: Stage
@@ -19,6 +19,8 @@ const { run, batch, stage, casts, share, wetFor, milestones } = defineProps<{
   share: number
   wetFor: number | undefined
   milestones: readonly Milestone[]
+  /** For who stands too far away to read lines off it. */
+  bare?: boolean
 }>()
 const session = useSession(), MOST = 4, IN_BUCKET = new Set<Stage>(['ready', 'weigh', 'sift', 'soak', 'stir'])
 const planned = computed(() => run.batches[batch]!)
@@ -44,12 +46,13 @@ const moulds = computed(() => {
   }
   const warmth = wetFor === undefined
     ? 0
-    : warmthStep(wetFor, { gloss: at('set'), warmest: at('warm'), open: at('open') })
+    : warmthStep(wetFor, { gloss: at('set'), warmest: at('warm') })
   return casts.slice(0, MOST).map(c => ({
     id: c.cast.id, mould: c.cast.mould, label: c.cast.label, filled: c.filledAt === undefined ? 0 : 1, warmth,
   }))
 })
 const says = computed(() => {
+  if (bare) return 'The bucket, and how far it is'
   const to = lines.value.map(l => `${l.words.toLowerCase()} ${l.height}`).join(', ')
   return `The bucket, for ${formatVolume(planned.value.mix.slurry, session.units)} of mix: ${to}`
 })
@@ -59,7 +62,7 @@ const says = computed(() => {
   <div class="drawing">
     <template v-if="bucket">
       <BucketDrawing v-bind="bucket" :width="200" :height="150" :label="says" />
-      <dl>
+      <dl v-if="!bare">
         <div v-for="l in lines" :key="l.id" :class="l.id"><dt>{{ l.words }}</dt><dd class="num">{{ l.height }}</dd></div>
       </dl>
     </template>

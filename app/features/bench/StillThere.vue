@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { pouredAsPlanned } from '~core/pour/forgotten'
 import type { PourRow } from '~contract/pour'
-import RippleGlyph from '~/ui/RippleGlyph.vue'
+import PourPicture from '~/features/library/PourPicture.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 import { dayAndTime } from '~/ui/when'
 import { useCache } from '~/sync/cache'
@@ -46,7 +46,7 @@ const nothing = () => attempt(({ id }) => records.record(id, { kind: 'abandoned'
     <p class="sr-only" role="status">{{ said }}</p>
     <ul class="ruled">
       <li v-for="p in pours" :key="p.id">
-        <RippleGlyph :marks="p.summary.glyph" :wet-at="p.summary.wetAt" :size="34" />
+        <PourPicture :summary="p.summary" :size="34" />
         <span
         ><NuxtLink :to="`/bench/${p.id}`" class="row-link strong">{{ p.summary.name }}</NuxtLink
         ><br /><span class="small soft"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatDuration } from '~core/units/format'
 import type { PourRow } from '~contract/pour'
-import RippleGlyph from '~/ui/RippleGlyph.vue'
+import PourPicture from '~/features/library/PourPicture.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 import { useClock } from '~/sync/clock'
 import { nextMoment } from './next'
@@ -17,7 +17,7 @@ const next = computed(() => nextMoment(pour.summary, clock.beat))
 
 <template>
   <li class="sheet">
-    <RippleGlyph :marks="pour.summary.glyph" :wet-at="pour.summary.wetAt" :size="86" />
+    <PourPicture :summary="pour.summary" :size="86" />
     <div class="what">
       <NuxtLink :to="`/bench/${pour.id}`" class="row-link"><h3>{{ pour.summary.name }}</h3></NuxtLink>
       <p class="small soft">{{ pour.summary.powder }}{{ wet }}</p>

@@ -24,9 +24,9 @@ export function pourWarmth({ glyph, wetAt }: PourSummary, now: number): WarmthSt
     const mark = glyph.find(m => m.id === id)
     return mark?.actual ?? mark?.value
   }
-  const gloss = at('set'), warmest = at('warm'), open = at('open')
+  const gloss = at('set'), warmest = at('warm')
   if (wetAt === undefined || gloss === undefined || warmest === undefined) return 0
-  return warmthStep((now - wetAt) / 1000, { gloss, warmest, open: open ?? warmest })
+  return warmthStep((now - wetAt) / 1000, { gloss, warmest })
 }
 
 /** How damp a piece is drawn; nothing is known of one that still stands in its mould. */

@@ -8,6 +8,7 @@ import { cuesOf } from '~core/bench/cues'
 import { cueAhead } from '~core/bench/words'
 import { counting, windowOf } from '~/ui/when'
 import { useClock } from '~/sync/clock'
+import BenchDrawing from '~/features/bench/BenchDrawing.vue'
 import RippleChart from '~/ui/RippleChart.vue'
 
 /** One live pour for a whole room to read: what is done now, what comes next, and its ripples. */
@@ -33,6 +34,13 @@ const wetFor = computed(() =>
     : Math.max(0, (clock.now - state.batches[shown.value]!.wetAt!) / 1000),
 )
 const milestones = computed(() => milestonesOf(runFor(shown.value), state, shown.value))
+const step = computed(() => state.steps[state.step]!)
+const castsHere = computed(() => state.casts.filter(c => run.plan.coats || c.cast.batch === shown.value))
+/** How far sifting is by its usual time. */
+const share = computed(() => {
+  const sift = milestones.value.find(m => m.id === 'sift')
+  return sift && wetFor.value !== undefined ? Math.min(1, wetFor.value / Math.max(1, sift.value)) : 0
+})
 const next = computed(() => cuesOf(run, state, runFor).find(c => c.at > clock.now))
 const open = computed(() => {
   const waiting = state.casts.filter(c => c.openedAt === undefined && c.openFrom !== undefined)
@@ -45,7 +53,13 @@ const batchName = (i: number) => run.batches.length > 1 ? `${run.plan.coats ? 'C
 
 <template>
   <article :class="{ large }">
-    <div class="chart"><RippleChart :milestones="milestones" :now="wetFor" :before="3" :size="440" :letter="18" /></div>
+    <div class="chart">
+      <BenchDrawing
+        bare
+        v-bind="{ run, batch: shown, stage: step.stage, share, wetFor, milestones }"
+        :casts="castsHere" />
+      <RippleChart :milestones="milestones" :now="wetFor" :before="3" :size="440" :letter="18" />
+    </div>
     <div class="words">
       <h2>{{ run.plan.name }}</h2>
       <template v-if="state.status === 'setting' && atWork.every(b => b.step.stage === 'set')"
@@ -78,6 +92,10 @@ article {
   padding: 18px;
   border-top: 2px solid var(--line);
   min-width: 0;
+}
+.chart {
+  display: grid;
+  gap: 16px;
 }
 h2 {
   font-size: clamp(1.2rem, 2vw, 1.9rem);

@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import StillThere from '~/features/bench/StillThere.vue'
 import LongList from '~/ui/LongList.vue'
-import RippleGlyph from '~/ui/RippleGlyph.vue'
+import PourPicture from '~/features/library/PourPicture.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 import { dayAndTime } from '~/ui/when'
 import { useClock } from '~/sync/clock'
@@ -38,10 +38,7 @@ async function start(p: SavedPlan) {
     <section v-if="pours.live.length > 0" aria-labelledby="in-hand">
       <div class="group-head"><h2 id="in-hand">In hand</h2></div>
       <LongList v-slot="{ item: p }" :items="pours.live" :key-of="p => p.id" class="pours">
-        <RippleGlyph
-          :marks="p.summary.glyph"
-          :wet-at="p.summary.wetAt"
-          :size="40" />
+        <PourPicture :summary="p.summary" :size="40" />
         <span
         ><span class="strong">{{ p.summary.name }}</span
         ><br /><span class="small soft"

@@ -12,7 +12,7 @@ import { COUNTED_UP_TO, logbookQuerySchema, type LogbookQuery } from '~contract/
 import type { PourRow } from '~contract/pour'
 import LogbookHead from '~/features/logbook/LogbookHead.vue'
 import LongList from '~/ui/LongList.vue'
-import RippleGlyph from '~/ui/RippleGlyph.vue'
+import PourPicture from '~/features/library/PourPicture.vue'
 import { dayAndTime } from '~/ui/when'
 import { addressOf } from '~/sync/api'
 import { useClock } from '~/sync/clock'
@@ -246,10 +246,7 @@ const comparePicked = () => navigateTo(`/logbook/compare?pours=${picked.value.jo
         :aria-label="`Compare ${p.summary.name}${p.summary.startedAt ? `, ${whenOf(p)}` : ''}`"
         @change="pick(p.id)"
       /></label>
-      <RippleGlyph
-        :marks="p.summary.glyph"
-        :wet-at="p.summary.endedAt ? undefined : p.summary.wetAt"
-        :size="36" />
+      <PourPicture :summary="p.summary" :size="36" />
       <NuxtLink :to="`/pour/${p.id}`" class="row-link"
       ><span class="strong">{{ p.summary.name }}</span
       ><br /><span class="small soft">{{ whenOf(p) }}, {{ statusWords(p.summary.status) }}</span></NuxtLink

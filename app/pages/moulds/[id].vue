@@ -168,7 +168,7 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
       :chosen="(how, copy) => how !== 'mine' && reloadNuxtApp({ path: `/moulds/${copy ?? id}` })" />
     <div class="three">
       <section aria-labelledby="gauge-head" class="column">
-        <h2 id="gauge-head" class="eyebrow">How it was gauged</h2>
+        <h2 id="gauge-head" class="eyebrow">How it was measured</h2>
         <ul class="ruled">
           <li v-for="r in rows" :key="r.i">
             <button
@@ -223,8 +223,8 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
           :options="WAYS"
           option-label="name"
           option-value="how"
-          placeholder="Gauge it another way"
-          aria-label="Gauge it another way"
+          placeholder="Measure it another way"
+          aria-label="Measure it another way"
           fluid
           @update:model-value="add"
         />
