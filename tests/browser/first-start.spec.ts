@@ -13,7 +13,7 @@ test('a new workshop: its owner, a mould, a bucket, a bag, a plan, another perso
   await expectAccessible(page)
   await page.getByLabel(/^Password/).fill('long enough to keep')
   await page.getByRole('button', { name: 'Open the workshop' }).click()
-  await expect(page.getByText('No plans yet.')).toBeVisible()
+  await expect(page.getByText('No plans yet.').first()).toBeVisible()
 
   await page.getByRole('link', { name: 'Shelf', exact: true }).click()
   await expect(page.getByText('The shelf is empty.')).toBeVisible()
