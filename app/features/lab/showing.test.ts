@@ -33,7 +33,7 @@ describe('how a fact is shown', () => {
 
   it('speaks pounds to those who weigh in pounds', () => {
     expect(shown(fact('strength', 13.1), US_CUSTOMARY)).toBe('1 900 psi | ')
-    expect(shown(fact('fine', 0.5e-3), US_CUSTOMARY)).toBe('0.020 in | ')
+    expect(shown(fact('fine', 0.5e-3), US_CUSTOMARY)).toBe('20 thou | ')
   })
 
   it('a difference counts when it is seen and when it is large enough', () => {

@@ -122,7 +122,7 @@ describe('coats', () => {
     expect(run.batches.map(b => b.coat)).toEqual([1, 2, 3].map(number => ({ number, of: 3 })))
     expect(run.batches[0]!.castVolume).toBeCloseTo(2 * coatVolumes(shell, mask)[0]!, 12)
     expect(castsOf(run).map(c => [c.id, c.label])).toEqual([['3.1', 'Mask 1'], ['3.2', 'Mask 2']])
-    expect(summarisePour(run, foldPour(run, [])).moulds).toEqual([{ name: 'Mask', count: 2 }])
+    expect(summarisePour(run, foldPour(run, [])).moulds).toEqual([{ id: 'mask', name: 'Mask', count: 2 }])
     expect(stepsOf(run).filter(s => s.stage === 'fill').map(s => stepWords(s).instruction)).toEqual([
       'Lay the face coat',
       'Build coat 2 evenly',
