@@ -27,7 +27,7 @@ const shoot = async (name) => {
 }
 await page.goto(base)
 await page.getByRole('button', { name: 'Enter the demo workshop' }).click()
-await page.getByRole('heading', { name: 'Needs a hand' }).waitFor()
+await page.getByRole('region', { name: 'On the table' }).waitFor()
 await shoot('today')
 for (const name of ['shelf', 'logbook', 'moulds', 'powders']) {
   await page.goto(`${base}/${name}`)
@@ -69,7 +69,7 @@ await page.getByRole('button', { name: 'Find the best way to pull' }).click()
 await page.getByRole('button', { name: 'Rigid mould' }).click()
 await page.getByRole('button', { name: 'A hole at the highest place' }).click()
 await page.getByText(/of air stays/).waitFor()
-await page.getByRole('button', { name: 'Try shutting and tipping it' }).click()
+await page.getByRole('button', { name: 'Try covering and tipping it' }).click()
 await page.getByText(/tip it \d+/).waitFor()
 await page.getByLabel('Cut open').fill('0.5')
 await page.getByLabel('Filled to').fill('0.45')

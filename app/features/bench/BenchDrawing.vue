@@ -39,6 +39,8 @@ const lines = computed(() => {
     { id: 'mix', words: 'With powder in', height: length(levels.final) },
   ]
 })
+/** From across a room two stand for all. */
+const most = computed(() => bare ? 2 : MOST), wide = computed(() => bare ? 64 : moulds.value.length > 2 ? 96 : 150)
 const moulds = computed(() => {
   const at = (id: string) => {
     const m = milestones.find(x => x.id === id)
@@ -47,7 +49,7 @@ const moulds = computed(() => {
   const warmth = wetFor === undefined
     ? 0
     : warmthStep(wetFor, { gloss: at('set'), warmest: at('warm') })
-  return casts.slice(0, MOST).map(c => ({
+  return casts.slice(0, most.value).map(c => ({
     id: c.cast.id, mould: c.cast.mould, label: c.cast.label, filled: c.filledAt === undefined ? 0 : 1, warmth,
   }))
 })
@@ -66,18 +68,18 @@ const says = computed(() => {
         <div v-for="l in lines" :key="l.id" :class="l.id"><dt>{{ l.words }}</dt><dd class="num">{{ l.height }}</dd></div>
       </dl>
     </template>
-    <ul v-else>
+    <ul v-else :class="{ bare }">
       <li v-for="m in moulds" :key="m.id">
         <MouldDrawing
           :mould="m.mould"
           view="cut"
-          :width="moulds.length > 2 ? 96 : 150"
+          :width="wide"
           :height="120"
           :filled="m.filled"
           :warmth="m.warmth" />
-        <span class="small">{{ m.label }}</span>
+        <span v-if="!bare" class="small">{{ m.label }}</span>
       </li>
-      <li v-if="casts.length > MOST" class="num more">+{{ casts.length - MOST }}</li>
+      <li v-if="casts.length > most" class="num more">+{{ casts.length - most }}</li>
     </ul>
   </div>
 </template>
@@ -90,5 +92,6 @@ dd { margin: 0; font-size: 1.5rem; font-weight: 700; }
 .water dd { color: var(--water); }
 ul { display: flex; flex-wrap: wrap; gap: 8px; align-items: end; border-bottom: 3px solid var(--line-strong); padding-bottom: 2px; }
 li { display: grid; justify-items: center; gap: 4px; }
+ul.bare { flex-wrap: nowrap; }
 .more { align-self: center; font-size: 1.2rem; }
 </style>
