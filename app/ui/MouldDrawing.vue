@@ -47,6 +47,11 @@ const cut = computed(() => {
   const body = [{ x: -out, z: 0 }, ...profile.points, { x: out, z: 0 }, { x: out, z: low }, { x: -out, z: low }]
   return {
     body: `${path(body)}Z`,
+    // Its inside has a line of its own, which is dashed where it is a guess: a solid one under it would hide that.
+    outside: path([
+      profile.points[0]!, { x: -out, z: 0 }, { x: -out, z: low }, { x: out, z: low }, { x: out, z: 0 },
+      profile.points.at(-1)!,
+    ]),
     inside: path(profile.points),
     mix: filled > 0 ? `${path(mixBelow(profile, levelOf(profile, filled * mould.volume.value)))}Z` : undefined,
     measured: profile.measured || mould.form !== undefined,
@@ -69,7 +74,8 @@ const cut = computed(() => {
         <path d="M0 0V6" :stroke="`var(--hatch-${hatch})`" stroke-width="1.6" />
       </pattern>
       <path v-if="cut.mix" :d="cut.mix" :fill="`var(--warmth-${warmth})`" />
-      <path :d="cut.body" :fill="`url(#${id})`" class="edge" />
+      <path :d="cut.body" :fill="`url(#${id})`" />
+      <path :d="cut.outside" fill="none" class="edge" />
       <path :d="cut.inside" fill="none" :class="['edge', { guessed: !cut.measured }]" />
     </template>
     <template v-else>

@@ -54,7 +54,9 @@ const moulds = computed(() => {
   }))
 })
 const says = computed(() => {
-  if (bare) return 'The bucket, and how far it is'
+  if (bare) return bucket.value?.mixed
+    ? 'The bucket, with the mix in it'
+    : `The bucket, ${Math.round(100 * (bucket.value?.sifted ?? 0))} % of the powder in it`
   const to = lines.value.map(l => `${l.words.toLowerCase()} ${l.height}`).join(', ')
   return `The bucket, for ${formatVolume(planned.value.mix.slurry, session.units)} of mix: ${to}`
 })

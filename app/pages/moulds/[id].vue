@@ -264,8 +264,7 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
           <MouldDrawing :mould="body" view="above" :width="150" :height="120" />
           <MouldDrawing :mould="body" view="cut" :width="190" :height="120" :filled="1" :warmth="8" />
           <p class="small soft">
-            {{ formatLength(profileOf(body).depth, units) }} deep as it is drawn, and holding what it says. Dashed sides were not
-            measured.
+            {{ formatLength(profileOf(body).depth, units) }} deep as it is drawn, and holding what it says. Dashed sides are a guess.
           </p>
         </div>
         <section v-if="body.impression" aria-labelledby="print-head" class="column">
