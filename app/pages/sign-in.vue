@@ -16,9 +16,11 @@ const form = reactive({
 const UNIT_CHOICES = [{ id: 'metric', name: 'g, ml, mm, °C' }, { id: 'us', name: 'lb, cups, in, °F' }]
 /** Asked for once the password was right and the account wants a second thing. */
 const wantsCode = ref(false)
+/** Inside: this page is left as soon as the next one is there, and a second press would end what the first began. */
+const inside = ref(false)
 
 async function go(work: () => Promise<void>) {
-  await attempt(async () => {
+  inside.value = await attempt(async () => {
     await work()
     const to = String(route.query.to ?? '/')
     await navigateTo(to.startsWith('/') && !to.startsWith('//') ? to : '/')
@@ -51,7 +53,7 @@ const enter = () => go(() => {
         label="Enter the demo workshop"
         size="large"
         fluid
-        :disabled="busy"
+        :disabled="busy || inside"
         @click="go(session.enterDemo)" />
       <form v-if="!session.facts?.demo || trouble" novalidate @submit.prevent="enter">
         <template v-if="first">
@@ -93,7 +95,7 @@ const enter = () => go(() => {
             aria-labelledby="units-label"
           />
         </div>
-        <Button type="submit" :label="first ? 'Open the workshop' : 'Sign in'" size="large" fluid :disabled="busy" />
+        <Button type="submit" :label="first ? 'Open the workshop' : 'Sign in'" size="large" fluid :disabled="busy || inside" />
       </form>
       <p v-if="trouble && !trouble.field" class="problem" role="alert">{{ trouble.sentence }}</p>
     </div>

@@ -48,20 +48,22 @@ function askedOf(run: FrozenRun, state: PourState): readonly BatchAsked[] {
  */
 export function learntRuns() {
   const learnt = shallowRef<ReadonlyMap<string, ReadonlyMap<number, BatchLearnt>>>(new Map())
-  const asked = new Map<string, string>()
+  const asked = new Map<string, { readonly key: string, readonly answered: Promise<boolean> }>()
 
   /**
-   * Learns from what a pour has become. @returns whether something new is known now; a newer state of the same pour
-   * takes over from an older one.
+   * Learns from what a pour has become. @returns whether what is known now is of this state; a newer state of the same
+   * pour takes over from an older one.
    */
-  async function follow(id: string, run: FrozenRun, state: PourState): Promise<boolean> {
-    const batches = askedOf(run, state), key = JSON.stringify(batches)
-    if (asked.get(id) === key) return false
-    asked.set(id, key)
-    const answer = await learnBatches(batches)
-    if (asked.get(id) !== key) return false
-    learnt.value = new Map(learnt.value).set(id, new Map(answer.map(a => [a.batch, a])))
-    return true
+  function follow(id: string, run: FrozenRun, state: PourState): Promise<boolean> {
+    const batches = askedOf(run, state), key = JSON.stringify(batches), before = asked.get(id)
+    if (before?.key === key) return before.answered
+    const answered = learnBatches(batches).then((answer) => {
+      if (asked.get(id)?.key !== key) return false
+      learnt.value = new Map(learnt.value).set(id, new Map(answer.map(a => [a.batch, a])))
+      return true
+    })
+    asked.set(id, { key, answered })
+    return answered
   }
   function forget(id: string): void {
     asked.delete(id)

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import type { Happening, Instant, PourEvent } from '~core/pour/events'
 import { tells } from '~core/forecast/observations'
 import type { FrozenRun } from '~core/plan/run'
+import type { PourState } from '~core/pour/fold'
 import { learntRuns } from '~/sync/learning'
 import { useCache } from './cache'
 import { useClock } from './clock'
@@ -41,14 +42,21 @@ function learningFrom({ id, run, state }: Held) {
   const runFor = (batch: number): FrozenRun => learning.runFor(id.value, run.value!, batch)
   /** Batches about which this device told something: it also records what is foreseen then. */
   const owing = new Set<number>()
-  watch(state, async (now) => {
+  let line = Promise.resolve()
+  async function learnFrom(now: PourState | undefined): Promise<void> {
     if (!now || !run.value || !await learning.follow(id.value, run.value, now)) return
-    for (const b of [...owing]) void foresee(b)
-  })
+    // In turn: each looks at what the one before it wrote down.
+    for (const b of [...owing]) line = line.then(() => foresee(b)).catch(() => {})
+  }
+  watch(state, now => void learnFrom(now))
+  /** What was told stands in the state by now; an answer that was on its way when it was told did not know of it. */
+  function owe(b: number): void {
+    owing.add(b)
+    void learnFrom(state.value)
+  }
   async function foresee(b: number): Promise<void> {
     const known = learnt.value.get(b), before = state.value?.batches[b]?.foreseen
-    owing.delete(b)
-    if (!known || (known.seen === 0 && !before)) return
+    if (!owing.delete(b) || !known || (known.seen === 0 && !before)) return
     const open = Object.fromEntries(
       Object.entries(known.moments).map((
         [mould, m],
@@ -59,14 +67,14 @@ function learningFrom({ id, run, state }: Held) {
     ) || (known.taught?.sd ?? 9) < 0.95 * (before.taught?.sd ?? 9)
     if (moved) await records.record(id.value, { kind: 'foreseen', data: { open, taught: known.taught } }, b)
   }
-  return { learning, learnt, runFor, owing }
+  return { learning, learnt, runFor, owing, owe }
 }
 
 /** One pour in hand: its frozen run, its events from the server and those still waiting here, folded into its state. */
 export const useRun = defineStore('run', () => {
   const records = useRecords(), clock = useClock()
   const held = heldState(), { id, run, events, state, trouble, missing } = held
-  const { learning, learnt, runFor, owing } = learningFrom(held), cache = useCache()
+  const { learning, learnt, runFor, owing, owe } = learningFrom(held), cache = useCache()
 
   async function load(pour: string): Promise<void> {
     if (id.value !== pour) {
@@ -85,20 +93,22 @@ export const useRun = defineStore('run', () => {
     }
   }
 
-  function record(happening: Happening, batch?: number, happenedAt?: Instant): Promise<void> {
-    if (tellsForecast(happening)) owing.add(batch ?? 0)
-    return records.record(id.value, happening, batch, happenedAt)
+  async function record(happening: Happening, batch?: number, happenedAt?: Instant): Promise<void> {
+    const pour = id.value
+    await records.record(pour, happening, batch, happenedAt)
+    if (tellsForecast(happening) && id.value === pour) owe(batch ?? 0)
   }
 
   /** Takes an event back by a further one, which must sort after it even when clocks differ. */
-  function undo(event: PourEvent): Promise<void> {
-    owing.add(event.batch ?? 0)
-    return records.record(
-      id.value,
+  async function undo(event: PourEvent): Promise<void> {
+    const pour = id.value
+    await records.record(
+      pour,
       { kind: 'undo', data: { event: event.id } },
       event.batch,
       Math.max(clock.read(), event.happenedAt + 1),
     )
+    if (id.value === pour) owe(event.batch ?? 0)
   }
 
   return { id, run, events, state, learnt, trouble, missing, load, record, undo, runFor }

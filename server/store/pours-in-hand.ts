@@ -19,6 +19,8 @@ export interface Known {
   readonly casts?: ReadonlyMap<string, Standing>
   readonly tallies?: readonly Tally[]
   readonly words?: readonly string[]
+  /** What it adds to what is told of moulds and bags, as one line to compare. */
+  readonly library?: string
 }
 /** How far a cast is, and all that lists read of it. */
 interface Standing { readonly status: string, readonly body: string }

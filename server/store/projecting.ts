@@ -33,6 +33,12 @@ export function foldedFor([id, now]: readonly [string, Known]) {
     }),
   }
 }
+/** What lists of moulds and bags tell of a pour: powder used, what it taught of its bag, casts filled in a mould. */
+function toldOfThings({ summary, tallies }: Pick<Folded, 'summary' | 'tallies'>): string {
+  const { bagId, powderUsed, taught, status } = summary
+  const casts = tallies.filter(t => t.series === 'mould').map(t => [t.key, t.counts.casts, t.counts.tookCasts])
+  return JSON.stringify([bagId, powderUsed ?? 0, taught ?? [], status === 'abandoned', casts])
+}
 export type Folded = ReturnType<typeof foldedFor>
 
 /** What was counted of pours of which it is not known here. */
@@ -105,9 +111,9 @@ export async function writeFolded(scope: Scope, folded: readonly Folded[]): Prom
   await writeWords(scope, folded)
   const counted = folded.flatMap(f => f.now.tallies ?? before.get(f.id) ?? [])
   await count(scope, changeOf(counted, folded.flatMap(f => f.tallies)))
-  return new Map(folded.map(({ id, now, rows, words, tallies }) =>
-    [id, { ...now, casts: new Map(rows.map(c => [c.cast_id, c])), words, tallies }],
-  ))
+  return new Map(folded.map(({ id, now, rows, words, tallies, summary }) => [id, {
+    ...now, casts: new Map(rows.map(c => [c.cast_id, c])), words, tallies, library: toldOfThings({ summary, tallies }),
+  }]))
 }
 
 /** Adds to the workshop's counts, or takes off. */

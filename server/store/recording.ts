@@ -168,14 +168,15 @@ async function writeTogether(together: readonly Sent[]): Promise<void> {
     const { fresh, fates } = sortEntries(together, found)
     const written = await append(inner, before + 1, fresh)
     if (written.size > 0) {
-      const was = new Map([...found].map(([id, known]) => [id, lastOf(known)]))
+      const was = new Map([...found].map(([id, known]) => [id, lastOf(known)])),
+        told = new Map([...found].map(([id, known]) => [id, known.library]))
       const changed = await project(inner, grownBy(found, fresh, before + 1, written))
       for (const [id, now] of changed) found.set(id, now)
-      await announceAll(
-        trx,
-        scope.workshopId,
-        [...changed].map(([pour, now]) => ({ what: 'pour', pour, after: was.get(pour)!, seq: lastOf(now) })),
-      )
+      const things = [...changed].some(([pour, now]) => now.library !== told.get(pour))
+      await announceAll(trx, scope.workshopId, [
+        ...[...changed].map(([pour, now]) => ({ what: 'pour' as const, pour, after: was.get(pour)!, seq: lastOf(now) })),
+        ...things ? [{ what: 'library' as const }] : [],
+      ])
     }
     return { before, last, found, fates, written }
   })

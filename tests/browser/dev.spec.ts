@@ -26,7 +26,7 @@ test('npm run dev: a page, both kinds of reload, and nothing left behind', async
   page.on('console', (message) => {
     // The server is made anew after a change to the core, and cuts its streams: the page opens another.
     const cut = /ERR_INCOMPLETE_CHUNKED_ENCODING|status of 50[23]/.test(message.text())
-    if (!cut && (message.type() === 'error' || message.type() === 'warning')) faults.push(message.text())
+    if (!cut && (message.type() === 'error' || message.type() === 'warning')) faults.push(`${message.text()} ${message.location().url}`)
     if (message.text().startsWith('[vite] hot updated')) updates.push(message.text())
   })
   try {
@@ -44,7 +44,7 @@ test('npm run dev: a page, both kinds of reload, and nothing left behind', async
     const enter = page.getByRole('button', { name: 'Enter the demo workshop' })
     // The server is made anew after the change, and may not answer while it is.
     await expect(async () => {
-      if (await enter.isVisible()) await enter.click()
+      if (await enter.isVisible() && await enter.isEnabled()) await enter.click({ timeout: 10_000 })
       await expect(page.getByRole('region', { name: 'On the table' })).toBeVisible({ timeout: 10_000 })
     }).toPass()
     const data = { kind: 'bags', rows: [{ name: 'A bag of work', classId: 'casting-plaster', note: '' }] }

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import pg from 'pg'
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { METRIC } from '../../core/units/units'
@@ -11,6 +12,7 @@ import { REAL_TIME } from '../../contract/clock'
 import type { SentEvent } from '../../contract/pour'
 import { chance } from '../../demo/random'
 import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../../demo/saltmarsh'
+import { CHANNEL } from '../../server/store/announce'
 import { saveItem, worldOf } from '../../server/store/library'
 import type { Db } from '../../server/store/open'
 import { castRows, pourRows, pourWithEvents } from '../../server/store/pours'
@@ -24,12 +26,12 @@ import { freshDatabase } from './fresh'
  * Many devices telling of one pour: cut off, late, out of order, repeated, with clocks that are off; on a real
  * database.
  */
-let db: Db, close: () => Promise<void>, scope: Scope, run: FrozenRun
+let db: Db, url: string, close: () => Promise<void>, scope: Scope, run: FrozenRun
 const T0 = 1_800_000_000_000
 const ids = makeIds(chance(9))
 
 beforeAll(async () => {
-  ;({ db, close } = await freshDatabase())
+  ;({ db, url, close } = await freshDatabase())
   scope = within(
     db,
     (await createWithOwner(db, { name: 'Sync', units: METRIC, clock: REAL_TIME, demo: false }, {
@@ -221,4 +223,32 @@ describe('many devices at one pour', () => {
     },
     60_000 + histories.of * 3000,
   )
+})
+
+describe('what is announced', () => {
+  it('says that moulds and bags are told otherwise when powder went in or a forecast was learnt, and else not', async () => {
+    const ear = new pg.Client({ connectionString: url }), heard: string[] = []
+    await ear.connect()
+    ear.on('notification', n => heard.push((JSON.parse(n.payload!) as { message: { what: string } }).message.what))
+    await ear.query(`listen ${CHANNEL}`)
+    const pour = randomUUID(), d = new Device('d0', 0, pour)
+    const begin = { ...d.tell(0, { kind: 'stage', data: { stage: 'ready' } }, 0, 0) }
+    await startPour(scope, { id: pour, run, first: [begin], actor: 'someone' })
+    /** What is announced of one entry. */
+    const said = async (at: number, happening: Happening) => {
+      await ear.query('select 1')
+      heard.length = 0
+      await recordEvents(scope, pour, [d.tell(at, happening, 0, 0)], 'someone')
+      await ear.query('select 1')
+      return [...heard]
+    }
+    expect(await said(1000, { kind: 'stage', data: { stage: 'weigh' } })).toEqual(['pour'])
+    expect(await said(2000, { kind: 'weighed', data: { what: 'powder', mass: 0.5, how: 'scale' } })).toEqual(['pour'])
+    // Powder is used once it is wet.
+    expect(await said(3000, { kind: 'stage', data: { stage: 'sift' } })).toEqual(['pour', 'library'])
+    expect(await said(3500, { kind: 'stage', data: { stage: 'soak' } })).toEqual(['pour'])
+    const learnt = { open: {}, taught: { mean: -0.3, sd: 0.1 } }
+    expect(await said(4000, { kind: 'foreseen', data: learnt })).toEqual(['pour', 'library'])
+    await ear.end()
+  })
 })
