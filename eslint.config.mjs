@@ -14,7 +14,7 @@ const CORE = {
   mould: ['units', 'numeric', 'gypsum', 'setting'],
   drawing: ['units', 'mould'],
   plan: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'drawing'],
-  pour: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'plan'],
+  pour: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan'],
   forecast: ['units', 'numeric', 'gypsum', 'setting', 'plan', 'pour'],
   bench: ['units', 'gypsum', 'setting', 'mould', 'plan', 'pour', 'forecast'],
   logbook: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'plan', 'pour', 'forecast'],

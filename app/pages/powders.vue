@@ -11,9 +11,10 @@ import { STORAGE_WORDS } from '~core/gypsum/words'
 import { agedBag, monthsOpen, pastItsTime, STORAGE } from '~core/gypsum/bag-age'
 import { bagShift, taughtBag } from '~core/forecast/observations'
 import { bagShiftWords, nextPourWords } from '~core/forecast/words'
-import { formatConsistency, formatLength, formatMass, formatRoughMass, formatVolume, roundTo } from '~core/units/format'
+import { formatConsistency, formatLength, formatMass, formatRoughMass, formatTemperature, formatVolume, roundTo } from '~core/units/format'
 import type { BagBody, BucketBody, LibraryItem } from '~contract/library'
 import BagTests from '~/features/powders/BagTests.vue'
+import BucketDrawing from '~/ui/BucketDrawing.vue'
 import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
 import GroundButton from '~/ui/GroundButton.vue'
@@ -45,6 +46,17 @@ const litre = computed({
     bag.item.body.bulk = kg ? { low: kg * 950, high: kg * 1050 } : undefined
   },
 })
+/** Buckets side by side, to one scale, each filled as far as there is room to stir. */
+const tallest = computed(() => Math.max(...library.items.bucket.map(b => b.body.vessel.height)))
+const widest = computed(() => Math.max(...library.items.bucket.map(b => Math.max(b.body.vessel.top, b.body.vessel.bottom))))
+const DRAWN = 76
+function standing(vessel: BucketBody['vessel']) {
+  const scale = DRAWN / Math.max(tallest.value, widest.value), water = vesselVolume(vessel, safeHeight(vessel))
+  return {
+    vessel, water, mix: water, settled: 0.5, sifted: 0, label: '',
+    width: DRAWN + 8, height: Math.round(vessel.height * scale) + 8,
+  }
+}
 /** What is left by now, and how many pours like the last one that is. */
 function leftOf({ body, used }: LibraryItem<'bag'>) {
   if (body.left === undefined) return undefined
@@ -148,7 +160,8 @@ function setOpened(event: Event) {
         @click="bucket.edit()"
       />
     </div>
-    <LongList v-slot="{ item: b }" :items="library.items.bucket" :key-of="b => b.id" class="bags">
+    <LongList v-slot="{ item: b }" :items="library.items.bucket" :key-of="b => b.id" class="bags buckets">
+      <BucketDrawing v-bind="standing(b.body.vessel)" />
       <span class="strong">{{ b.body.name }}</span>
       <span class="small"
       ><GroundButton ground="holds"
@@ -174,7 +187,7 @@ function setOpened(event: Event) {
     </p>
     <div class="group-head">
       <h2>Classes</h2>
-      <span class="small soft">water per 100 powder; set time at 21 °C, hand stirred</span>
+      <span class="small soft">water per 100 powder; set time at {{ formatTemperature(21, units) }}, hand stirred</span>
     </div>
     <div class="scroll" tabindex="0" role="region" aria-label="Classes of powder">
       <table>
@@ -365,6 +378,9 @@ header {
   align-items: center;
   min-height: 32px;
 }
+.buckets {
+  --columns: 88px 1.5fr 1.3fr 2fr auto;
+}
 .date {
   border: 1px solid var(--line-strong);
   border-radius: 9px;
@@ -398,6 +414,9 @@ th[scope='row'] {
 @media (max-width: 720px) {
   .bags {
     --columns: 1fr auto;
+  }
+  .buckets {
+    --columns: 88px 1fr auto;
   }
   .wide {
     display: none;

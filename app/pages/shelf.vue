@@ -217,7 +217,7 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
           ><NeedWords :group="r" part="when" /></GroundButton
           ><NeedWords v-else :group="r" part="when"
           /></span>
-          <span v-if="adviceFor(r, clock.halfHour)" class="small advice">{{ adviceFor(r, clock.halfHour) }}</span>
+          <span v-if="adviceFor(r, clock.halfHour)" class="small advice">{{ adviceFor(r, clock.halfHour, session.units) }}</span>
         </span>
         <PlainButton
           v-if="dries(r)"

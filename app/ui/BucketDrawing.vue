@@ -17,6 +17,7 @@ const { vessel, water, mix, settled, sifted, mixed = false, width, height, label
   mixed?: boolean
   width: number
   height: number
+  /** Nothing where the words beside it say what it is. */
   label: string
 }>()
 const EDGE = 4, id = useId()
@@ -47,7 +48,14 @@ const grains = computed(() => grainsOf(60).map(({ x, y, r }) => ({
 </script>
 
 <template>
-  <svg :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="label">
+  <svg
+    :width="width"
+    :height="height"
+    :viewBox="`0 0 ${width} ${height}`"
+    :role="label ? 'img' : undefined"
+    :aria-label="label || undefined"
+    :aria-hidden="label ? undefined : true"
+  >
     <clipPath :id="id"><path :d="part(0, levels.mound)" /></clipPath>
     <path :d="part(0, levels.water)" :class="mixed ? 'mix' : 'water'" />
     <g v-if="levels.mound > 0" :clip-path="`url(#${id})`">

@@ -80,7 +80,7 @@ export const LOGBOOK_ROUTES = {
   },
   'GET logbook/set-times': {
     role: 'viewer',
-    about: 'When batches lost their gloss, against what was forecast.',
+    about: 'When mixes lost their gloss, against what was forecast.',
     query: z.object({ bag: z.uuid().optional() }),
     answer: z.array(setTime),
   },

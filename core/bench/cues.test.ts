@@ -74,8 +74,8 @@ describe('cues', () => {
     for (const [i, c] of cues.entries()) expect(early[i]!.at).toBe(c.id === '0-hurry' ? c.at : c.at - 10_000)
     expect(cueWords(early.find(c => c.id === '0-fill')!)).toBe('In 10 seconds: it should all be poured.')
     const soak = { id: '0-soak', kind: 'soak', batch: 0, at: 0, named: 'batch' } as const
-    expect(cueWords(soak)).toBe('Batch 1. Soaked. Start stirring.')
-    expect(cueWords(withLead([soak], 5)[0]!)).toBe('In 5 seconds: Batch 1, soaked. Start stirring.')
+    expect(cueWords(soak)).toBe('Bucket 1. Soaked. Start stirring.')
+    expect(cueWords(withLead([soak], 5)[0]!)).toBe('In 5 seconds: Bucket 1, soaked. Start stirring.')
     expect(withLead(cues, 0)).toBe(cues)
   })
 })

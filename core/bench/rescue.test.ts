@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Happening, PourEvent } from '../pour/events'
 import type { MouldFacts, Plan } from '../plan/types'
 import { rescue, type Advice } from './rescue'
-import { actWords, NEVER_WORDS, rescueReasonWords } from './words'
+import { actWords, neverWords, rescueReasonWords } from './words'
 import { freezeRun, type FrozenRun } from '../plan/run'
 import { foldPour } from '../pour/fold'
 import { TROUBLES, type TroubleId } from '../pour/defects'
@@ -69,7 +69,7 @@ const poured = [
 const ask = (trouble: TroubleId, at: number, events = poured, given = run, missing?: number) =>
   worded(rescue(trouble, given, foldPour(given, events), { now: T0 + at * 1000, batch: 0, missing }))
 const worded = ({ steps, why, never, mix }: Advice) => ({
-  steps: steps.map(s => actWords(s)), why: rescueReasonWords(why), never: never && NEVER_WORDS[never], mix,
+  steps: steps.map(s => actWords(s)), why: rescueReasonWords(why), never: never && neverWords(never), mix,
 })
 
 describe('when it goes wrong', () => {

@@ -1,5 +1,7 @@
-import { formatConsistency, formatDuration, formatMass, formatVolume } from '../units/format'
-import { listed, sentenceOf, within, type Sentences } from '../units/sentences'
+import {
+  formatConsistency, formatDuration, formatMass, formatTemperature, formatTemperatures, formatVolume,
+} from '../units/format'
+import { listed, sentenceOf, within, wordedIn, type Sentences, type Worded } from '../units/sentences'
 import { METRIC, type UnitPreferences } from '../units/units'
 import type { Cue, CueKind } from './cues'
 import type { CoatMoment } from './coat-moment'
@@ -19,13 +21,14 @@ const ACTS: Sentences<Act, [prefs: UnitPreferences]> = {
   'stop-stirring': 'Stop stirring.',
   'pour-what-flows': 'Pour what flows now, into the most detailed places first.',
   'keep-still': 'Keep it still, out of draught, and warm the room if it is cold.',
-  'warm-it': 'Cover it and bring it to 20 to 25 °C; warm air, not a flame or an oven.',
+  'warm-it': (_, prefs) =>
+    `Cover it and bring it to ${formatTemperatures(20, 25, prefs)}; warm air, not a flame or an oven.`,
   'open-by-touch': a =>
     `Open by touch rather than by the clock: it may be ready from ${minutes(a.from)} after wetting.`,
   'fill-in-order': a => `Fill now, thinnest and most detailed first: ${a.casts.join(', ')}.`,
   'time-left': a => `You have about ${formatDuration(a.low)} to ${formatDuration(a.high)}.`,
-  'colder-water': a =>
-    `Next time: water at 10 °C gives about ${formatDuration(Math.round(a.gains / 10) * 10)} more, a clean bucket more `
+  'colder-water': (a, prefs) =>
+    `Next time: water at ${formatTemperature(10, prefs)} gives about ${formatDuration(Math.round(a.gains / 10) * 10)} more, a clean bucket more `
     + 'than that.',
   'wait-for-gloss': a =>
     `Wait: gloss may go as late as ${minutes(a.latest)} after wetting, ${formatDuration(a.left)} from now.`,
@@ -66,8 +69,9 @@ const ACTS: Sentences<Act, [prefs: UnitPreferences]> = {
   'keep-to-ratio': a => `Next time keep to ${formatConsistency(a.planned)}: this is ${formatConsistency(a.ratio)}.`,
   'lift-with-soil': 'Cut a spade’s width around it and lift it with its soil, on a board.',
   'leave-in-mould': 'Leave it in its mould.',
-  'thaw':
-    'Let it stand in a cool room for an hour, then pour hand-warm water (up to 40 °C) along its edge until it comes free.',
+  'thaw': (_, prefs) =>
+    `Let it stand in a cool room for an hour, then pour hand-warm water (up to ${formatTemperature(40, prefs)}) along its `
+    + 'edge until it comes free.',
   'dry-slowly': 'Dry it slowly, on a rack; look at it before it is handled.',
   'rinse-eye': 'Eye: rinse with clean running water for fifteen minutes, lids held open, and see a doctor.',
   'free-skin':
@@ -87,7 +91,7 @@ const NOT_SETTING: Sentences<NotSetting> = {
   'doubtful-bag': 'the bag is old or unknown',
 }
 
-const REASONS: Sentences<RescueReason> = {
+const REASONS: Sentences<RescueReason, [UnitPreferences]> = {
   'set-is-set': 'Set once, it is as strong whether it set fast or slowly; only bubbles and detail suffer from haste.',
   'stirring-seeds': 'Each further turn of the stick makes more seeds and takes time away.',
   'within-range': 'This is still within its range.',
@@ -104,15 +108,16 @@ const REASONS: Sentences<RescueReason> = {
   'powder-settles': 'The powder settles until it stiffens, and the water rises.',
   'ice-holds': 'Ice between grains holds it; what froze before it had set stays crumbly for good.',
   'more-water-than-held': r => `At ${formatConsistency(r.ratio)} there is more water than the set plaster holds.`,
-  'burns': r =>
-    `It gets as warm as ${Math.round(r.warmest)} °C inside, ${minutes(r.at)} after wetting, and cannot be pulled off.`,
+  'burns': (r, prefs) =>
+    `It gets as warm as ${formatTemperature(r.warmest, prefs)} inside, ${minutes(r.at)} after wetting, and cannot be pulled off.`,
 }
 
-export const rescueReasonWords = (reason: RescueReason) => sentenceOf(REASONS, reason)
+export const rescueReasonWords = (reason: RescueReason, prefs: UnitPreferences = METRIC) =>
+  sentenceOf(REASONS, reason, prefs)
 
-export const NEVER_WORDS: Readonly<Record<Never, string>> = {
+const NEVERS: Readonly<Record<Never, Worded>> = {
   'no-water': 'No more water: it does not bring time back, it only makes a weak, chalky face.',
-  'no-sprinkling': 'Dry powder sprinkled on, or heat above 45 °C, harden the skin only.',
+  'no-sprinkling': p => `Dry powder sprinkled on, or heat above ${formatTemperature(45, p)}, harden the skin only.`,
   'no-whisk': 'No whisk at full speed: it makes bubbles and takes minutes off the pouring time.',
   'no-squeezing': 'Do not squeeze the halves together: the cast warps and the leak moves.',
   'no-thinning': 'Do not thin what is left in the bucket to make it go round.',
@@ -120,6 +125,8 @@ export const NEVER_WORDS: Readonly<Record<Never, string>> = {
   'no-boiling': 'No boiling water and no heater: the cast cracks.',
   'no-waiting': 'Do not wait for it to cool.',
 }
+/** What not to do now. */
+export const neverWords = (never: Never, prefs: UnitPreferences = METRIC) => wordedIn(NEVERS[never], prefs)
 
 /** What is said at a moment, and one or two words for where there is little room. Coats count from the one told of. */
 const CUES: Readonly<Record<CueKind, readonly [said: string | ((coat: number) => string), short: string]>> = {
@@ -141,9 +148,9 @@ const CUES: Readonly<Record<CueKind, readonly [said: string | ((coat: number) =>
 /** Kinds whose sentence names its coat itself. */
 const NAMES_ITSELF: ReadonlySet<CueKind> = new Set<CueKind>(['mix', 'stands', 'bond'])
 
-const NAMES = { batch: 'Batch', coat: 'Coat' } as const
+const NAMES = { batch: 'Bucket', coat: 'Coat' } as const
 
-/** A cue as it is spoken: “Batch 2. Start pouring.”, or ahead of its moment “In 10 seconds: batch 2, start pouring.” */
+/** As it is spoken: “Bucket 2. Start pouring.”, or ahead of its moment “In 10 seconds: bucket 2, start pouring.” */
 export function cueWords({ kind, batch, named, lead }: Pick<Cue, 'kind' | 'batch' | 'named' | 'lead'>): string {
   const [said] = CUES[kind], words = typeof said === 'string' ? said : said(batch + 1)
   const name = named && !NAMES_ITSELF.has(kind) ? `${NAMES[named]} ${batch + 1}` : undefined

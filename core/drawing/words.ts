@@ -1,4 +1,8 @@
+import type { Seconds } from '../units/quantity'
+import { listed } from '../units/sentences'
+import { formatDuration, formatDurationRange, formatHalves } from '../units/format'
 import type { FormId } from './form-ids'
+import type { TapeInput, TapePieceId } from './tape'
 
 /** What a form is called where somebody chooses it. */
 export const FORM_WORDS: Readonly<Record<FormId, string>> = {
@@ -18,4 +22,36 @@ export const FORM_WORDS: Readonly<Record<FormId, string>> = {
   stepped: 'Stepped base',
   baluster: 'Turned piece, such as a knob or chess piece',
   sleeve: 'Sleeve or tall skin',
+}
+
+/** What stands on a piece of the tape of time. */
+export const TAPE_WORDS: Readonly<Record<TapePieceId, string>> = {
+  sift: 'Sift',
+  water: 'Water in',
+  soak: 'Soak',
+  stir: 'Stir',
+  knead: 'Knead',
+  fill: 'Pour',
+  rest: 'Leave it alone',
+  open: 'Open',
+}
+
+/** A time below the tape: minutes to a half, hours as elsewhere. @param named whether it says what it counts */
+export function tapeTime(at: Seconds, named: boolean): string {
+  if (at >= 3600) return formatDuration(at, 'minute')
+  const minutes = at / 60
+  return `${minutes < 10 ? formatHalves(minutes) : Math.round(minutes)}${named ? ' min' : ''}`
+}
+
+/** The tape in one sentence, from the same numbers. @param now seconds after powder met water */
+export function tapeWords({ acts, open, warmest, stiff }: TapeInput, now?: Seconds): string {
+  const time = (t: Seconds) => formatDuration(Math.round(t / 10) * 10)
+  const all = [
+    ...acts.map(a => `${TAPE_WORDS[a.id].toLowerCase()} until ${time(a.end)}`),
+    ...stiff === undefined ? [] : [`maybe too stiff from ${time(stiff)}`],
+    ...warmest === undefined ? [] : [`warmest at ${formatDuration(warmest, 'minute')}`],
+    ...open ? [`open after ${formatDurationRange(open.from, open.to)}`] : [],
+  ]
+  const at = now === undefined ? '' : ` It is ${formatDuration(now, 'minute')} now.`
+  return `The tape of time, after powder meets water: ${listed(all)}.${at}`
 }

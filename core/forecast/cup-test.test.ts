@@ -49,7 +49,7 @@ describe('a level measure', () => {
 describe('what is known of a bag, in words', () => {
   it('tells batches and cups apart', () => {
     const rate = (batches: number) => ({ mean: 0.2, sd: 0.1, batches }), cup = { at: 1, mean: 0.2, sd: 0.1 }
-    expect(bagShiftWords(bagShift({ rate: rate(3), cups: [cup] })!)).toMatch(/^In 2 batches and 1 cup it set about 18 % sooner/)
+    expect(bagShiftWords(bagShift({ rate: rate(3), cups: [cup] })!)).toMatch(/^In 2 mixes and 1 cup it set about 18 % sooner/)
     expect(bagShiftWords(bagShift({ rate: rate(2), cups: [cup, cup] })!)).toMatch(/^In 2 cups/)
     expect(bagShift({})).toBeUndefined()
   })

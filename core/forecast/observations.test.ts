@@ -148,7 +148,7 @@ describe('what a pour in hand gives to its forecast', () => {
     expect(bagShift(taughtBag(bag, []))).toBeUndefined()
     // Many sure batches at 1.25 times the rate: a fifth less time.
     const sure = Array.from({ length: 8 }, () => ({ mean: Math.log(1.25), sd: 0.05, model: MODEL_VERSION }))
-    expect(bagShiftWords(bagShift(taughtBag(bag, sure))!)).toBe('In 8 batches it set about 20 % sooner than its class.')
-    expect(bagShiftWords(bagShift(taughtBag(bag, [{ mean: 0.01, sd: 0.1 }]))!)).toBe('In 1 batch it set as its class does.')
+    expect(bagShiftWords(bagShift(taughtBag(bag, sure))!)).toBe('In 8 mixes it set about 20 % sooner than its class.')
+    expect(bagShiftWords(bagShift(taughtBag(bag, [{ mean: 0.01, sd: 0.1 }]))!)).toBe('In 1 mix it set as its class does.')
   })
 })

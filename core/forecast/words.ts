@@ -49,10 +49,10 @@ export function nextPourWords(rate: { readonly mean: number, readonly sd: number
 }
 
 const count = (n: number, one: string, many: string) => n === 0 ? [] : [`${n} ${n === 1 ? one : many}`]
-/** “In 3 batches it set about 18 % sooner than its class.” */
+/** “In 3 mixes it set about 18 % sooner than its class.” */
 export function bagShiftWords({ later, batches, cups }: BagShift): string {
   const percent = Math.round(100 * later)
-  const known = listed([...count(batches, 'batch', 'batches'), ...count(cups, 'cup', 'cups')])
+  const known = listed([...count(batches, 'mix', 'mixes'), ...count(cups, 'cup', 'cups')])
   return Math.abs(percent) < ALIKE
     ? `In ${known} it set as its class does.`
     : `In ${known} it set about ${Math.abs(percent)} % ${percent < 0 ? 'sooner' : 'later'} than its class.`

@@ -26,7 +26,7 @@ describe('the bench sheet', () => {
     const lanterns = run('lanterns'), sheet = benchSheet(lanterns, METRIC)
     expect(sheet.facts[0]).toBe('Gypsum cement, bag 14, 45 water to 100 powder by weight')
     expect(sheet.batches).toHaveLength(1)
-    expect(sheet.batches[0]!.title).toBe('Batches 1 and 2, each: 3 × Lantern base')
+    expect(sheet.batches[0]!.title).toBe('Buckets 1 and 2, each: 3 × Lantern base')
     const grams = (x: number) => Math.round(1000 * x)
     expect(sheet.batches[0]!.amounts.find(([w]) => w === 'powder')![1].replace(/\D/g, '')).toBe(
       String(grams(lanterns.batches[0]!.mix.powder)),

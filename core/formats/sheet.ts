@@ -57,7 +57,7 @@ function factLines({ plan, world, ratio }: FrozenRun, units: UnitPreferences): r
 interface Alike { readonly numbers: readonly number[], readonly batch: FrozenBatch }
 function batchTitle({ numbers, batch }: Alike, of: number): string {
   if (of === 1) return fillWords(batch)
-  const word = batch.coat ? 'Coat' : numbers.length > 1 ? 'Batches' : 'Batch'
+  const word = batch.coat ? 'Coat' : numbers.length > 1 ? 'Buckets' : 'Bucket'
   const which = numbers.length > 1 ? `${listed(numbers.map(String))}, each` : numbers[0]
   return `${word} ${which}: ${fillWords(batch)}`
 }
@@ -144,7 +144,7 @@ export function benchSheet(run: FrozenRun, units: UnitPreferences): BenchSheet {
     })),
     steps: stepRows(run),
     moments: momentRows(run),
-    cautions: cautionsFor(plan, world).map(cautionWords).slice(0, 6),
+    cautions: cautionsFor(plan, world).map(c => cautionWords(c, units)).slice(0, 6),
     blanks: plan.school === 'powder-first' ? ['powder weighed', 'left in the jug', ...BLANKS.slice(2)] : BLANKS,
   }
 }

@@ -47,7 +47,7 @@ describe('the lab', () => {
     })
     fc.assert(fc.property(any, (mix) => {
       const { refusal, remarks } = labRemarks(mix)
-      for (const words of [refusal ? labRefusalWords(refusal) : '', ...remarks.map(labRemarkWords)])
+      for (const words of [refusal ? labRefusalWords(refusal) : '', ...remarks.map(r => labRemarkWords(r))])
         expect(words).not.toMatch(/NaN|undefined|Infinity/)
       if (refusal) return
       for (const f of labFacts(mix, worked(mix))) expect([f.id, f.value, factNote(f)]).not.toContain(NaN)

@@ -11,8 +11,10 @@ import {
   formatLength,
   formatPercent,
   formatTemperature,
+  formatTemperatures,
+  formatWarming,
 } from '../units/format'
-import { capital, listed, sentenceOf, within, type Sentences } from '../units/sentences'
+import { capital, listed, sentenceOf, within, wordedIn, type Sentences, type Worded } from '../units/sentences'
 import { METRIC, type UnitPreferences } from '../units/units'
 import type { Effect, LabChange, LeverMoved } from './changes'
 import type { LabFact, LabFactId } from './facts'
@@ -35,9 +37,10 @@ const REFUSALS: Sentences<LabRefusal> = {
 export const labRefusalWords = (refusal: LabRefusal) => sentenceOf(REFUSALS, refusal)
 
 const outside = (what: string) => `Outside what the model was checked for: ${what}.`
-const REMARKS: Sentences<LabRemark> = {
+const REMARKS: Sentences<LabRemark, [UnitPreferences]> = {
   'outside-ratio': ({ range }) => outside(`this powder is used at ${rangeOf(range)}`),
-  'outside-temperatures': outside('water from 3 to 60 °C and a room from 3 to 40 °C'),
+  'outside-temperatures': (_, p) =>
+    outside(`water from ${formatTemperatures(3, 60, p)} and a room from ${formatTemperatures(3, 40, p)}`),
   'outside-stirring': outside('stirring worth 20 to 400 turns of a spatula'),
   'outside-thickness': outside('casts from 4 to 150 mm thick'),
   'outside-dirt': outside('up to 3 % of old plaster in the bucket'),
@@ -51,7 +54,8 @@ const REMARKS: Sentences<LabRemark> = {
   'order-of-magnitude': ({ addition }) =>
     `${additionKind(addition).name}: its effect is known to an order of magnitude; try a cup.`,
 }
-export const labRemarkWords = (remark: LabRemark) => sentenceOf(REMARKS, remark)
+export const labRemarkWords = (remark: LabRemark, prefs: UnitPreferences = METRIC) =>
+  sentenceOf(REMARKS, remark, prefs)
 
 const LEVERS: Sentences<LeverMoved, [UnitPreferences]> = {
   powder: ({ to }) => powderInSentence(powderClass(to.classId)),
@@ -103,7 +107,10 @@ export function changeWords({ moved, effects }: LabChange, prefs: UnitPreference
   }.`
 }
 
-interface FactWords { readonly name: string, readonly note: string | ((fact: LabFact) => string) }
+interface FactWords {
+  readonly name: Worded
+  readonly note: string | ((fact: LabFact, prefs: UnitPreferences) => string)
+}
 const FACTS: Readonly<Record<LabFactId, FactWords>> = {
   pour: { name: 'Too stiff to pour', note: 'Mean yield stress of 25 Pa, or two and a half times the fresh one.' },
   tap: { name: 'Tapping stops helping', note: 'The shaking no longer overcomes the yield stress.' },
@@ -120,8 +127,8 @@ const FACTS: Readonly<Record<LabFactId, FactWords>> = {
   },
   final: { name: 'Final set, by needle', note: 'A heavy needle leaves no mark: 3.4 MPa at the slowest place (1.7 to 5).' },
   warmest: { name: 'Warmest', note: 'At the hottest place.' },
-  core: { name: 'Core at its warmest', note: ({ rise }) => `Without any loss it would gain ${Math.round(rise!)} K.` },
-  skin: { name: 'Above 43 °C inside', note: 'Long enough to burn skin that is held to it.' },
+  core: { name: 'Core at its warmest', note: ({ rise }, p) => `Without any loss it would gain ${formatWarming(rise!, p)}.` },
+  skin: { name: p => `Above ${formatTemperature(43, p)} inside`, note: 'Long enough to burn skin that is held to it.' },
   open: {
     name: 'Opens at the earliest',
     note: 'Flexible: a third of its wet strength; rigid: seven tenths, and past its warmest.',
@@ -136,11 +143,11 @@ const FACTS: Readonly<Record<LabFactId, FactWords>> = {
   pores: { name: 'Pores', note: 'What a pottery mould drinks with.' },
   paint: { name: 'Dry enough to paint, after opening', note: ({ basis }) => capital(`${basis!.note}.`) },
 }
-export const factName = ({ id }: Pick<LabFact, 'id'>) => FACTS[id].name
+export const factName = ({ id }: Pick<LabFact, 'id'>, prefs: UnitPreferences = METRIC) => wordedIn(FACTS[id].name, prefs)
 /** What a fact of the table stands on. */
-export function factNote(fact: LabFact): string {
+export function factNote(fact: LabFact, prefs: UnitPreferences = METRIC): string {
   const { note } = FACTS[fact.id]
-  return typeof note === 'string' ? note : note(fact)
+  return typeof note === 'string' ? note : note(fact, prefs)
 }
 
 /** The mix as one line. */

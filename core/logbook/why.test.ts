@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { powderClass } from '../gypsum/powders'
 import { failure } from '../../tests/failures'
 import { evidenceWords } from './words'
-import { CAUSE_IDS, causeOf } from '../pour/causes'
+import { CAUSE_IDS, nextTimeWords } from '../pour/causes'
+import { METRIC } from '../units/units'
 import { DEFECTS } from '../pour/defects'
 import { commonest, why } from './why'
 
@@ -25,7 +26,7 @@ describe('why, on made-up failed pours', () => {
   it('shows evidence for what it puts first, and says what to do', () => {
     for (const f of found) {
       expect(f.said.reduce((s, x) => s + x.share, 0)).toBeCloseTo(1, 9)
-      expect(causeOf(f.said[0]!.cause).nextTime).toMatch(/\.$/)
+      expect(nextTimeWords(f.said[0]!.cause, METRIC)).toMatch(/\.$/)
     }
     expect(share(f => f.said[0]!.evidence.some(e => e.weight > 0))).toBeGreaterThan(0.8)
   })

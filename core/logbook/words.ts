@@ -71,7 +71,7 @@ const EVIDENCE: Sentences<Said, [prefs: UnitPreferences]> = {
   'poured-at-once': 'it was poured at once',
   'coat-in-time': 'laid while the coat before had its gloss',
   'coat-late': e => `laid ${toTen(e.after)} after the coat before lost its gloss`,
-  'stood-hot': 'it stood in the sun or above 45 °C',
+  'stood-hot': (_, prefs) => `it stood in the sun or above ${formatTemperature(45, prefs)}`,
   'stood-cool': 'it stood neither in sun nor heat',
   'one-face': 'it lay on one face',
   'air-all-round': 'air reached it all round',

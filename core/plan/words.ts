@@ -6,7 +6,7 @@ import { ADDITION_WORDS, END_USE_WORDS, POWDER_WORDS, SCHOOL_ADVICE_WORDS } from
 import { SETTING_PROBLEM_WORDS } from '../setting/words'
 import {
   formatConsistency, formatDuration, formatDurationRange, formatFine, formatLength, formatMass, formatPercent,
-  formatTemperature, formatVolume,
+  formatTemperature, formatTemperatures, formatVolume,
 } from '../units/format'
 import { listed, sentenceOf, within, type Sentences } from '../units/sentences'
 import { METRIC, type UnitPreferences } from '../units/units'
@@ -124,7 +124,7 @@ function chanceOf(p: number): string {
 /** What a plan says of pouring late: how likely, and what it costs. */
 export function lateWords({ chance, custom, inTime, quick }: Late, prefs: UnitPreferences): string {
   if (custom)
-    return 'The model would call this late; custom pours such a cool, gently stirred batch after a quarter of an hour. '
+    return 'The model would call this late; custom pours such a cool, gently stirred mix after a quarter of an hour. '
       + 'Go by its look.'
   return `${chanceOf(chance).replace(/^./, x => x.toUpperCase())} that it is too stiff by the last mould. `
     + `In time it fills gaps of ${formatFine(inTime, prefs)}; if the mix is quick, the last mould stays empty in gaps `
@@ -135,7 +135,7 @@ const REMEDIES: Sentences<Remedy, [UnitPreferences]> = {
   'second-person': 'Two of you sift',
   'stir-less': r => `Stir ${formatDuration(r.change.stir!.minutes * 60)} only`,
   'soak-less': r => `Soak ${formatDuration(r.change.soakMinutes! * 60)} only`,
-  'smaller-batches': r => `In ${r.batches} batches`,
+  'smaller-batches': r => `In ${r.batches} buckets`,
   'colder-water': (r, prefs) => `Water of ${formatTemperature(r.celsius, prefs)}`,
   'slower-powder': r => POWDER_WORDS[r.classId].name,
 }
@@ -211,15 +211,16 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
     `Water at ${
       formatTemperature(p.celsius, prefs)
     } will not do: plaster needs liquid water and does not set near boiling. `
-    + 'Use 5 to 40 °C.',
-  'hot-water': 'Water this hot makes lumps, and above about 40 °C plaster sets slower again, not faster.',
+    + `Use ${formatTemperatures(5, 40, prefs)}.`,
+  'hot-water': (_, prefs) =>
+    `Water this hot makes lumps, and above about ${formatTemperature(40, prefs)} plaster sets slower again, not faster.`,
   'addition-share': 'An addition is given as a share of the powder, between nothing and twice its weight.',
   'harmful-addition': p =>
     `${ADDITION_WORDS[p.addition].name} above ${formatPercent(additionKind(p.addition).harmful)}: `
     + within(ADDITION_WORDS[p.addition].harm),
   'stirred-very-long': 'Stirring longer than a quarter of an hour: it will set in the bucket.',
   'nearly-frozen': `${OUTSIDE}: nearly frozen. It sets very late or, frozen, not at all; a frozen cast is spoilt.`,
-  'hot-room': `${OUTSIDE}: a room above 40 °C.`,
+  'hot-room': (_, prefs) => `${OUTSIDE}: a room above ${formatTemperature(40, prefs)}.`,
   'stirred-much': `${OUTSIDE}: stirred this much it sets sooner than shown here, perhaps in the bucket.`,
   'hardly-stirred': `${OUTSIDE}: hardly stirred, it may stay lumpy and set late and unevenly.`,
   'too-many-casts': p =>
@@ -306,23 +307,23 @@ export function problemWords(problem: PlanProblem, prefs: UnitPreferences = METR
 
 /** Why the next batch has to wait. */
 export const NO_OVERLAP_WORDS: Readonly<Record<NoOverlapReason, string>> = {
-  'last-batch': 'There is no batch after it.',
+  'last-batch': 'There is no bucket after it.',
   'coats': 'A coat waits for the one before it.',
-  'no-soak': 'It is worked from the first water on: one batch after the other, or two of you.',
+  'no-soak': 'It is worked from the first water on: one bucket after the other, or two of you.',
   'soak-too-short':
-    'Sifting the next batch takes longer than this one soaks: one after the other, or two of you.',
-  'thickens': 'The next batch would thicken while this one is poured.',
+    'Sifting the next bucket takes longer than this one soaks: one after the other, or two of you.',
+  'thickens': 'The next bucket would thicken while this one is poured.',
   'thickens-even-so': 'Even mixed by someone else it would thicken before it can be poured.',
 }
 
 const SILICA = 'Silica dust harms the lungs for good: fitted respirator, extraction, wet clean-up, never sweep it dry.'
 
-const CAUTIONS: Sentences<Caution> = {
-  'skin': c =>
+const CAUTIONS: Sentences<Caution, [UnitPreferences]> = {
+  'skin': (c, prefs) =>
     'Never set plaster around a hand or any skin: it heats as it hardens, burns deeply and cannot be pulled off.'
     + (c.hotFor === undefined
       ? ''
-      : ` Inside, this one stays above 43 °C for about ${
+      : ` Inside, this one stays above ${formatTemperature(43, prefs)} for about ${
         formatDuration(Math.round(c.hotFor / 300) * 300 || 60, 'minute')
       }.`),
   'dust': 'Mask on from opening the bag until the powder is wet.',
@@ -336,7 +337,7 @@ const CAUTIONS: Sentences<Caution> = {
 }
 
 /** A caution in one sentence. */
-export const cautionWords = (caution: Caution) => sentenceOf(CAUTIONS, caution)
+export const cautionWords = (caution: Caution, prefs: UnitPreferences = METRIC) => sentenceOf(CAUTIONS, caution, prefs)
 
 export const SOAK_ADVICE_WORDS: Readonly<Record<SoakAdvice, string>> = {
   'by-feel': 'Stirred as soon as most of the water is in: there is no soak.',
@@ -364,7 +365,7 @@ const STIRRED_WITH: Readonly<Record<StirTool, { readonly fits: string, readonly 
   },
   'whisk': { fits: '', not: 'A whisk leaves lumps in the corners and folds in air; a hand or spatula does better.' },
   'drill': {
-    fits: 'For large batches: even and quick, but sooner set. Keep the paddle under, and slow.',
+    fits: 'For large buckets: even and quick, but sooner set. Keep the paddle under, and slow.',
     not: 'A drill is too much for so little: it sets soon and foams.',
   },
   'vacuum-mixer': {
@@ -387,7 +388,7 @@ export function stirAdviceWords({ tool, fits, much, costs }: StirAdvice): string
 }
 
 const few = (percent: number) => percent < 5 ? 'a few percent' : `${percent} %`
-const WATER_ADVICE: Sentences<WaterAdvice> = {
+const WATER_ADVICE: Sentences<WaterAdvice, [UnitPreferences]> = {
   cold: a =>
     `Cold water buys time: the mix starts about ${
       few(a.percent)
@@ -396,10 +397,11 @@ const WATER_ADVICE: Sentences<WaterAdvice> = {
     `Warm water starts it about ${
       few(a.percent)
     } faster; in a cold shed that helps, at a bench it takes away time to pour.`,
-  hot: 'Hot water makes lumps and, past 40 °C, does not even set faster.',
+  hot: (_, prefs) => `Hot water makes lumps and, past ${formatTemperature(40, prefs)}, does not even set faster.`,
   room: 'Most of the times here were measured with room-temperature water.',
 }
-export const waterAdviceWords = (advice: WaterAdvice) => sentenceOf(WATER_ADVICE, advice)
+export const waterAdviceWords = (advice: WaterAdvice, prefs: UnitPreferences = METRIC) =>
+  sentenceOf(WATER_ADVICE, advice, prefs)
 
 interface StepWords {
   readonly instruction: string
@@ -616,7 +618,7 @@ export function stepWords({ stage, school, coat, next, bubbles }: Worded): StepW
       detail: `${plain.detail} Leave the face rough: the next coat grips it.`,
       done: `Bucket clean, on to ${coatName(coat.way, coat.number + 1)}`,
     }
-  if (!coat && next !== undefined) return { ...plain, done: `Bucket clean, on to batch ${next}` }
+  if (!coat && next !== undefined) return { ...plain, done: `Bucket clean, on to bucket ${next}` }
   return plain
 }
 

@@ -1,3 +1,5 @@
+import { wordedIn } from '../units/sentences'
+import type { UnitPreferences } from '../units/units'
 import type { DefectId } from './defects'
 import { CAUSE_WORDS, type CauseWords } from './words'
 
@@ -113,4 +115,6 @@ export type CauseId = typeof CAUSE_FACTS[number]['id']
 export const CAUSES: readonly (Cause & { readonly id: CauseId })[] = LIST
 export const CAUSE_IDS = CAUSES.map(c => c.id) as unknown as readonly [CauseId, ...CauseId[]]
 export const causeOf = (id: CauseId) => CAUSES.find(c => c.id === id)!
+/** What to do next time. */
+export const nextTimeWords = (id: CauseId, prefs: UnitPreferences) => wordedIn(causeOf(id).nextTime, prefs)
 export const causeWords = (id: CauseId) => causeOf(id).words

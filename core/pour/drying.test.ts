@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { dryingAdvice, dryingDates, missingWeight, type DryingSummary } from './drying'
 import { USUAL_WEATHER } from '../drying/places'
 import { NOT_HERE_WORDS } from '../drying/words'
+import { wordedIn } from '../units/sentences'
 import { DRYING_ADVICE_WORDS } from './words'
 import type { Happening, PourEvent } from './events'
 import type { MouldFacts, Plan } from '../plan/types'
@@ -157,6 +158,6 @@ describe('the one thing worth doing', () => {
   ] as [Partial<DryingSummary>, boolean, string | undefined][])('%j kept damp %s: %s', (change, damp, words) => {
     const said = dryingAdvice(at(change), now, damp)
     if (words === undefined) expect(said).toBeUndefined()
-    else expect(said === 'not-drying' ? NOT_HERE_WORDS.dew : DRYING_ADVICE_WORDS[said!]).toContain(words)
+    else expect(said === 'not-drying' ? NOT_HERE_WORDS.dew : wordedIn(DRYING_ADVICE_WORDS[said!])).toContain(words)
   })
 })

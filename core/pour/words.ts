@@ -1,3 +1,5 @@
+import { formatTemperature, formatTemperatures } from '../units/format'
+import type { Worded } from '../units/sentences'
 import type { CauseId } from './causes'
 import type { DefectId, TroubleId } from './defects'
 import type { DryFor, DryingAdvice } from './drying'
@@ -106,7 +108,7 @@ export const DEFECT_WORDS: Readonly<Record<DefectId, DefectWords>> = {
 /** Causes of defects, and what to do next time. Common practice, no source. */
 export interface CauseWords {
   readonly words: string
-  readonly nextTime: string
+  readonly nextTime: Worded
 }
 
 export const CAUSE_WORDS: Readonly<Record<CauseId, CauseWords>> = {
@@ -133,7 +135,7 @@ export const CAUSE_WORDS: Readonly<Record<CauseId, CauseWords>> = {
   },
   'poured-late': {
     words: 'Poured after it had begun to stiffen',
-    nextTime: 'Fewer moulds to a batch, colder water, or two people; thinnest detail first.',
+    nextTime: 'Fewer moulds to a bucket, colder water, or two people; thinnest detail first.',
   },
   'opened-early': {
     words: 'Opened too early',
@@ -141,7 +143,7 @@ export const CAUSE_WORDS: Readonly<Record<CauseId, CauseWords>> = {
   },
   'cold': {
     words: 'Too cold to set in its time',
-    nextTime: 'Bring water, powder and mould to 18 to 22 °C, or wait twice as long.',
+    nextTime: p => `Bring water, powder and mould to ${formatTemperatures(18, 22, p)}, or wait twice as long.`,
   },
   'hot-water': {
     words: 'Water too warm',
@@ -185,7 +187,7 @@ export const CAUSE_WORDS: Readonly<Record<CauseId, CauseWords>> = {
   },
   'dried-hot': {
     words: 'Dried too warm or in the sun',
-    nextTime: 'Moving air, no sun, never above 45 °C.',
+    nextTime: p => `Moving air, no sun, never above ${formatTemperature(45, p)}.`,
   },
   'dried-one-side': {
     words: 'Dried from one side',
@@ -215,11 +217,11 @@ export const DRY_FOR_WORDS: Readonly<Record<DryFor, string>> = {
 }
 
 /** The one thing worth doing with a drying cast. */
-export const DRYING_ADVICE_WORDS: Readonly<Record<Exclude<DryingAdvice, 'not-drying'>, string>> = {
+export const DRYING_ADVICE_WORDS: Readonly<Record<Exclude<DryingAdvice, 'not-drying'>, Worded>> = {
   'wet-again': 'Wet it again; look for mildew',
   'out-of-sun': 'Move it out of the sun: one side dries first and it cracks or warps',
   'frost': 'Frost by night cracks it while it is full of water: bring it in',
-  'too-warm': 'Too warm: not above 45 °C, or dry edges turn to powder',
+  'too-warm': p => `Too warm: not above ${formatTemperature(45, p)}, or dry edges turn to powder`,
   'unwrap': 'Wrapped it does not dry: unwrap it',
   'steady-not-dry': 'Steady but not dry: bring it somewhere warm and dry',
   'out-of-mould': 'Take it out: one face dries half as fast',

@@ -129,8 +129,16 @@ export function formatFineRange(low: Metres, high: Metres, prefs: UnitPreference
 }
 
 export function formatTemperature(c: Celsius, prefs: UnitPreferences): string {
-  return prefs.temperature === 'C' ? `${roundTo(c, 1)} °C` : `${roundTo(UNITS.F.fromSi(c), 1)} °F`
+  return `${degrees(c, prefs)} °${prefs.temperature}`
 }
+const degrees = (c: Celsius, prefs: UnitPreferences) => roundTo(prefs.temperature === 'C' ? c : UNITS.F.fromSi(c), 1)
+
+/** “18 to 22 °C”. */
+export const formatTemperatures = (low: Celsius, high: Celsius, prefs: UnitPreferences): string =>
+  `${degrees(low, prefs)} to ${formatTemperature(high, prefs)}`
+/** How much warmer something gets, K: “34 °C”, “61 °F”. */
+export const formatWarming = (kelvin: number, prefs: UnitPreferences): string =>
+  `${roundTo(prefs.temperature === 'C' ? kelvin : 1.8 * kelvin, 1)} °${prefs.temperature}`
 
 /** A length as a field keeps it: what was typed of a thin wall or an eighth of an inch is not rounded away. */
 function typedLength(m: Metres, prefs: UnitPreferences): string {
@@ -199,9 +207,12 @@ export function formatDurationRange(low: Seconds, high: Seconds): string {
     : `${formatDuration(from, 'minute')} – ${formatDuration(to, 'minute')}`
 }
 
-/** Days to the half: `1½`. */
-function halves(seconds: Seconds): string {
-  const n = Math.max(1, Math.round(seconds / 43_200))
+/** Days to the half, one half at least: `1½`. */
+const halves = (seconds: Seconds): string => formatHalves(Math.max(0.5, seconds / 86_400))
+
+/** To the half: `0`, `½`, `1½`. */
+export function formatHalves(value: number): string {
+  const n = Math.round(2 * value)
   return `${n === 1 ? '' : Math.floor(n / 2)}${n % 2 ? '½' : ''}`
 }
 

@@ -1,3 +1,5 @@
+import { METRIC, type UnitPreferences } from './units'
+
 /**
  * How codes become words. Logic returns codes with their numbers; a room's `words.ts` has a table with one sentence for
  * each. A code without a sentence does not compile, and nothing reads a sentence.
@@ -26,6 +28,11 @@ export function sentenceOf<C extends Coded, With extends readonly unknown[]>(
   const entry = table[said.code as C['code']] as string | ((said: C, ...using: With) => string)
   return typeof entry === 'string' ? entry : entry(said, ...using)
 }
+
+/** A sentence that may name a quantity: then it is written in the units of whoever reads it. */
+export type Worded = string | ((prefs: UnitPreferences) => string)
+export const wordedIn = (words: Worded, prefs: UnitPreferences = METRIC): string =>
+  typeof words === 'string' ? words : words(prefs)
 
 /** “a”, “a and b”, “a, b and c”. */
 export function listed(parts: readonly string[]): string {

@@ -240,7 +240,7 @@ test('a whole pour by pedal and keys alone, with scale, thermometer and room sen
         [2, 'Warmest'],
       ] as const
     ) {
-      await expect(page.getByRole('listitem').filter({ hasText: `Batch ${batch}: ${words}` })).toHaveCount(1)
+      await expect(page.getByRole('listitem').filter({ hasText: `Bucket ${batch}: ${words}` })).toHaveCount(1)
     }
     await expect.poll(async () => (await taken()).filter(e => e.kind === 'finished').length).toBe(6)
     const all = await taken()

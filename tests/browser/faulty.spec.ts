@@ -65,7 +65,7 @@ async function expectAgreement(
   expect(new Set(events.map(e => e.id)).size).toBe(events.length)
   // Each device may have another batch in hand, or have gone on to the shelf; how far each batch is, all say alike.
   await page.goto(`${demo.url}/bench/${pour}`)
-  const batches = (at: Page) => at.getByRole('group', { name: 'Batches of this pour' }).getByRole('button')
+  const batches = (at: Page) => at.getByRole('group', { name: 'Buckets of this pour' }).getByRole('button')
   await expect(batches(page)).toHaveCount(2)
   const far = await batches(page).allInnerTexts()
   for (const at of pages.filter(p => p.url().includes('/bench/')))

@@ -136,7 +136,7 @@ test('cues can come early, and where the browser understands speech on this mach
   await press(page, 'Let it soak')
   // The soak of two minutes is told half a minute before it ends.
   await later(page, demo, 92)
-  await expect(page.getByRole('alert')).toHaveText('In 30 seconds: Batch 1, soaked. Start stirring.')
+  await expect(page.getByRole('alert')).toHaveText('In 30 seconds: Bucket 1, soaked. Start stirring.')
 })
 
 test('the database dies in the middle of a pour: the bench goes on, and everything is there when it is back', async ({ page, demo }) => {

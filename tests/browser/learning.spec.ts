@@ -77,10 +77,10 @@ test('what is marked moves the forecast, says so and is written down; the bag re
   await expect(page.getByText(/^\s*Forecast: open from \d+ min after wetting\s*$/).first()).toBeVisible()
 
   await page.getByRole('link', { name: 'Powders' }).click()
-  await expect(page.getByText(/In 1 batch it set about (2\d|3\d|4\d) % sooner than its class\./)).toBeVisible()
+  await expect(page.getByText(/In 1 mix it set about (2\d|3\d|4\d) % sooner than its class\./)).toBeVisible()
   await plan('Quick lantern again')
   await expect(
-    page.getByText(/In 1 batch it set about (2\d|3\d|4\d) % sooner than its class\. The times here use that\./),
+    page.getByText(/In 1 mix it set about (2\d|3\d|4\d) % sooner than its class\. The times here use that\./),
   ).toBeVisible()
 })
 

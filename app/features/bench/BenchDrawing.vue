@@ -40,7 +40,7 @@ const lines = computed(() => {
   ]
 })
 /** From across a room two stand for all. */
-const most = computed(() => bare ? 2 : MOST), wide = computed(() => bare ? 64 : moulds.value.length > 2 ? 96 : 150)
+const most = computed(() => bare ? 2 : MOST), wide = computed(() => bare ? 64 : moulds.value.length > 2 ? 124 : 190)
 const moulds = computed(() => {
   const at = (id: string) => {
     const m = milestones.find(x => x.id === id)
@@ -65,7 +65,7 @@ const says = computed(() => {
 <template>
   <div class="drawing">
     <template v-if="bucket">
-      <BucketDrawing v-bind="bucket" :width="200" :height="150" :label="says" />
+      <BucketDrawing class="bucket" v-bind="bucket" :width="320" :height="270" :label="says" />
       <dl v-if="!bare">
         <div v-for="l in lines" :key="l.id" :class="l.id"><dt>{{ l.words }}</dt><dd class="num">{{ l.height }}</dd></div>
       </dl>
@@ -76,7 +76,7 @@ const says = computed(() => {
           :mould="m.mould"
           view="cut"
           :width="wide"
-          :height="120"
+          :height="bare ? 120 : Math.min(170, wide)"
           :filled="m.filled"
           :warmth="m.warmth" />
         <span v-if="!bare" class="small">{{ m.label }}</span>
@@ -88,12 +88,13 @@ const says = computed(() => {
 
 <style scoped>
 .drawing { display: flex; gap: 18px; align-items: center; }
+.bucket { flex: 0 1 auto; min-width: 0; width: 100%; max-width: 320px; height: auto; }
 dl { display: grid; gap: 10px; margin: 0; }
 dt { color: var(--soft); font-size: 1rem; }
 dd { margin: 0; font-size: 1.5rem; font-weight: 700; }
 .water dd { color: var(--water); }
-ul { display: flex; flex-wrap: wrap; gap: 8px; align-items: end; border-bottom: 3px solid var(--line-strong); padding-bottom: 2px; }
-li { display: grid; justify-items: center; gap: 4px; }
-ul.bare { flex-wrap: nowrap; }
+ul { display: flex; gap: 8px; align-items: end; border-bottom: 3px solid var(--line-strong); padding-bottom: 2px; }
+li { display: grid; justify-items: center; gap: 4px; flex: 0 1 auto; min-width: 0; }
+li svg { max-width: 100%; height: auto; }
 .more { align-self: center; font-size: 1.2rem; }
 </style>

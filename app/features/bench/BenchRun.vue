@@ -3,14 +3,17 @@ import { cautionWords, stepName, stepWords } from '~core/plan/words'
 import { useFullscreen, useLocalStorage, useWakeLock } from '@vueuse/core'
 import { formatDuration, formatTemperature } from '~core/units/format'
 import type { LeftoverPlace } from '~core/pour/events'
+import { pouringEnds, type CueKind } from '~core/bench/cues'
+import { cueAhead, cueShort } from '~core/bench/words'
 import { unmeantFor } from '~core/bench/guard'
+import { tapeOf } from '~core/pour/tape'
 import { readinessOf } from '~core/mould/readiness'
 import { readyWords } from '~core/mould/words'
 import { cautionsFor } from '~core/plan/cautions'
 import { counting, timeOfDay, windowOf } from '~/ui/when'
 import HoldButton from '~/ui/HoldButton.vue'
 import QuantityField from '~/ui/QuantityField.vue'
-import RippleChart from '~/ui/RippleChart.vue'
+import TimeTape from '~/ui/TimeTape.vue'
 import { useLive } from '~/sync/live'
 import { useRecords } from '~/sync/records'
 import BenchDrawing from './BenchDrawing.vue'
@@ -22,7 +25,6 @@ import CoatPanel from './CoatPanel.vue'
 import AddedPanel from './AddedPanel.vue'
 import JugPanel from './JugPanel.vue'
 import FillPanel from './FillPanel.vue'
-import MinuteStrip from './MinuteStrip.vue'
 import RescuePanel from './RescuePanel.vue'
 import ScalePanel from './ScalePanel.vue'
 import WeighPanel from './WeighPanel.vue'
@@ -51,7 +53,6 @@ const {
   wetFor,
   stirredFor,
   inStep,
-  before,
   place,
   expected,
   openWindow,
@@ -133,6 +134,16 @@ const wrong = ref(false), unfolded = ref(false)
 /** What the batch in hand goes into; of several coats, all of them. */
 const castsHere = computed(() =>
   state.value.casts.filter(c => run.value.plan.coats || c.cast.batch === step.value.batch))
+const ahead = computed(() => wetFor.value === undefined ? undefined : cues.value.find(c => c.at > clock.now))
+const tape = computed(() =>
+  tapeOf(milestones.value, run.value.plan.school, pouringEnds(store.runFor(step.value.batch), step.value.batch)))
+/** What is due beside the acts that stand on the tape. */
+const marks = computed(() => {
+  const wet = batch.value.wetAt
+  if (wet === undefined) return []
+  return cues.value.filter(c => c.batch === step.value.batch && MARKED.has(c.kind))
+    .map(c => ({ at: (c.at - wet) / 1000, words: cueShort(c) }))
+})
 const testing = ref(false)
 /** A mix that is stirred and still runs, of a bag that is known here; with anything added it would tell of that. */
 const mayTest = computed(() => {
@@ -179,7 +190,7 @@ function read(celsius: number) {
   void temperature(celsius)
   said.value = 'Temperature noted.'
 }
-const LATE = [0, 1, 2, 5] as const
+const LATE = [0, 1, 2, 5] as const, MARKED = new Set<CueKind>(['late', 'tap', 'table', 'mix', 'stands', 'bond', 'warm'])
 const places = computed<readonly { id: LeftoverPlace, word: string }[]>(() => [
   {
     id: 'overflow',
@@ -215,7 +226,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
     <header>
       <div class="name">
         <h1>{{ run.plan.name }}</h1>
-        <span v-if="batchTabs.length > 0" class="tabs" role="group" aria-label="Batches of this pour">
+        <span v-if="batchTabs.length > 0" class="tabs" role="group" aria-label="Buckets of this pour">
           <button
             v-for="t in batchTabs"
             :key="t.b"
@@ -266,7 +277,6 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           v-bind="{ run, batch: step.batch, stage: step.stage, share, wetFor, milestones }"
           :casts="castsHere" />
       <div class="chart">
-        <RippleChart :milestones="milestones" :now="wetFor" :before="before" :size="440" :letter="17" />
         <p v-if="newer" class="shift newer" role="status">
           Planned with an earlier model of setting. What the plan says stays; what is still to come is foretold with the
           one of today. <button @click="heard">All right</button>
@@ -309,9 +319,9 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         </div>
         <CoatPanel v-if="coat" :coat="coat" />
         <p v-if="beside" class="beside" role="note">
-          <template v-if="beside.hands === 1">While it soaks: sift batch {{ inHand + 2 }} in a second bucket.</template>
+          <template v-if="beside.hands === 1">While it soaks: sift bucket {{ inHand + 2 }}.</template>
           <template v-else
-          >Two of you: the second begins batch {{ inHand + 2 }}
+          >Two of you: the second begins bucket {{ inHand + 2 }}
             {{ beside.at > clock.now ? `at ${timeOfDay(beside.at)}` : 'now' }}.</template
           >
           <template v-if="beside.saves > 45">
@@ -352,9 +362,14 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           <ol><li v-for="line in r.list" :key="line">{{ line }}</li></ol>
         </div>
         <ul v-if="['ready', 'weigh', 'sift', 'clean-up', 'set'].includes(step.stage)" class="cautions">
-          <li v-for="c in caution" :key="cautionWords(c)">{{ cautionWords(c) }}</li>
+          <li v-for="c in caution" :key="cautionWords(c)">{{ cautionWords(c, session.units) }}</li>
         </ul>
-        <MinuteStrip v-if="wetFor !== undefined && !over" :cues="cues" :now="clock.now" />
+        <div v-if="!over" class="strip">
+          <p v-if="ahead" class="next">
+            {{ cueAhead(ahead) }} in <span class="num">{{ formatDuration((ahead.at - clock.now) / 1000) }}</span>
+          </p>
+          <TimeTape :tape="tape" :now="wetFor" :marks="marks" />
+        </div>
         <p v-if="wetFor !== undefined" class="both">
           <span
           ><span class="num">{{ counting(wetFor) }}</span> since powder met water</span

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog'
 import { rescue } from '~core/bench/rescue'
-import { actWords, NEVER_WORDS, rescueReasonWords } from '~core/bench/words'
+import { actWords, neverWords, rescueReasonWords } from '~core/bench/words'
 import { TROUBLES, troubleWords, type TroubleId } from '~core/pour/defects'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useClock } from '~/sync/clock'
@@ -49,8 +49,8 @@ watch(open, (now) => {
     </div>
     <div v-else class="advice">
       <div role="status"><ol><li v-for="s in advice.steps" :key="s.code">{{ actWords(s, session.units) }}</li></ol></div>
-      <p v-if="advice.never" class="never">{{ NEVER_WORDS[advice.never] }}</p>
-      <p class="soft">{{ rescueReasonWords(advice.why) }}</p>
+      <p v-if="advice.never" class="never">{{ neverWords(advice.never, session.units) }}</p>
+      <p class="soft">{{ rescueReasonWords(advice.why, session.units) }}</p>
       <QuantityField
         v-if="chosen === 'short'"
         v-model="missing"

@@ -49,7 +49,7 @@ function batchesOf({ run, state, inHand, batch, step }: Hand) {
         return {
           b,
           done: at.cleanAt !== undefined,
-          name: coat ? `Coat ${b + 1}` : `Batch ${b + 1}`,
+          name: coat ? `Coat ${b + 1}` : `Bucket ${b + 1}`,
           begun,
           here: b === inHand.value,
           words: begun ? state.value.steps[at.step!]!.stage : 'not begun',
@@ -111,7 +111,6 @@ function timesOf({ run, state, batch, step, entered }: Hand, clock: Clock) {
   const wetFor = computed(() => since(batch.value.wetAt))
   const stirredFor = computed(() => since(batch.value.stirAt))
   const inStep = computed(() => since(entered.value) ?? 0)
-  const before = computed(() => step.value.stage === 'ready' ? 1 : step.value.stage === 'weigh' ? 2 : 3)
   /** Place among the nine, counting only what this school has. */
   const place = computed(() => {
     const own = schoolStages(run.value.plan.school)
@@ -139,7 +138,7 @@ function timesOf({ run, state, batch, step, entered }: Hand, clock: Clock) {
   const given = computed(() => new Set(batch.value.marks.map(m => m.sign)))
   const over = computed(() => ['finished', 'abandoned', 'drying'].includes(state.value.status))
 
-  return { wetFor, stirredFor, inStep, before, place, expected, openWindow, offered, given, over }
+  return { wetFor, stirredFor, inStep, place, expected, openWindow, offered, given, over }
 }
 
 /** Runs one thing after another: a second press sees what the first one did. */

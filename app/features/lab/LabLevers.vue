@@ -93,7 +93,7 @@ function powderTo(classId: typeof mix.value.classId) {
         :model-value="mix.waterTemperature"
         @given="lab.change({ waterTemperature: $event })" />
     </Lever>
-    <p class="small soft">{{ waterAdviceWords(waterAdvice(mix.waterTemperature, mix.roomTemperature, mixed)) }}</p>
+    <p class="small soft">{{ waterAdviceWords(waterAdvice(mix.waterTemperature, mix.roomTemperature, mixed), session.units) }}</p>
     <Lever
       label="Room temperature"
       :min="0"

@@ -42,7 +42,7 @@ function toggle(id: string) {
           <tr>
             <th scope="row">
               <button :aria-expanded="open === r.fact.id" @click="toggle(r.fact.id)">
-                {{ factName(r.fact) }}
+                {{ factName(r.fact, session.units) }}
               </button>
             </th>
             <td v-for="(c, i) in r.cells" :key="i" :class="{ changed: c?.changed }">
@@ -52,7 +52,7 @@ function toggle(id: string) {
               <template v-else>—</template>
             </td>
           </tr>
-          <tr v-if="open === r.fact.id"><td :colspan="lab.mixes.length + 1" class="note">{{ factNote(r.fact) }}</td></tr>
+          <tr v-if="open === r.fact.id"><td :colspan="lab.mixes.length + 1" class="note">{{ factNote(r.fact, session.units) }}</td></tr>
         </template>
       </tbody>
     </table>

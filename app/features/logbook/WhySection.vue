@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { defectWords, type DefectId } from '~core/pour/defects'
-import { causeOf, causeWords, type CauseId } from '~core/pour/causes'
+import { causeWords, nextTimeWords, type CauseId } from '~core/pour/causes'
 import { why, type Confirmed } from '~core/logbook/why'
 import { evidenceWords } from '~core/logbook/words'
 import { remembered } from '~/sync/kept'
@@ -76,7 +76,7 @@ const confirm = (casts: readonly string[], defect: DefectId, cause: CauseId) =>
             </li>
           </ul>
           <p v-else class="small soft">Nothing in the record speaks for or against it.</p>
-          <p class="next"><span class="small strong">Next time</span> {{ causeOf(l.cause).nextTime }}</p>
+          <p class="next"><span class="small strong">Next time</span> {{ nextTimeWords(l.cause, session.units) }}</p>
           <Button
             v-if="session.mayWrite && r.found !== l.cause"
             label="That was it"

@@ -155,9 +155,9 @@ function setSays(
   values: readonly number[],
   odd: number,
 ): string {
-  if (marked === 0) return 'No batch has “gloss gone” marked yet. Mark it at the bench and this chart draws itself.'
+  if (marked === 0) return 'No bucket has “gloss gone” marked yet. Mark it at the bench and this chart draws itself.'
   if (!limits) return `${marked} marked so far; from ${FEWEST_FOR_LIMITS} on the chart can say what is usual.`
-  if (odd === 0) return 'Steady: every batch within what is usual for it.'
+  if (odd === 0) return 'Steady: every bucket within what is usual for it.'
   const outside = limits.outside.length > 0 ? `${limits.outside.length} outside what is usual. ` : ''
   if (limits.drifting.length === 0) return `${outside}Look at those pours for what was different.`
   const way = values[limits.drifting.at(-1)!]! > limits.centre ? 'slower' : 'faster'

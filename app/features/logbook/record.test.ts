@@ -32,11 +32,11 @@ const event = (happening: Happening, at = 0, late = 0, batch: number | undefined
 
 describe('entries in words', () => {
   it.each<[Happening, string]>([
-    [{ kind: 'stage', data: { stage: 'sift' } }, 'Batch 1: Powder met water'],
-    [{ kind: 'weighed', data: { what: 'water', mass: 0.71, how: 'scale' } }, 'Batch 1: 710 g of water'],
-    [{ kind: 'mark', data: { sign: 'gloss-gone' } }, 'Batch 1: Gloss gone'],
+    [{ kind: 'stage', data: { stage: 'sift' } }, 'Bucket 1: Powder met water'],
+    [{ kind: 'weighed', data: { what: 'water', mass: 0.71, how: 'scale' } }, 'Bucket 1: 710 g of water'],
+    [{ kind: 'mark', data: { sign: 'gloss-gone' } }, 'Bucket 1: Gloss gone'],
     [{ kind: 'filled', data: { cast: '2.1' } }, 'Lantern base 4 filled'],
-    [{ kind: 'leftover', data: { where: 'bin' } }, 'Batch 1: Leftover: set and binned'],
+    [{ kind: 'leftover', data: { where: 'bin' } }, 'Bucket 1: Leftover: set and binned'],
     [{ kind: 'note', data: { text: 'Rain' } }, '“Rain”'],
     [{ kind: 'opened', data: { cast: '1.2' } }, 'Lantern base 2 opened'],
     [
@@ -53,7 +53,7 @@ describe('entries in words', () => {
   it('speaks the units of the workshop', () => {
     expect(
       entryWords(event({ kind: 'weighed', data: { what: 'powder', mass: 1.578, how: 'scale' } }), run, US_CUSTOMARY),
-    ).toBe('Batch 1: 3 lb 7.7 oz of powder')
+    ).toBe('Bucket 1: 3 lb 7.7 oz of powder')
   })
 
   it('stand in the order of happening, late ones and those taken back marked', () => {

@@ -78,7 +78,7 @@ export function entryWords(event: PourEvent, run: FrozenRun, units: UnitPreferen
   const id = 'cast' in event.data ? event.data.cast : undefined
   const cast = castsOf(run).find(c => c.id === id)?.label ?? id ?? ''
   const batch = run.batches.length > 1 && event.batch !== undefined && id === undefined
-    ? `${run.plan.coats ? 'Coat' : 'Batch'} ${event.batch + 1}: `
+    ? `${run.plan.coats ? 'Coat' : 'Bucket'} ${event.batch + 1}: `
     : ''
   const say = SAYINGS[event.kind] as (data: PourEvent['data'], using: With) => string
   return say(event.data, { cast, batch, units })

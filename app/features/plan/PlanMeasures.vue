@@ -166,7 +166,7 @@ function takeRoom() {
       :invalid="refusedAt('waterTemperature')"
       @update:model-value="set('waterTemperature')($event)"
     />
-    <p class="small soft">{{ waterAdviceWords(waterAdvice(plan.waterTemperature, plan.roomTemperature, mixed)) }}</p>
+    <p class="small soft">{{ waterAdviceWords(waterAdvice(plan.waterTemperature, plan.roomTemperature, mixed), session.units) }}</p>
     <QuantityField
       v-if="onGround"
       kind="temperature"
@@ -256,9 +256,9 @@ function takeRoom() {
           />
         </div>
         <div v-if="!plan.coats" class="pair">
-          <span class="strong">Batches, at least</span>
+          <span class="strong">Buckets, at least</span>
           <Stepper
-            label="Batches, at least"
+            label="Buckets, at least"
             :min="1"
             :max="40"
             :model-value="plan.batchesAtLeast ?? 1"

@@ -50,7 +50,7 @@ const pack = computed(() => planning.world.bag?.printed ? packWords(planning.wor
     </div>
     <PlanDrinks v-if="planning.plan.endUse === 'absorbent'" />
     <ul class="cautions">
-      <li v-for="c in planning.cautions" :key="cautionWords(c)">{{ cautionWords(c) }}</li>
+      <li v-for="c in planning.cautions" :key="cautionWords(c)">{{ cautionWords(c, session.units) }}</li>
     </ul>
   </section>
 </template>

@@ -6,7 +6,7 @@ import SelectButton from 'primevue/selectbutton'
 import { useIntervalFn } from '@vueuse/core'
 import { powderClass } from '~core/gypsum/powders'
 import { bulkDensity, CUP, cupExpected, cupInput, cupRecipe } from '~core/forecast/cup-test'
-import { formatConsistency, formatDuration, formatMass, formatTemperature, roundTo } from '~core/units/format'
+import { formatConsistency, formatDuration, formatMass, formatTemperature, formatTemperatures, roundTo } from '~core/units/format'
 import type { BagBody, LibraryItem } from '~contract/library'
 import { learnBatches } from '~/sync/learning'
 import { counting } from '~/ui/when'
@@ -155,7 +155,7 @@ async function saveDensity() {
           kind="temperature"
           field="air"
           label="Water and room"
-          :check="v => (v >= 5 && v <= 40 ? undefined : 'Between 5 and 40 °C a cup can be compared.')"
+          :check="v => (v >= 5 && v <= 40 ? undefined : `Between ${formatTemperatures(5, 40, session.units)} a cup can be compared.`)"
           @given="celsius = $event" />
         <p class="small soft">
           A cup of its class loses its gloss after {{ formatDuration(expected!, 'minute') }} at

@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import { readSpread, SPREAD_POWDER, spreadExpected, spreadRatio, type SpreadReading } from '~core/forecast/spread-test'
 import { spreadWords } from '~core/forecast/words'
 import { RING } from '~core/setting/spread'
-import { formatConsistency, formatDuration, formatLength, formatMass, formatTemperature } from '~core/units/format'
+import { formatConsistency, formatDuration, formatLength, formatMass, formatTemperature, formatTemperatures } from '~core/units/format'
 import type { BagBody } from '~contract/library'
 import { powderClass } from '~core/gypsum/powders'
 import QuantityField from '~/ui/QuantityField.vue'
@@ -39,7 +39,7 @@ const readable = computed(() => says.value !== undefined && says.value.code !== 
 const last = computed(() => [...body.spreads ?? []].reverse().slice(0, 5))
 const checkWidth = (v: number) =>
   v >= RING.diameter && v <= 0.4 ? undefined : 'Wider than the ring, and no wider than the glass.'
-const checkWarmth = (v: number) => v >= 5 && v <= 40 ? undefined : 'Between 5 and 40 °C a test can be compared.'
+const checkWarmth = (v: number) => v >= 5 && v <= 40 ? undefined : `Between ${formatTemperatures(5, 40, units.value)} a test can be compared.`
 function keep() {
   if (!reading.value || !words.value) return
   const at = Math.round(clock.read())

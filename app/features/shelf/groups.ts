@@ -1,6 +1,8 @@
 import { dryingAdvice } from '~core/pour/drying'
 import { NOT_HERE_WORDS } from '~core/drying/words'
 import { DRYING_ADVICE_WORDS } from '~core/pour/words'
+import { wordedIn } from '~core/units/sentences'
+import { METRIC, type UnitPreferences } from '~core/units/units'
 import type { CastNeed, CastSummary } from '~core/pour/projection'
 import type { CastRow } from '~contract/pour'
 import { roughDay, roughRange, timeOfDay, windowOf, dayAndTime } from '~/ui/when'
@@ -79,10 +81,11 @@ export function byNeed(a: CastGroup, b: CastGroup): number {
 }
 
 /** What is worth doing with a drying cast before it is ready, if anything. */
-export function adviceFor(group: CastGroup, now: number): string | undefined {
+export function adviceFor(group: CastGroup, now: number, prefs: UnitPreferences = METRIC): string | undefined {
   if (!group.first.drying || (group.need !== 'drying' && group.need !== 'kept-damp')) return undefined
   const advice = dryingAdvice(group.first.drying, now, group.need === 'kept-damp')
-  return advice === 'not-drying' ? NOT_HERE_WORDS[group.first.drying.notHere!.code] : advice && DRYING_ADVICE_WORDS[advice]
+  if (advice === 'not-drying') return NOT_HERE_WORDS[group.first.drying.notHere!.code]
+  return advice && wordedIn(DRYING_ADVICE_WORDS[advice], prefs)
 }
 
 /** Dates further off than this are told as the air not drying it. */

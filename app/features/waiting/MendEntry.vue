@@ -36,7 +36,7 @@ const stood = ref<Standing>()
 const data = computed(() => (entry?.event.data ?? {}) as Told)
 const number = computed(() => entry && NUMBERS[entry.event.kind])
 const casts = computed(() => run ? castsOf(run).map(c => ({ id: c.id, label: c.label })) : [])
-const batches = computed(() => (run?.batches ?? []).map((_, i) => ({ id: i, label: `Batch ${i + 1}` })))
+const batches = computed(() => (run?.batches ?? []).map((_, i) => ({ id: i, label: `Bucket ${i + 1}` })))
 /** Which of its data is words. */
 const worded = computed(() => (['text', 'note'] as const).find(key => typeof data.value[key] === 'string'))
 watch(() => entry, () => {

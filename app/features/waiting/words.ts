@@ -70,7 +70,7 @@ const PLAN_FIELDS: Record<keyof Plan, string> = {
   stir: 'stirring',
   bubbles: 'bubbles',
   hands: 'how many work',
-  batchesAtLeast: 'least batches',
+  batchesAtLeast: 'least buckets',
   additions: 'additions',
   groundTemperature: 'ground’s temperature',
   openAfter: 'opening',

@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { stepWords } from '~core/plan/words'
 import { milestonesOf } from '~core/pour/milestones'
+import { tapeOf } from '~core/pour/tape'
 import type { FrozenRun } from '~core/plan/run'
 import type { PourState } from '~core/pour/fold'
 import { formatDuration } from '~core/units/format'
-import { cuesOf } from '~core/bench/cues'
+import { cuesOf, pouringEnds } from '~core/bench/cues'
 import { cueAhead } from '~core/bench/words'
 import { counting, windowOf } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import BenchDrawing from '~/features/bench/BenchDrawing.vue'
-import RippleChart from '~/ui/RippleChart.vue'
+import TimeTape from '~/ui/TimeTape.vue'
 
-/** One live pour for a whole room to read: what is done now, what comes next, and its ripples. */
+/** One live pour for a whole room to read: what is done now, what comes next, and its tape of time. */
 const { run, state, runFor, large } = defineProps<
   {
     run: FrozenRun
@@ -34,6 +35,7 @@ const wetFor = computed(() =>
     : Math.max(0, (clock.now - state.batches[shown.value]!.wetAt!) / 1000),
 )
 const milestones = computed(() => milestonesOf(runFor(shown.value), state, shown.value))
+const tape = computed(() => tapeOf(milestones.value, run.plan.school, pouringEnds(runFor(shown.value), shown.value)))
 const step = computed(() => state.steps[state.step]!)
 const castsHere = computed(() => state.casts.filter(c => run.plan.coats || c.cast.batch === shown.value))
 /** How far sifting is by its usual time. */
@@ -48,7 +50,7 @@ const open = computed(() => {
   const from = Math.min(...waiting.map(c => c.openFrom!)), to = Math.max(...waiting.map(c => c.openTo!))
   return { words: windowOf(from, to, clock.now), now: clock.now >= from }
 })
-const batchName = (i: number) => run.batches.length > 1 ? `${run.plan.coats ? 'Coat' : 'Batch'} ${i + 1}: ` : ''
+const batchName = (i: number) => run.batches.length > 1 ? `${run.plan.coats ? 'Coat' : 'Bucket'} ${i + 1}: ` : ''
 </script>
 
 <template>
@@ -58,7 +60,6 @@ const batchName = (i: number) => run.batches.length > 1 ? `${run.plan.coats ? 'C
         bare
         v-bind="{ run, batch: shown, stage: step.stage, share, wetFor, milestones }"
         :casts="castsHere" />
-      <RippleChart :milestones="milestones" :now="wetFor" :before="3" :size="440" :letter="18" />
     </div>
     <div class="words">
       <h2>{{ run.plan.name }}</h2>
@@ -79,6 +80,7 @@ const batchName = (i: number) => run.batches.length > 1 ? `${run.plan.coats ? 'C
       <p v-if="open" class="open">
         Open the moulds <span class="num">{{ open.words }}</span>
       </p>
+      <TimeTape :tape="tape" :now="wetFor" />
     </div>
   </article>
 </template>

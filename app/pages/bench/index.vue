@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import StillThere from '~/features/bench/StillThere.vue'
 import LongList from '~/ui/LongList.vue'
+import MouldPicture from '~/features/library/MouldPicture.vue'
 import PourPicture from '~/features/library/PourPicture.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 import { dayAndTime } from '~/ui/when'
@@ -55,7 +56,7 @@ async function start(p: SavedPlan) {
     <section v-if="session.mayWrite" aria-labelledby="to-start">
       <div class="group-head"><h2 id="to-start">Start from a plan</h2></div>
       <LongList v-slot="{ item: p }" :items="planning.saved" :key-of="p => p.id" class="pours">
-        <span />
+        <MouldPicture :mould="p.plan.fills[0]?.mould" />
         <NuxtLink class="row-link" :to="`/plan/${p.id}`"
         ><span class="strong">{{ p.plan.name || 'Plan without a name' }}</span></NuxtLink
         >

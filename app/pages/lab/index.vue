@@ -104,7 +104,7 @@ function startFrom(value: string | null) {
         <LabCurves class="curves" />
         <ul v-if="lab.current.remarks.remarks.length > 0" class="remarks small">
           <li v-for="(r, i) in lab.current.remarks.remarks" :key="i">
-            {{ VARIANTS[lab.chosen]!.letter }}: {{ labRemarkWords(r) }}
+            {{ VARIANTS[lab.chosen]!.letter }}: {{ labRemarkWords(r, session.units) }}
           </li>
         </ul>
         <LabTable />

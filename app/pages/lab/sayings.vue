@@ -327,7 +327,7 @@ function pick(id: SayingId | DoingId) {
             </thead>
             <tbody>
               <tr v-for="(f, i) in recommended" :key="f.id">
-                <th scope="row">{{ factName(f) }}</th>
+                <th scope="row">{{ factName(f, session.units) }}</th>
                 <td class="num">{{ showFact(f, units).value }}</td>
                 <template v-for="c in columns" :key="readingName(c)">
                   <td v-if="typeof c.facts !== 'string'" :class="['num', { changed: differs(f, c.facts[i]!, units) }]">

@@ -56,7 +56,7 @@ const heat = computed(() => {
   const ink = (i: number) =>
     getComputedStyle(document.documentElement).getPropertyValue(`--variant-${COLOURS[i % COLOURS.length]}`)
   return {
-    label: 'Temperature of the first batch after powder met water',
+    label: 'Temperature of the first bucket after powder met water',
     head: ['pour', 'minutes', '°C'],
     rows: read.flatMap(r => r.points.map(p => [r.c.letter, Math.round(10 * p.x) / 10, Math.round(10 * p.y) / 10])),
     config: {
@@ -97,7 +97,7 @@ const title = (c: { run: { plan: { name: string } } }) =>
       <figure
         class="sheet"
         tabindex="0"
-        aria-label="The first batch of each pour from the moment powder met water: bars are what was expected, discs what happened">
+        aria-label="The first bucket of each pour from the moment powder met water: bars are what was expected, discs what happened">
         <svg :viewBox="`-34 -6 ${WIDTH + 60} ${LANE * all.length + 34}`" role="presentation">
           <g v-for="t in drawn.ticks" :key="t.word">
             <line :x1="t.x" y1="0" :x2="t.x" :y2="LANE * all.length" stroke="var(--line)" />
@@ -162,7 +162,7 @@ const title = (c: { run: { plan: { name: string } } }) =>
           </g>
         </svg>
         <figcaption class="small soft">
-          First batch. Bars: expected when the pour began. Discs: what happened, red where it fell outside.
+          First bucket. Bars: expected when the pour began. Discs: what happened, red where it fell outside.
         </figcaption>
       </figure>
       <div class="scroll" tabindex="0" role="region" aria-label="The pours side by side">
@@ -193,7 +193,7 @@ const title = (c: { run: { plan: { name: string } } }) =>
       </div>
       <p v-if="shown.length === 0" class="soft">Nothing that was recorded differs between them.</p>
       <section v-if="heat" class="sheet heat" aria-labelledby="heat-head">
-        <h2 id="heat-head">How warm the first batch got</h2>
+        <h2 id="heat-head">How warm the first bucket got</h2>
         <DataChart v-bind="heat" />
       </section>
     </template>

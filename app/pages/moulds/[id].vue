@@ -261,8 +261,8 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
           </p>
         </div>
         <div class="sheet holds drawn">
-          <MouldDrawing :mould="body" view="above" :width="150" :height="120" />
-          <MouldDrawing :mould="body" view="cut" :width="190" :height="120" :filled="1" :warmth="8" />
+          <MouldDrawing :mould="body" view="above" :width="150" :height="150" />
+          <MouldDrawing :mould="body" view="cut" :width="190" :height="150" :filled="1" :warmth="8" />
           <p class="small soft">
             {{ formatLength(profileOf(body).depth, units) }} deep as it is drawn, and holding what it says. Dashed sides are a guess.
           </p>
@@ -514,9 +514,13 @@ button.gauge:hover {
   font-weight: 700;
 }
 .drawn {
-  grid-template-columns: auto minmax(0, 1fr);
+  grid-template-columns: repeat(2, minmax(0, auto));
+  justify-content: space-evenly;
   gap: 18px;
-  align-items: center;
+  align-items: end;
+}
+.drawn p {
+  grid-column: 1 / -1;
 }
 .ready {
   list-style: decimal;

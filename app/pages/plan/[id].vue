@@ -66,9 +66,9 @@ const overlaps = computed(() =>
 function overlapWords(o: Overlap | NoOverlap): string {
   if (!('siftAt' in o)) return NO_OVERLAP_WORDS[o.why]
   const how = o.hands === 1
-    ? 'sift the next batch while one soaks, in a second bucket'
+    ? 'sift the next bucket while one soaks'
     : `the second begins ${formatDuration(Math.round(o.siftAt / 10) * 10)} after the first, in a second bucket`
-  return `${how}${o.saves > 45 ? `; saves about ${formatDuration(Math.round(o.saves / 60) * 60)} a batch` : ''}.`
+  return `${how}${o.saves > 45 ? `; saves about ${formatDuration(Math.round(o.saves / 60) * 60)} a bucket` : ''}.`
 }
 const total = computed(() =>
   `${formatMass(result.value.total.water, units.value)} water and ${
@@ -128,7 +128,7 @@ async function toBench() {
           <template v-else>
             {{
               result.batches.length > 0
-                ? `${result.batches.length === 1 ? '1 batch' : `${result.batches.length} ${planning.plan.coats ? 'coats' : 'batches'}`} · ${total}`
+                ? `${result.batches.length === 1 ? '1 bucket' : `${result.batches.length} ${planning.plan.coats ? 'coats' : 'buckets'}`} · ${total}`
                 : 'Nothing to pour yet'
             }}
             ·
@@ -212,7 +212,7 @@ async function toBench() {
         </ul>
         <StageCurve v-if="result.batches.length > 0" />
         <p v-if="drawn.length > 6" class="small soft">
-          and {{ drawn.length - 6 }} more batches like these
+          and {{ drawn.length - 6 }} more buckets like these
         </p>
         <p v-if="planning.plan.known.what !== 'moulds' && result.batches.length > 0" class="small">
           {{ emptyWords(result) }}

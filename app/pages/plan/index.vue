@@ -11,6 +11,7 @@ import { newId } from '~/sync/api'
 import { readJson } from '~/ui/files'
 import { planByRecipe, recipeSchema } from '~contract/recipe'
 import FileButton from '~/ui/FileButton.vue'
+import MouldPicture from '~/features/library/MouldPicture.vue'
 import LongList from '~/ui/LongList.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 
@@ -68,6 +69,7 @@ async function remove(id: string) {
       :items="planning.saved"
       :key-of="p => p.id"
       class="plans">
+      <MouldPicture :mould="p.plan.fills[0]?.mould" />
       <NuxtLink :to="`/plan/${p.id}`" class="row-link">
         <span class="strong">{{ p.plan.name || 'Plan without a name' }}</span><br>
         <span class="small soft">{{ fills(p.plan) }}</span>
@@ -90,7 +92,7 @@ async function remove(id: string) {
     <div v-else-if="planning.loaded" class="empty">
       <p>
         No plans yet. A plan says what you fill and how you mix; everything else follows: how much water and powder, how
-        many batches, when to pour and when to open.
+        many buckets, when to pour and when to open.
       </p>
     </div>
   </div>
@@ -99,6 +101,6 @@ async function remove(id: string) {
 <style scoped>
 header { display: flex; gap: 12px; align-items: center; margin-bottom: 14px; }
 .recipe { margin-left: auto; }
-.plans { --columns: 2fr 1.2fr 1fr auto; --row-gap: 16px; }
-@media (max-width: 720px) { .plans { --columns: 1fr auto; } .how { display: none; } }
+.plans { --columns: 44px 2fr 1.2fr 1fr auto; --row-gap: 16px; }
+@media (max-width: 720px) { .plans { --columns: 44px 1fr auto; } .how { display: none; } }
 </style>

@@ -104,7 +104,7 @@ async function giveUp() {
     </header>
     <div v-if="run.batches.length > 1" class="batches" role="group" aria-label="Batch">
       <button v-for="(_, i) in run.batches" :key="i" :aria-pressed="shown === i" @click="shown = i">
-        Batch {{ i + 1 }}
+        Bucket {{ i + 1 }}
       </button>
     </div>
     <div :class="{ two: !run.daysOnly }">
