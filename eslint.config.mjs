@@ -19,7 +19,7 @@ const CORE = {
   bench: ['units', 'gypsum', 'setting', 'mould', 'plan', 'pour', 'forecast'],
   logbook: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'plan', 'pour', 'forecast'],
   lab: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'plan'],
-  formats: ['units', 'gypsum', 'setting', 'drying', 'mould', 'plan', 'pour', 'logbook'],
+  formats: ['units', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan', 'pour', 'logbook'],
 }
 
 const OUTSIDE_CORE = {

@@ -415,6 +415,12 @@ th[scope='row'] {
   .bags {
     --columns: 1fr auto;
   }
+  .bags .ways {
+    grid-column: 1 / -1;
+  }
+  .bags .ways > * {
+    white-space: nowrap;
+  }
   .buckets {
     --columns: 88px 1fr auto;
   }

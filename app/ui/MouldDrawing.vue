@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { FORMS } from '~core/drawing/forms'
+import { placeOutline } from '~core/drawing/picture'
 import { formOf, levelOf, mixBelow, profileOf, type CutPoint, type Drawable } from '~core/drawing/profile'
 import type { WarmthStep } from '~core/drawing/warmth'
 import type { MouldMaterial } from '~core/setting/body'
@@ -29,13 +30,7 @@ const id = useId(), EDGE = 3
 const hatch = computed(() => HATCHES[mould.material] ?? 'plastic')
 const form = computed(() => FORMS[formOf(mould)])
 
-/** The square of the outline, as wide against its height as the mould’s mouth, in the middle of the picture. */
-const above = computed(() => {
-  const { mouth } = mould, stands = form.value.stands, profile = stands ? profileOf(mould) : undefined
-  const wide = mouth.width, tall = profile?.depth ?? (mouth.shape === 'round' ? mouth.width : mouth.length)
-  const scale = Math.min((width - 2 * EDGE) / wide, (height - 2 * EDGE) / tall), w = wide * scale, h = tall * scale
-  return { w, h, x: (width - w) / 2, y: height - EDGE - h }
-})
+const above = computed(() => placeOutline(mould, width, height, EDGE))
 const cut = computed(() => {
   const profile = profileOf(mould), half = mould.mouth.width / 2
   const wall = Math.max(mould.wall, half * 0.08)
@@ -92,7 +87,7 @@ const cut = computed(() => {
 </template>
 
 <style scoped>
-svg { display: block; }
+svg { display: block; max-width: 100%; }
 .edge { stroke: var(--drawn, var(--ink)); stroke-width: 2; stroke-linejoin: round; vector-effect: non-scaling-stroke; }
 .line { stroke: var(--drawn, #23292e); stroke-width: 1.4; stroke-linejoin: round; vector-effect: non-scaling-stroke; }
 .guessed { stroke-dasharray: 4 4; }

@@ -48,12 +48,13 @@ describe('codes of labels', () => {
   })
 
   it('a label says what comes next: opening, then drying, then what became of it; nothing is printed for what is not poured', () => {
-    const labels = castLabels(POUR, { name: 'Tiles', glyph: [] } as unknown as PourSummary, [
+    const labelled = cast('1.1'), labels = castLabels(POUR, { name: 'Tiles' } as unknown as PourSummary, [
       cast('1.1'),
       drying('1.2', 3),
       cast('1.3', { status: 'finished', verdict: 'good', openedAt: NOW, finishedAt: NOW }),
       cast('1.4', { status: 'waiting', filledAt: undefined }),
-    ], () => 'a day')
+    ], () => 'a day', id => id === labelled.mouldId ? MOULDS.heel : undefined)
+    expect(labels.map(l => l.picture)).toEqual([MOULDS.heel, MOULDS.heel, MOULDS.heel])
     expect(labels.map(l => l.lines.at(-1))).toEqual(['Open by a day', 'By a day dry enough to paint', 'Good'])
     expect(labels[0]!.lines).toContain('Casting plaster at 67')
   })

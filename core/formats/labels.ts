@@ -5,6 +5,7 @@ import { WAY_IN_WORDS } from '../gypsum/words'
 import { formatConsistency, formatDuration, formatMass, formatVolume } from '../units/format'
 import { capital, listed } from '../units/sentences'
 import type { UnitPreferences } from '../units/units'
+import type { Drawable } from '../drawing/profile'
 import type { FrozenRun } from '../plan/run'
 import type { CastSummary, PourSummary } from '../pour/projection'
 
@@ -12,8 +13,9 @@ import type { CastSummary, PourSummary } from '../pour/projection'
 export interface Label {
   readonly code: string
   readonly title: string
-  readonly lines: readonly string[] /** Moments of the pour, drawn small. */
-  readonly glyph?: PourSummary['glyph']
+  readonly lines: readonly string[]
+  /** The mould, drawn small. */
+  readonly picture?: Drawable
 }
 
 /**
@@ -49,6 +51,7 @@ export function fieldBagLabels(plan: string, run: FrozenRun, units: UnitPreferen
   const { steps } = run.batches[0]!, of = run.batches.length
   return run.batches.map((b, i) => ({
     code: planCode(plan),
+    picture: b.fills[0]?.mould,
     title: `${formatMass(b.mix.powder, units)} · add ${formatVolume(b.mix.waterVolume, units)} water`,
     lines: [
       `${powderClass(run.plan.classId).name}${of > 1 ? `, bag ${i + 1} of ${of}` : ''}`,
@@ -73,15 +76,16 @@ function nextOf(c: CastSummary, day: (at: number) => string): string {
   return c.verdict ? capital(c.verdict) : ''
 }
 
-/** @param day writes a moment as a day. */
+/** @param day writes a moment as a day. @param mouldOf a mould by its id, as far as it is known here */
 export function castLabels(
   pour: string,
   summary: PourSummary,
   casts: readonly CastSummary[],
   day: (at: number) => string,
+  mouldOf: (id: string) => Drawable | undefined = () => undefined,
 ): readonly Label[] {
   return casts.filter(c => c.status !== 'waiting').map(c => ({
-    code: castCode(pour, c.id), title: c.label, glyph: summary.glyph,
+    code: castCode(pour, c.id), title: c.label, picture: mouldOf(c.mouldId),
     lines: [
       summary.name,
       `${c.powder} at ${formatConsistency(c.ratio)}`,

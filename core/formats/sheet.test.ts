@@ -27,6 +27,11 @@ describe('the bench sheet', () => {
     expect(sheet.facts[0]).toBe('Gypsum cement, bag 14, 45 water to 100 powder by weight')
     expect(sheet.batches).toHaveLength(1)
     expect(sheet.batches[0]!.title).toBe('Buckets 1 and 2, each: 3 × Lantern base')
+    // The bucket is drawn with the heights that stand in the rows.
+    const { bucket, moulds } = sheet.batches[0]!.picture!
+    expect(bucket!.lines.map(l => l.words)).toEqual(sheet.batches[0]!.amounts.filter(([w]) =>
+      w === 'water line in the bucket' || w === 'after the powder').map(([, words]) => words))
+    expect(moulds.map(m => m.form)).toEqual([MOULDS.lantern.form])
     const grams = (x: number) => Math.round(1000 * x)
     expect(sheet.batches[0]!.amounts.find(([w]) => w === 'powder')![1].replace(/\D/g, '')).toBe(
       String(grams(lanterns.batches[0]!.mix.powder)),

@@ -23,6 +23,9 @@ import { alikeBatches } from '../plan/batches/batches'
 import { clothNeeds, CLOTHS } from '../plan/batches/cloth'
 import { clothAmount } from '../plan/cloth-words'
 import { stepsOf, type FrozenRun } from '../plan/run'
+import type { Vessel } from '../mould/gauge/vessel'
+import type { Drawable } from '../drawing/profile'
+import type { Metres } from '../units/quantity'
 import type { Plan } from '../plan/types'
 
 /** A plan for a bench without a screen: what to weigh, what to do when, and room to write what happened. */
@@ -30,12 +33,25 @@ export interface BenchSheet {
   readonly title: string
   readonly facts: readonly string[]
   /** Batches that are alike stand once. */
-  readonly batches: readonly { readonly title: string, readonly amounts: readonly (readonly [string, string])[] }[]
+  readonly batches: readonly {
+    readonly title: string
+    readonly amounts: readonly (readonly [string, string])[]
+    readonly picture?: SheetPicture
+  }[]
   readonly steps: readonly { readonly instruction: string, readonly detail: string, readonly until: string }[]
   readonly moments: readonly (readonly [string, string])[]
   readonly cautions: readonly string[]
   /** What to write down, each a blank. */
   readonly blanks: readonly string[]
+}
+
+/** What stands beside the amounts: the bucket with its lines, and what is filled. */
+export interface SheetPicture {
+  readonly bucket?: {
+    readonly vessel: Vessel
+    readonly lines: readonly { readonly at: Metres, readonly words: string }[]
+  }
+  readonly moulds: readonly Drawable[]
 }
 
 type FrozenBatch = FrozenRun['batches'][number]
@@ -100,6 +116,16 @@ function amountRows(batch: FrozenBatch, plan: Plan, units: UnitPreferences): Row
   ]
 }
 
+function pictureOf({ levels, fills }: FrozenBatch, { world }: FrozenRun, units: UnitPreferences): SheetPicture {
+  const at = [levels?.water, levels?.final].filter(l => l !== undefined && l > 0) as Metres[]
+  return {
+    ...world.bucket && at.length > 0 && {
+      bucket: { vessel: world.bucket.vessel, lines: at.map(l => ({ at: l, words: formatLength(l, units) })) },
+    },
+    moulds: fills.map(f => f.mould),
+  }
+}
+
 /** The steps of one batch, each with when it ends. */
 function stepRows(run: FrozenRun): BenchSheet['steps'] {
   const { sifted: sift, soaked: soak, stirred: stir, poured: fill } = run.batches[0]!.steps
@@ -141,6 +167,7 @@ export function benchSheet(run: FrozenRun, units: UnitPreferences): BenchSheet {
     batches: alikeBatches(batches).map(alike => ({
       title: batchTitle(alike, batches.length),
       amounts: amountRows(alike.batch, plan, units),
+      picture: pictureOf(alike.batch, run, units),
     })),
     steps: stepRows(run),
     moments: momentRows(run),

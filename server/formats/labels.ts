@@ -1,7 +1,7 @@
 import { PDFDocument, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib'
 import QR from 'qrcode'
 import type { Label } from '~core/formats/labels'
-import { rippleRadius } from '~core/pour/ripples'
+import { drawMould } from './drawn'
 import { INK, MM, plain, SOFT } from './print'
 
 /** Labels on a sheet of A4: three by eight, 70 by 37 mm, as they are sold everywhere. */
@@ -30,20 +30,6 @@ function drawCode(page: PDFPage, text: string, x: number, y: number): void {
     }
   }
 }
-/** The pour's ripples, small: arcs from a drop at the top left. */
-function drawGlyph(page: PDFPage, glyph: NonNullable<Label['glyph']>, x: number, y: number, size: number): void {
-  const last = Math.max(1, ...glyph.map(m => m.actual ?? m.value))
-  for (const m of glyph) {
-    const r = Math.min(size, rippleRadius(m.actual ?? m.value, last, size))
-    page.drawSvgPath(`M${r} 0A${r} ${r} 0 0 1 0 ${r}`, {
-      x,
-      y,
-      borderColor: INK,
-      borderWidth: m.actual === undefined ? 0.5 : 0.9,
-    })
-  }
-}
-
 /** @param address of a label's page, to which its code is added. */
 export async function labelsPdf(labels: readonly Label[], address: string, title: string): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
@@ -71,7 +57,7 @@ export async function labelsPdf(labels: readonly Label[], address: string, title
     )
     page!.drawText(plain(label.code), { x, y: top - CELL.height + 2 * PAD + 1, size: 8, font: mono, color: INK })
     drawCode(page!, `${address}${label.code}`, x + width + 6, top - CODE)
-    if (label.glyph) drawGlyph(page!, label.glyph, x + width + 8, top - CODE - 4, 15)
+    if (label.picture) drawMould(page!, label.picture, x + width + 8, top - CODE - 2, 26)
   })
   if (labels.length === 0) pdf.addPage([SHEET.width, SHEET.height])
   return pdf.save()

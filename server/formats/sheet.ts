@@ -1,11 +1,12 @@
 import { PDFDocument, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib'
-import type { BenchSheet } from '~core/formats/sheet'
+import type { BenchSheet, SheetPicture } from '~core/formats/sheet'
+import { drawBucket, drawMark, drawMould } from './drawn'
 import { INK, MM, plain, SOFT } from './print'
 
 /** A bench sheet on A4: large enough to be read from where the bucket stands. */
 const PAGE = { width: 210 * MM, height: 297 * MM }, EDGE = 13 * MM, WIDTH = PAGE.width - 2 * EDGE
 /** Of plain text, points; a line is so many times as high. */
-const SIZE = 10.5, LINE = 1.35
+const SIZE = 10.5, LINE = 1.35, MOST_DRAWN = 3
 
 function wrapped(text: string, font: PDFFont, size: number, width: number): string[] {
   const lines: string[] = []
@@ -79,6 +80,23 @@ class Writer {
     this.page.drawRectangle({ x: EDGE, y: this.y - 13, width: 10, height: 10, borderColor: INK, borderWidth: 0.8 })
   }
 
+  /** On the right, from here down, without going down. @returns how far it reaches down, points */
+  picture({ bucket, moulds }: SheetPicture): number {
+    const size = 62, right = EDGE + WIDTH
+    if (bucket) drawBucket(this.page, bucket, right - size - 40, this.y - 8, size, this.bold)
+    moulds.slice(0, MOST_DRAWN).forEach((mould, i) =>
+      drawMould(this.page, mould, right - (bucket ? size + 60 : 0) - (i + 1) * 52, this.y - 22, 46))
+    return bucket || moulds.length > 0 ? size + 14 : 0
+  }
+
+  mark(size: number): void {
+    drawMark(this.page, EDGE + WIDTH - size, this.y, size)
+  }
+
+  get place(): number {
+    return this.y
+  }
+
   head(text: string): void {
     this.room(40)
     this.down(9)
@@ -91,11 +109,15 @@ class Writer {
 
 function writeBatches(w: Writer, { batches }: BenchSheet): void {
   for (const batch of batches) {
+    w.room(130)
     w.head(batch.title)
+    const top = w.place, tall = batch.picture ? w.picture(batch.picture) : 0
     for (const [word, value] of batch.amounts) {
       const large = word === 'water' || word === 'powder'
       w.pair(word, value, large ? { size: 15, font: w.bold } : {})
     }
+    // Not where the amounts went on to the next page.
+    if (w.place <= top) w.down(Math.max(0, w.place - (top - tall)))
   }
 }
 
@@ -135,7 +157,8 @@ export async function benchSheetPdf(sheet: BenchSheet): Promise<Uint8Array> {
     [StandardFonts.Helvetica, StandardFonts.HelveticaBold].map(f => pdf.embedFont(f)),
   ) as [PDFFont, PDFFont]
   const w = new Writer(pdf, regular, bold)
-  w.write(sheet.title, { size: 22, font: bold })
+  w.mark(38)
+  w.write(sheet.title, { size: 22, font: bold, width: WIDTH - 50 })
   for (const fact of sheet.facts) w.write(fact, { color: SOFT })
   writeBatches(w, sheet)
   writeSteps(w, sheet)

@@ -1,5 +1,6 @@
 import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
+import { FORM_IDS } from '../../core/drawing/form-ids'
 import type { BenchSheet } from '../../core/formats/sheet'
 import { labelsPdf } from '../../server/formats/labels'
 import { benchSheetPdf } from '../../server/formats/sheet'
@@ -34,12 +35,27 @@ describe('a bench sheet as a PDF', () => {
         sheet({
           batches: Array.from(
             { length: 30 },
-            (_, i) => ({ title: `Batch ${i + 1}`, amounts: [['water', '710 g'], ['powder', '1 577 g']] }),
+            (_, i) => ({ title: `Bucket ${i + 1}`, amounts: [['water', '710 g'], ['powder', '1 577 g']] }),
           ),
         }),
       ),
     ).toBeGreaterThan(2)
     expect(await pages(sheet({ cautions: ['word '.repeat(3000)] }))).toBeGreaterThan(1)
+  })
+
+  it('draws every kind of mould, and a bucket with its lines, also where there is no room for them', async () => {
+    const mouth = { shape: 'rectangular', width: 0.2, length: 0.12 } as const
+    const lines = [{ at: 0.06, words: '60 mm' }, { at: 0.098, words: '98 mm' }]
+    for (const form of FORM_IDS) {
+      const moulds = [{ form, mouth, volume: { value: 8e-4 } }]
+      const picture = { moulds, bucket: { vessel: { bottom: 0.1, top: 0.176, height: 0.125 }, lines } }
+      const one = (i: number) => ({ title: `Bucket ${i}`, amounts: [['water', '710 g']] as const, picture })
+      expect(await pages(sheet({ batches: Array.from({ length: 12 }, (_, i) => one(i)) }))).toBeGreaterThan(1)
+      const pdf = await labelsPdf([{ title: form, lines: [], code: 'ABCD', picture: moulds[0] }], 'http://x/l/', form)
+      // A picture is paths: the page says more than the same label without one.
+      const bare = await labelsPdf([{ title: form, lines: [], code: 'ABCD' }], 'http://x/l/', form)
+      expect(pdf.length).toBeGreaterThan(bare.length)
+    }
   })
 
   it('prints whatever a pour is called', async () => {

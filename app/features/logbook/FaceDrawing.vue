@@ -1,11 +1,13 @@
 <script setup lang="ts">
+import { FORMS } from '~core/drawing/forms'
+import { formOf, profileOf } from '~core/drawing/profile'
 import { defectWords } from '~core/pour/defects'
 import type { FaultMark } from '~core/pour/events'
 import type { MouldFacts } from '~core/plan/types'
 import { DEFECT_MARKS } from './defect-marks'
 
 /**
- * The face of a piece, drawn by the opening of its mould, or a photo of it, with its faults where they are. With a
+ * The face of a piece, drawn as its mould is, or a photo of it, with its faults where they are. With a
  * pointer a mark is put down and dragged;
  * with the keyboard Enter puts one in the middle, and arrows move the one that is held.
  */
@@ -29,6 +31,16 @@ const frame = computed(() => {
   }
   const { width, length } = mould.mouth, scale = SIZE / Math.max(width, length)
   return { width: Math.max(120, length * scale), height: Math.max(120, width * scale) }
+})
+/** The piece as its mould is drawn elsewhere, its long side across the picture; one that stands, standing. */
+const form = computed(() => FORMS[formOf(mould)])
+const laid = computed(() => {
+  const { width: w, height: h } = frame.value, { mouth } = mould
+  if (!form.value.stands)
+    return mouth.shape === 'round' ? `scale(${w / 100} ${h / 100})` : `matrix(0 ${h / 100} ${w / 100} 0 0 0)`
+  const { depth } = profileOf(mould), scale = Math.min(w / mouth.width, h / depth) / 100
+  const wide = scale * mouth.width, tall = scale * depth
+  return `translate(${w / 2 - 50 * wide} ${h / 2 - 50 * tall}) scale(${wide} ${tall})`
 })
 const svg = useTemplateRef('svg'), held = ref<number>(), moved = ref(false)
 const between = (v: number) => Math.max(0, Math.min(1, v))
@@ -93,14 +105,10 @@ const says = (m: FaultMark) => `${defectWords(m.defect)}, ${WORDS[m.severity]}, 
     @keydown.self.enter.prevent="emit('put', 0.5, 0.5)"
   >
     <image v-if="photo" :href="photo.address" :width="frame.width" :height="frame.height" />
-    <ellipse
-      v-else-if="mould.mouth.shape === 'round'"
-      :cx="frame.width / 2"
-      :cy="frame.height / 2"
-      :rx="frame.width / 2 - 3"
-      :ry="frame.height / 2 - 3"
-      class="piece" />
-    <rect v-else x="3" y="3" :width="frame.width - 6" :height="frame.height - 6" rx="6" class="piece" />
+    <g v-else :transform="laid">
+      <path :d="form.edge" class="piece" />
+      <path v-for="l in form.lines" :key="l" :d="l" class="on-it" />
+    </g>
     <g
       v-for="(m, i) in marks"
       :key="i"
@@ -135,9 +143,16 @@ const says = (m: FaultMark) => `${defectWords(m.defect)}, ${WORDS[m.severity]}, 
   cursor: default;
 }
 .piece {
-  fill: var(--mix-soft);
+  fill: var(--dry);
   stroke: var(--ink);
   stroke-width: 2.4;
+  vector-effect: non-scaling-stroke;
+}
+.on-it {
+  fill: none;
+  stroke: #6b6f70;
+  stroke-width: 1.6;
+  vector-effect: non-scaling-stroke;
 }
 .plate {
   fill: var(--sheet);

@@ -87,8 +87,8 @@ const costKnown = computed(() => tallies.value?.months.some(m => m.counts.pieces
         <span v-if="good"
         ><strong class="num">{{ Math.round(100 * good.value) }}</strong> % <GroundButton
             ground="good-share"
-            :from="`${whole.good} good of ${whole.judged} pieces`">good at the first try</GroundButton>
-          <span class="small soft"
+            :from="`${whole.good} good of ${whole.judged} pieces`">good at the first try</GroundButton
+          >{{ ' ' }}<span class="small soft"
           >of {{ whole.judged }} pieces; likely range {{ percent(good.low) }} to {{ percent(good.high) }}</span
           ></span
         >

@@ -514,7 +514,7 @@ button.gauge:hover {
   font-weight: 700;
 }
 .drawn {
-  grid-template-columns: repeat(2, minmax(0, auto));
+  grid-template-columns: repeat(2, minmax(0, max-content));
   justify-content: space-evenly;
   gap: 18px;
   align-items: end;

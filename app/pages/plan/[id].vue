@@ -316,6 +316,13 @@ header {
   }
   header {
     flex-wrap: wrap;
+    gap: 8px 16px;
+  }
+  .title {
+    flex: 1 1 100%;
+  }
+  .name {
+    font-size: 1.5rem;
   }
 }
 </style>
