@@ -13,7 +13,7 @@ const browser = await chromium.launch({
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 await page.goto(base)
 await page.getByRole('button', { name: 'Enter the demo workshop' }).click()
-await page.getByRole('heading', { name: 'Needs a hand' }).waitFor()
+await page.getByRole('region', { name: 'On the table' }).waitFor()
 await page.goto(`${base}/lab`)
 await page.getByRole('slider', { name: 'Water per 100 powder' }).waitFor()
 const times = await page.evaluate(async () => {

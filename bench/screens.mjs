@@ -82,11 +82,11 @@ new PerformanceObserver(list => tasks.push(...list.getEntries().map(e => [e.star
 /**
  * By the browser's own count, after it was opened once: what is over 50 ms of each task since something was seen.
  * @param {import('@playwright/test').Browser} browser @param {string} url
- * @param {{ name: string, value: string, url: string }} cookie
+ * @param {{ name: string, value: string, url: string }[]} cookies
  */
-async function opening(browser, url, cookie) {
+async function opening(browser, url, cookies) {
   const context = await browser.newContext({ viewport: PHONE, isMobile: true, hasTouch: true })
-  await context.addCookies([cookie])
+  await context.addCookies(cookies)
   await context.addInitScript({ content: COUNT_TASKS })
   const page = await context.newPage(), session = await context.newCDPSession(page)
   await page.goto(url)
@@ -133,14 +133,17 @@ const table = {}
 for (const [n, base] of addresses.entries()) {
   const cookie = await enter(base)
   if (!process.env.KEEP) await fill(base, cookie)
-  const [name = '', value = ''] = cookie.split(/=(.*)/s), session = { name, value, url: base }
+  const cookies = cookie.split('; ').map((c) => {
+    const [name = '', value = ''] = c.split(/=(.*)/s)
+    return { name, value, url: base }
+  })
   for (const path of PAGES) {
     const row = table[path] ??= {}
-    row[`${n + 1} blocked ms (longest)`] = await opening(browser, base + path, session)
+    row[`${n + 1} blocked ms (longest)`] = await opening(browser, base + path, cookies)
     if (!process.env.NO_AUDIT) row[`${n + 1} by the audit`] = await audit(base + path, cookie)
   }
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.context().addCookies([session])
+  await page.context().addCookies(cookies)
   if (!process.env.NO_IDLE)
     for (const path of PAGES) (table[path] ??= {})[`${n + 1} idle`] = await idleShare(page, base + path)
   await page.close()

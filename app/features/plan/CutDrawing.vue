@@ -91,7 +91,7 @@ const word = computed(() =>
           :y="Math.min(((water?.y ?? cut.table) + cut.table) / 2, cut.table - 18) + 16"
           text-anchor="end"
           class="word"
-        >{{ batch.scoops ? 'scoops water first' : water ? 'water first' : 'water by feel' }}</text>
+        >{{ batch.scoops ? 'scoops water' : water ? 'water first' : 'water by feel' }}</text>
       </g>
     </g>
     <g v-for="m in cut.moulds" :key="m.name">

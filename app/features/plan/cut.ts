@@ -42,7 +42,7 @@ export interface Cut {
   readonly hidden: number
 }
 
-export const CUT = { width: 560, drawn: 215, foot: 46, head: 14, left: 108, right: 128, label: 42, most: 4 } as const
+export const CUT = { width: 560, drawn: 215, foot: 46, head: 14, left: 122, right: 128, label: 42, most: 4 } as const
 
 interface Levels { readonly water?: number, readonly final: number, readonly safe: number }
 
