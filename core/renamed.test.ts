@@ -26,6 +26,11 @@ const ROOMS = [
   'logbook',
   'lab',
 ] as const
+/** Every table of words, those that stand apart from their room's own too. */
+const TABLES = [
+  ...ROOMS.map(room => `${room}/words`),
+  'plan/step-words', 'plan/cloth-words', 'bench/cue-words', 'gypsum/saying-words', 'lab/doing-words',
+]
 
 /** The same tables with other words: strings, and whatever sentences are made by functions. */
 function renamed(value: unknown): unknown {
@@ -131,17 +136,17 @@ describe('with every word renamed', () => {
   beforeAll(async () => {
     before = await decisions()
     vi.resetModules()
-    for (const room of ROOMS)
-      vi.doMock(`./${room}/words`, async original => renamed(await original<object>()) as object)
+    for (const table of TABLES)
+      vi.doMock(`./${table}`, async original => renamed(await original<object>()) as object)
     after = await decisions()
   })
   afterAll(() => {
-    for (const room of ROOMS) vi.doUnmock(`./${room}/words`)
+    for (const table of TABLES) vi.doUnmock(`./${table}`)
     vi.resetModules()
   })
 
   it('the words are others', async () => {
-    const { SIGN_WORDS } = await import('./plan/words')
+    const { SIGN_WORDS } = await import('./plan/step-words')
     expect(SIGN_WORDS.webbing.words).toMatch(/^Zz/)
     expect(JSON.stringify(before)).not.toContain('Zz')
   })

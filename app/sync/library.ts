@@ -1,19 +1,12 @@
 import { defineStore } from 'pinia'
-import { computed, ref, type ComputedRef } from 'vue'
+import { computed, ref } from 'vue'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
-import { agedBag } from '~core/gypsum/bag-age'
-import { dayOfYear } from '~core/drying/places'
-import { taughtBag } from '~core/forecast/observations'
-import { withFace } from '~core/mould/gauge/face'
-import type { PlanWorld, Plan } from '~core/plan/types'
-import { usePace } from './pace'
 import { untilItWorks } from '~/sync/again'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { useChanges } from './changes'
 import type { Change, Version } from './kept-changes'
 import { useLive } from './live'
-import { useClock } from './clock'
 import { useSession } from './session'
 
 type Shelves = { [K in LibraryKind]: LibraryItem<K>[] }
@@ -40,27 +33,6 @@ function withChanges<K extends LibraryKind>(
 async function shelf<K extends LibraryKind>(kind: K) {
   const { value, fromHere } = await remembered(useSession().key ?? '', 'GET library/:kind', { params: { kind } })
   return { fromHere, items: value.filter((item): item is LibraryItem<K> => item.kind === kind) }
-}
-
-/** The things a plan names, as the core wants them. Bags age by the workshop's clock, a day at a time. */
-function worldsOf(items: ComputedRef<Shelves>) {
-  const pace = usePace(), clock = useClock(), today = computed(() => clock.now - clock.now % 86_400_000)
-  return (plan: Plan): PlanWorld => {
-    const { mould, bucket, bag } = items.value, mouldFacts = (item: LibraryItem<'mould'> | undefined) =>
-      item && withFace({ ...item.body, id: item.id })
-    const facts = <T extends { id: string, body: object }>(item: T | undefined) =>
-      item && { ...item.body, id: item.id } as T['body'] & { id: string }
-    const bagOf = (id: string | undefined) => {
-      const item = bag.find(b => b.id === id)
-      return item && taughtBag(agedBag({ ...item.body, id: item.id }, today.value), item.taught ?? [])
-    }
-    return {
-      moulds: plan.fills.flatMap(f => mouldFacts(mould.find(m => m.id === f.mould)) ?? []),
-      bucket: facts(bucket.find(b => b.id === plan.bucket)), bag: bagOf(plan.bag),
-      day: dayOfYear(today.value),
-      ...pace.known && { pace: pace.known },
-    }
-  }
 }
 
 /** Moulds, buckets and bags of the workshop. */
@@ -120,5 +92,5 @@ export const useLibrary = defineStore('library', () => {
   useLive().on((message) => {
     if (loaded.value && (message.what === 'library' || message.what === 'caught-up')) heard()
   })
-  return { told, items, loaded, trouble, load, save, archive, worldOf: worldsOf(items) }
+  return { told, items, loaded, trouble, load, save, archive }
 })

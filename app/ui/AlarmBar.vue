@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cueWords } from '~core/bench/words'
+import { cueWords } from '~core/bench/cue-words'
 import { timeOfDay } from '~/ui/when'
 import { useAlarms } from '~/sync/alarms'
 

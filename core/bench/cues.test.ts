@@ -5,7 +5,7 @@ import type { PourEvent } from '../pour/events'
 import { chance } from '../../demo/random'
 import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../../demo/saltmarsh'
 import { cuesOf, fallenDue, pouringEnds, withLead } from './cues'
-import { cueWords } from './words'
+import { cueWords } from './cue-words'
 
 const ids = makeIds(chance(3))
 const plan = { ...planOf(ids, WISHES.lanterns), fills: [{ mould: ids.moulds.lantern, count: 2 }] }

@@ -1,5 +1,6 @@
 import { listed } from '../units/sentences'
-import { cautionWords, stepWords } from '../plan/words'
+import { cautionWords } from '../plan/words'
+import { stepWords } from '../plan/step-words'
 import { additionKind } from '../gypsum/additions'
 import { endUse } from '../gypsum/end-use'
 import { powderClass } from '../gypsum/powders'

@@ -1,6 +1,6 @@
 import type { Driving } from '../setting/flow'
 import { withWords } from '../units/sentences'
-import { BUBBLE_WAY_WORDS } from './words'
+import { BUBBLE_WAY_WORDS } from './step-words'
 
 /** How bubbles are driven out of a plan's casts: tapped unless said. A brush wets the face and leaves all else. */
 const BUBBLE_WAY_FACTS = {

@@ -1,7 +1,7 @@
 import type { SchoolId } from '../gypsum/schools'
 import type { CoatOf, CoatWay } from './batches/coats'
 import type { BubbleWay } from './bubbles'
-import { SIGN_WORDS, type SignWords } from './words'
+import { SIGN_WORDS, type SignWords } from './step-words'
 
 /** The nine ripples, and clean-up, which runs beside setting and has a clock of its own. */
 export type Stage = 'gauge' | 'ready' | 'weigh' | 'sift' | 'soak' | 'stir' | 'fill' | 'clean-up' | 'set' | 'dry'

@@ -10,7 +10,7 @@ import type { MouldFacts, Plan } from '../plan/types'
 import { workOutPlan } from '../plan/plan'
 import { ratioOf } from '../gypsum/schools'
 import { powderClass } from '../gypsum/powders'
-import { stepWords } from '../plan/words'
+import { stepWords } from '../plan/step-words'
 
 const lantern: MouldFacts = {
   id: 'lantern',

@@ -1,5 +1,5 @@
 import { paceTaken, type PaceTaken } from './pace-taken'
-import { stepWords } from '../plan/words'
+import { stepWords } from '../plan/step-words'
 import type { Celsius, CubicMetres, Seconds, WaterRatio } from '../units/quantity'
 import type { Vessel } from '../mould/gauge/vessel'
 import { solveMix } from '../gypsum/mix'

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { cautionWords, stepName, stepWords } from '~core/plan/words'
+import { cautionWords } from '~core/plan/words'
+import { stepName, stepWords } from '~core/plan/step-words'
 import { useFullscreen, useLocalStorage, useWakeLock } from '@vueuse/core'
 import { formatDuration, formatTemperature } from '~core/units/format'
 import type { LeftoverPlace } from '~core/pour/events'
 import { pouringEnds, type CueKind } from '~core/bench/cues'
-import { cueAhead, cueShort } from '~core/bench/words'
+import { cueAhead, cueShort } from '~core/bench/cue-words'
 import { unmeantFor } from '~core/bench/guard'
 import { tapeOf } from '~core/pour/tape'
 import { readinessOf } from '~core/mould/readiness'

@@ -1,7 +1,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { ref, watch } from 'vue'
 import { fallenDue, withLead, type Cue } from '~core/bench/cues'
-import { cueWords } from '~core/bench/words'
+import { cueWords } from '~core/bench/cue-words'
 
 export type Telling = 'spoken' | 'tone' | 'flash'
 export const TELLINGS: readonly { readonly id: Telling, readonly word: string }[] = [{ id: 'spoken', word: 'Spoken' }, {

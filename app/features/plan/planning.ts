@@ -20,7 +20,7 @@ import { untilItWorks } from '~/sync/again'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { useRecords } from '~/sync/records'
-import { useLibrary } from '~/sync/library'
+import { useWorlds } from '~/sync/worlds'
 import { usePace } from '~/sync/pace'
 import { useLive } from '~/sync/live'
 import { useSession } from '~/sync/session'
@@ -61,8 +61,8 @@ type State = ReturnType<typeof planState>
 
 /** The plan worked out, at once. */
 function workedOut({ plan }: State) {
-  const library = useLibrary(), session = useSession()
-  const world = computed(() => library.worldOf(plan.value))
+  const worldOf = useWorlds(), session = useSession()
+  const world = computed(() => worldOf(plan.value))
   const result = computed(() => workOutPlan(plan.value, world.value))
   /** A problem in the units of the workshop. */
   const say = (problem: PlanProblem) => problemWords(problem, session.units)
@@ -196,13 +196,13 @@ function listOf({ id, told, loaded, trouble }: State) {
 
 /** Taking a plan to the bench. @param usualName of one that has none */
 function benching(usualName: () => string) {
-  const session = useSession(), library = useLibrary()
+  const session = useSession(), worldOf = useWorlds()
   /** Freezes a plan into a new pour, here: no network is needed. @returns the pour's id. @throws Refused in words */
   async function toBench(which: { readonly id?: string, readonly plan: Plan }): Promise<string> {
     const name = which.plan.name.trim() || usualName()
     const read = planSchema.safeParse({ ...which.plan, name }, { error: plainly })
     if (!read.success) throw new Refused(read.error.issues[0]!.message, 0)
-    const plan = read.data, frozen = await freeze(plan, library.worldOf(plan))
+    const plan = read.data, frozen = await freeze(plan, worldOf(plan))
     if (!frozen) throw new Refused('This could not be worked out here. Try it again.', 0)
     if (!frozen.ok) throw new Refused(problemWords(frozen.problems[0]!, session.units), 0)
     return useRecords().begin(plan, frozen.run, which.id)

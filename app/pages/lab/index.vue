@@ -11,10 +11,11 @@ import LabTable from '~/features/lab/LabTable.vue'
 import { VARIANTS } from '~/features/lab/showing'
 import { MOST_VARIANTS, useLab } from '~/features/lab/lab'
 import { useLibrary } from '~/sync/library'
+import { useWorlds } from '~/sync/worlds'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
 
-const lab = useLab(), library = useLibrary(), planning = usePlanning(), session = useSession()
+const lab = useLab(), library = useLibrary(), worldOf = useWorlds(), planning = usePlanning(), session = useSession()
 await Promise.all([library.loaded ? undefined : library.load(), planning.load()])
 
 const bases = computed(() => [
@@ -34,7 +35,7 @@ function startFrom(value: string | null) {
   const [kind, id = ''] = value.split(':')
   const saved = planning.saved.find(p => p.id === id)
   if (kind === 'plan' && saved)
-    lab.startFrom(mixOfPlan(saved.plan, workOutPlan(saved.plan, library.worldOf(saved.plan))))
+    lab.startFrom(mixOfPlan(saved.plan, workOutPlan(saved.plan, worldOf(saved.plan))))
   else lab.startFrom(usualMix(id as PowderClassId))
 }
 </script>

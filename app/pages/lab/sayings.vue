@@ -37,9 +37,10 @@ import { differs, showFact } from '~/features/lab/showing'
 import QuantityField from '~/ui/QuantityField.vue'
 import { usePlanning } from '~/features/plan/planning'
 import { useLibrary } from '~/sync/library'
+import { useWorlds } from '~/sync/worlds'
 import { useSession } from '~/sync/session'
 
-const library = useLibrary(), session = useSession(), planning = usePlanning(), route = useRoute()
+const library = useLibrary(), worldOf = useWorlds(), session = useSession(), planning = usePlanning(), route = useRoute()
 await Promise.all([library.loaded ? undefined : library.load(), planning.loaded ? undefined : planning.load()])
 const units = computed(() => session.units)
 
@@ -61,7 +62,7 @@ const powders = computed(() => [
 ])
 /** The plan in question, worked out; nothing while it cannot be. */
 const plan = computed(() => planning.saved.find(p => `plan:${p.id}` === chosenPowder.value)?.plan)
-const worked = computed(() => plan.value && workOutPlan(plan.value, library.worldOf(plan.value)))
+const worked = computed(() => plan.value && workOutPlan(plan.value, worldOf(plan.value)))
 const bag = computed(() =>
   library.items.bag.find(b => `bag:${b.id}` === chosenPowder.value || (plan.value?.bag !== undefined && b.id === plan.value.bag)))
 const scooped = computed(() =>

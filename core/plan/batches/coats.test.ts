@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { problemWords, stepWords } from '../words'
+import { stepWords } from '../step-words'
+import { problemWords } from '../words'
 import { castSection, castVolume, coatProblems, coatVolumes, coatWay, COAT_WAYS, type Coats } from './coats'
 import { coatMoment } from '../../bench/coat-moment'
 import { COAT_MOMENT_WORDS } from '../../bench/words'

@@ -3,7 +3,7 @@ import type { CastSize } from '../../drying/expected'
 import type { CubicMetres, Metres } from '../../units/quantity'
 import { clothNeeds, type Cloth } from './cloth'
 import { swilled, wallOf, wallVolume, type Cavity } from './hollow'
-import { COAT_WAY_WORDS } from '../words'
+import { COAT_WAY_WORDS } from '../step-words'
 
 /**
  * Work in coats: the same moulds take several mixes, one after the other. Ways and times are common practice, no
