@@ -23,6 +23,8 @@ const leaveOutUnused = {
     QUIET.test(id) ? { code, map: null, moduleSideEffects: false } : undefined,
 }
 
+/** What has to be set up before the first schema is made stands with the library itself. */
+const SCHEMAS = /\/node_modules\/zod\/|\/contract\/zod\.ts$/
 const SHARED_WITH_THREAD = /\/(core|contract|server\/store)\//
 /** What reads files that are brought in runs in a thread of its own: server/imports/running.ts. */
 const importsThread = {
@@ -123,7 +125,7 @@ export default defineNuxtConfig({
       assetsInlineLimit: 0,
       // Many crumbs cost a phone more than their bytes: each is asked for by a tag of its own. Larger ones would hold
       // what a page does not need.
-      rollupOptions: { output: { experimentalMinChunkSize: 6000 } },
+      rollupOptions: { output: { experimentalMinChunkSize: 6000, manualChunks: id => SCHEMAS.test(id) ? 'schemas' : undefined } },
     },
     // Named here, they are made ready while the server still starts; found one by one, each would load the page anew.
     optimizeDeps: {

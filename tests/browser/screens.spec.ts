@@ -24,6 +24,11 @@ const SCREENS: [of: string, paths: [path: string, heading: string | RegExp][]][]
 test.describe('every screen', () => {
   for (const [of, paths] of SCREENS)
     test(`${of} are accessible and fit a desk and a phone`, async ({ page, demo }) => {
+      // Nothing on any screen asks for what the content security policy forbids.
+      const forbidden: string[] = []
+      await page.exposeFunction('forbidden', (what: string) => forbidden.push(what))
+      await page.addInitScript(`addEventListener('securitypolicyviolation', e =>
+        forbidden(e.violatedDirective + ' ' + e.blockedURI + ' ' + e.sourceFile))`)
       await enterDemo(page, demo)
       for (const [path, heading] of paths) await test.step(path, async () => {
         await page.setViewportSize(DESK)
@@ -33,7 +38,10 @@ test.describe('every screen', () => {
         await page.setViewportSize(PHONE)
         await expectAccessible(page)
         expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width)
+        await page.evaluate(() => document.documentElement.classList.add('dark'))
+        await expectAccessible(page)
       })
+      expect(forbidden).toEqual([])
     })
 
   test('an address that does not exist says so and leads back', async ({ page, demo }) => {
