@@ -12,12 +12,12 @@ import { taughtSchema } from './taught'
 const keys = <T extends string>(record: Readonly<Record<T, unknown>>) => Object.keys(record) as [T, ...T[]]
 const name = z.string().trim().min(1, 'Give it a name.').max(80, 'Keep the name under 80 characters.')
 const length = (max: number, what: string) =>
-  z.number().positive(`${what} is more than nothing.`).max(max, `${what} is out of reason here.`)
+  z.number().positive(`${what} has to be more than zero.`).max(max, `${what} is out of reason here.`)
 
 export const powderClassIdSchema = z.enum(POWDER_CLASSES.map(p => p.id) as [PowderClassId, ...PowderClassId[]])
 
 const metres = (what: string) => length(20, what)
-const positive = z.number().positive('Every measure is more than nothing.').max(1e4, 'That is out of reason here.')
+const positive = z.number().positive('Every measure has to be more than zero.').max(1e4, 'That is out of reason here.')
 const shapeSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('box'),
@@ -150,7 +150,7 @@ export const mouldSchema = z.object({
   /** What it is drawn as; by its mouth and what it holds where nobody chose. */
   form: z.enum(FORM_IDS).optional(),
   volume: z.object({
-    value: z.number().positive('A mould holds more than nothing.').max(1, 'A mould holds at most 1 000 l here.'),
+    value: z.number().positive('A mould has to hold more than zero.').max(1, 'A mould holds at most 1 000 l here.'),
     low: z.number().positive(),
     high: z.number().positive().max(2),
   })

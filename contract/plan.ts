@@ -35,7 +35,7 @@ export const planSchema = z.object({
   school: z.enum(ids<SchoolId>(SCHOOLS)),
   ratio: finite.min(0.05, 'That is too little water for any gypsum.').max(3, 'That is more water than any mix holds.'),
   scoop: z.object({
-    volume: finite.positive('A scoop holds more than nothing.').max(0.05),
+    volume: finite.positive('A scoop has to hold more than zero.').max(0.05),
     filling: z.enum(['loose', 'tapped']),
     perWater: finite.min(0.25).max(10),
   }),
@@ -85,8 +85,8 @@ export const planSchema = z.object({
     wall: finite.min(0).max(0.2, 'A wall of 200 mm is no longer hollow.').optional(),
     areas: z.array(z.object({
       name: z.string().trim().min(1, 'Give the area a name.').max(60),
-      width: finite.positive('An area is more than nothing.').max(20),
-      length: finite.positive('An area is more than nothing.').max(20),
+      width: finite.positive('An area has to be more than zero.').max(20),
+      length: finite.positive('An area has to be more than zero.').max(20),
       thickness: z.array(finite.min(0).max(0.5)).min(1).max(MOST_COATS),
     })).min(1).max(40).optional(),
   }).optional(),

@@ -26,7 +26,7 @@ const STAGES = [
 ] as const satisfies readonly Stage[]
 const cast = z.string().regex(/^\d{1,3}\.\d{1,3}$/, 'That is no cast of this pour.')
 // From 2000 to 2100: a broken clock must not make an entry that sorts before everything.
-const size = z.number().positive('It measures more than nothing.').max(20, 'Nothing that is cast here is that large.')
+const size = z.number().positive('It has to measure more than zero.').max(20, 'Nothing that is cast here is that large.')
 const instant = z.number().min(946_684_800_000).max(4_102_444_800_000)
 
 const envelope = {
@@ -52,7 +52,7 @@ export const sentEventSchema = z.discriminatedUnion('kind', [
     kind: z.literal('weighed'),
     data: z.object({
       what: z.enum(['water', 'powder']),
-      mass: z.number().positive('A weight is more than nothing.').max(5000),
+      mass: z.number().positive('A weight has to be more than zero.').max(5000),
       how: z.enum(['scale', 'jug', 'scoops']),
     }),
   }),
@@ -158,7 +158,7 @@ export const sentEventSchema = z.discriminatedUnion('kind', [
   z.object({
     ...envelope,
     kind: z.literal('cast-weighed'),
-    data: z.object({ cast, mass: z.number().positive('A weight is more than nothing.').max(5000) }),
+    data: z.object({ cast, mass: z.number().positive('A weight has to be more than zero.').max(5000) }),
   }),
   z.object({ ...envelope, kind: z.literal('felt'), data: z.object({ cast, how: z.enum(['cold', 'dry']) }) }),
   z.object({ ...envelope, kind: z.literal('wetted'), data: z.object({ cast }) }),

@@ -72,7 +72,7 @@ describe('what crosses the boundary', () => {
       'The range needs a lower and a higher end.',
     )
     expect(sentence(bucketSchema.safeParse({ name: 'Flat', vessel: { bottom: 0.1, top: 0.1, height: 0 } }))).toBe(
-      'The height is more than nothing.',
+      'The height has to be more than zero.',
     )
   })
 

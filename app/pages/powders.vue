@@ -75,7 +75,7 @@ function sayLeft(kg: number | undefined) {
   bag.item.body.leftAt = kg === undefined ? undefined : Math.round(clock.read())
 }
 const measuring = ref<LibraryItem<'bag'>>()
-const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothing.'
+const positive = (v: number) => v > 0 ? undefined : 'Enter more than zero.'
 /** What the pack says; nothing of it is nothing printed. */
 function setPrinted(part: NonNullable<BagBody['printed']>) {
   const said = Object.entries({ ...bag.item.body.printed, ...part }).filter(([, value]) => value !== undefined)

@@ -99,7 +99,7 @@ describe('when it goes wrong', () => {
     // By hand: 2 x 412 ml x 1.1 = 906 ml; a kilogram of powder makes 1.0721 l (see the plan's own check).
     expect(now.mix!.powder).toBeCloseTo(906.4e-6 / 1.0721e-3, 2)
     expect(now.mix!.water / now.mix!.powder).toBeCloseTo(0.67, 9)
-    expect(now.steps[0]).toMatch(/^Mix .* now, the same way but quickly: that is the missing 825 ml and a tenth\.$/)
+    expect(now.steps[0]).toMatch(/^Mix .* now, the same way but quickly: that is the missing 825 ml and a tenth more\.$/)
     expect(ask('short', 1500).steps[0]).toMatch(/roughen its face/)
     expect(ask('short', 420, poured, run, 300e-6).mix!.powder).toBeCloseTo(330e-6 / 1.0721e-3, 2)
     const full = [
@@ -111,7 +111,7 @@ describe('when it goes wrong', () => {
   })
 
   it('will not set: within its range it says wait and how long, beyond it says why it is likely so', () => {
-    expect(ask('will-not-set', 600).steps[0]).toMatch(/^Wait: gloss may go as late as \d+ min/)
+    expect(ask('will-not-set', 600).steps[0]).toMatch(/^Wait: the gloss may go as late as \d+ min/)
     const cold = frozen({ roomTemperature: 8, waterTemperature: 6, additions: [{ id: 'citrate', share: 0.001 }] })
     const thin = [
       ...poured,
@@ -127,6 +127,6 @@ describe('when it goes wrong', () => {
     expect(ask('frozen-in', 9000, poured, frozen({}, { material: 'ground' })).steps[0]).toMatch(/lift it with its soil/)
     expect(ask('water-on-top', 420).steps[0]).toMatch(/^Do not stir it in/)
     expect(ask('water-on-top', 5000).steps[0]).toMatch(/Pour it off/)
-    expect(ask('on-skin', 420).steps[1]).toMatch(/take it off at once/)
+    expect(ask('on-skin', 420).steps[1]).toMatch(/get it off at once/)
   })
 })

@@ -30,20 +30,20 @@ const ACTS: Sentences<Act, [prefs: UnitPreferences]> = {
     `Next time: water at ${formatTemperature(10, prefs)} gives about ${formatDuration(Math.round(a.gains / 10) * 10)} more, a clean bucket more `
     + 'than that.',
   'wait-for-gloss': a =>
-    `Wait: gloss may go as late as ${minutes(a.latest)} after wetting, ${formatDuration(a.left)} from now.`,
+    `Wait: the gloss may go as late as ${minutes(a.latest)} after wetting, ${formatDuration(a.left)} from now.`,
   'look-again': a =>
     `Look again in half an hour. If a nail still goes in after ${
       minutes(a.lost)
-    }, it will not become sound: take it out, `
-    + 'clean the mould, pour again with a fresh bag and a cup test first.',
+    }, it will never be sound: take it out, `
+    + 'clean the mould, and pour again from a fresh bag, with a cup test first.',
   'sieve': 'Pour through a coarse sieve or leave the last of the bucket behind.',
   'press-lumps-back': 'In the mould, press the lumps you can see to the back with a wet finger or brush.',
   'soak-longer': 'Let it soak for another minute; hands off.',
   'crush-lumps': 'Crush the lumps between your fingers against the side of the bucket, under the surface.',
-  'lift-dry-out': 'What stays dry inside is lifted out, not beaten in.',
+  'lift-dry-out': 'Lift out what stays dry inside; do not beat it in.',
   'hold-leak': 'Hold a wad of soft clay or a wet rag on it for a minute: it is about to stop by itself.',
   'press-leak': 'Press soft clay, or a pinch of plaster powder in a wet finger, on the leak from outside.',
-  'leak-uppermost': 'Tip the mould so that the leak is uppermost, if it can be without spilling.',
+  'leak-uppermost': 'Tip the mould so that the leak is uppermost, if you can without spilling.',
   'top-up': 'When it holds, top up at once from the bucket.',
   'note-leak': 'Note where it was: a key, a strap or a bead of clay there before the next pour.',
   'say-missing': 'Say how much is missing, or mark which moulds are filled.',
@@ -51,7 +51,7 @@ const ACTS: Sentences<Act, [prefs: UnitPreferences]> = {
     `Mix ${amounts(a.mix, prefs)} now, the same way but quickly: that is the missing ${
       formatVolume(a.volume, prefs)
     } and `
-    + 'a tenth.',
+    + 'a tenth more.',
   'pour-within': a =>
     `Pour it within ${
       formatDuration(Math.round(a.time / 30) * 30)
@@ -60,7 +60,7 @@ const ACTS: Sentences<Act, [prefs: UnitPreferences]> = {
   'roughen-face':
     'Let the first pour lose its gloss, then roughen its face with a fork or rasp and wet it until it no longer drinks.',
   'mix-later': (a, prefs) => `Mix ${amounts(a.mix, prefs)}. Brush a thin coat of it on first, then pour the rest.`,
-  'pour-off': 'Nothing: a little clear water on a set cast is what it did not need. Pour it off.',
+  'pour-off': 'Nothing to do: a little clear water on a set cast is water it did not need. Pour it off.',
   'expect-soft': 'Expect a softer skin there; scrape it when it is dry.',
   'draw-off': 'Do not stir it in. Draw it off with a sponge at the edge when the mix below has webbed.',
   'close-surface': 'Tap gently, once, to close the surface.',
@@ -74,8 +74,8 @@ const ACTS: Sentences<Act, [prefs: UnitPreferences]> = {
   'dry-slowly': 'Dry it slowly, on a rack; look at it before it is handled.',
   'rinse-eye': 'Eye: rinse with clean running water for fifteen minutes, lids held open, and see a doctor.',
   'free-skin':
-    'Skin: rinse it off while it is wet. Set around a finger or limb, take it off at once, before it warms: cut the mould, break the plaster.',
-  'cool-burn': 'Burnt: cool under running water for twenty minutes and get help.',
+    'Skin: rinse it off while it is wet. If it has set around a finger or limb, get it off at once, before it warms: cut the mould, break the plaster.',
+  'cool-burn': 'Burn: cool it under running water for twenty minutes and get help.',
 }
 
 /** One thing to do when it goes wrong. */
@@ -95,7 +95,7 @@ const REASONS: Sentences<RescueReason, [UnitPreferences]> = {
   'stirring-seeds': 'Each further turn of the stick makes more seeds and takes time away.',
   'within-range': 'This is still within its range.',
   'usual-dead': 'Dead powder, a dirty bag or a retarding release are the usual reasons.',
-  'stirring-costs': 'Stirring now would cost more time than the lumps cost strength.',
+  'stirring-costs': 'Stirring now would cost more than the lumps do.',
   'wet-through': 'Lumps are powder that went in too fast to be wet through.',
   'likely': r => `Likely because ${listed(r.because.map(b => sentenceOf(NOT_SETTING, b)))}.`,
   'blocks-itself': 'At this stiffness it blocks small gaps by itself.',
@@ -116,7 +116,7 @@ export const rescueReasonWords = (reason: RescueReason, prefs: UnitPreferences =
 
 const NEVERS: Readonly<Record<Never, Worded>> = {
   'no-water': 'No more water: it does not bring time back, it only makes a weak, chalky face.',
-  'no-sprinkling': p => `Dry powder sprinkled on, or heat above ${formatTemperature(45, p)}, harden the skin only.`,
+  'no-sprinkling': p => `Sprinkling dry powder on, or heat above ${formatTemperature(45, p)}, only hardens the skin.`,
   'no-whisk': 'No whisk at full speed: it makes bubbles and takes minutes off the pouring time.',
   'no-squeezing': 'Do not squeeze the halves together: the cast warps and the leak moves.',
   'no-thinning': 'Do not thin what is left in the bucket to make it go round.',

@@ -40,7 +40,7 @@ export const WIND_WORDS: Readonly<Record<WindId, string>> = { still: 'Still', li
 /** Why no date can be given where it stands. */
 export const NOT_HERE_WORDS: Readonly<Record<NotHereCode, string>> = {
   'damp-ground': 'It lies on damp ground and drinks from it. Lift it, face up under a roof, or bring it in',
-  'rain': 'It rains on it. Put it under a roof, or bring it in',
+  'rain': 'Rain falls on it. Put it under a roof, or bring it in',
   'freezes': 'Its water freezes. Bring it in before it cracks',
   'air-too-damp': 'This air never takes the last of its water. Bring it somewhere drier',
   'dew': 'More dew falls on it than dries. Put it under a roof, or bring it in',

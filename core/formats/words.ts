@@ -42,7 +42,7 @@ const CELL: Sentences<CellProblem> = {
   'unread': ({ unread }) => unread.code === 'two-meanings' && unread.options[0]?.parts[0]?.unit.region
     ? `${unreadWords(unread)} Write which before it, or choose in Workshop.`
     : unreadWords(unread),
-  'no-size': 'It measures more than nothing.',
+  'no-size': 'It has to measure more than zero.',
   'name-long': 'Keep the name under 80 characters.',
   'volume-large': 'A mould holds at most 1 000 l here.',
   'pieces-many': 'At most 200 pieces of one pour.',

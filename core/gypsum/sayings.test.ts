@@ -130,7 +130,7 @@ describe('reading what is typed', () => {
     ['2 to -1', 'Type two amounts'],
     ['1:1:1', 'Choose plaster and silica'],
     ['100 to 1', 'No plaster is mixed like that'],
-    ['0 to 1', 'Both amounts must be more than nothing'],
+    ['0 to 1', 'Both amounts must be more than zero'],
     ['10 lb to 1', 'Powder with a unit needs'],
     ['2 to 1 quart', 'Water with a unit needs'],
   ])('“%s” is refused in words: %s …', (text, words) => {

@@ -40,7 +40,7 @@ export const ADDITION_WORDS: Readonly<Record<AdditionId, AdditionWords>> = {
   },
   'silica-flour': {
     name: 'Silica flour',
-    does: 'Keeps a kiln mould from shrinking; to flow as before it wants about a quarter of its weight in water more.',
+    does: 'Keeps a kiln mould from shrinking; to flow as before it needs about a quarter of its own weight in extra water.',
     harm: 'Too little plaster is left to hold it together.',
     caution: 'Silica dust harms the lungs for good: fitted respirator, extraction, wet clean-up, never sweep it dry.',
   },
@@ -52,7 +52,7 @@ export const ADDITION_WORDS: Readonly<Record<AdditionId, AdditionWords>> = {
   },
   'salt': {
     name: 'Table salt',
-    does: 'Speeds the set, most at about 2 %; by 10 % nothing of it is left, and above that it slows.',
+    does: 'Speeds the set, most at about 2 %; by 10 % that is gone, and above it slows the set.',
     harm: 'Blooms white, rusts metal nearby, keeps the cast damp.',
   },
   'potassium-sulfate': {
@@ -62,18 +62,18 @@ export const ADDITION_WORDS: Readonly<Record<AdditionId, AdditionWords>> = {
   },
   'ground-gypsum': {
     name: 'Ground set plaster',
-    does: 'Seeds the set: a hundredth about halves the time.',
+    does: 'Seeds the set: 1 % about halves the time.',
     harm: 'It sets in the bucket. This is what a dirty bucket does.',
   },
   'citrate': {
     name: 'Citric acid or citrate',
-    does: 'Slows the set: a thousandth makes it about two and a half times as long.',
+    does: 'Slows the set: 0.1 % makes it take about two and a half times as long.',
     harm: 'It may never harden right through, and stays chalky.',
   },
   'borax': {
     name: 'Borax',
-    does: 'Slows the set; half a percent makes it about three and a half times as long.',
-    harm: 'Soft faces. In more places than not it is sold with a warning about fertility.',
+    does: 'Slows the set; 0.5 % makes it take about three and a half times as long.',
+    harm: 'Soft faces. In most places it is sold with a warning about fertility.',
     caution: 'Borax may harm fertility: gloves, no dust, away from children.',
   },
   'alum': {
@@ -118,7 +118,7 @@ export const ADDITION_WORDS: Readonly<Record<AdditionId, AdditionWords>> = {
   },
   'milk': {
     name: 'Milk for all the water',
-    does: 'Its protein slows the set to twice or three times as long. An eighth of it is no water. It smells, and mildew comes.',
+    does: 'Its protein slows the set to twice or three times as long. An eighth of it is not water. It smells, and mildew follows.',
     harm: '',
   },
   'tea': {
@@ -333,7 +333,7 @@ export const STIR_WORDS: Readonly<Record<StirTool, StirWords>> = {
 /** Why a way of measuring suits a powder or does not. */
 export const SCHOOL_ADVICE_WORDS: Readonly<Record<SchoolAdviceCode, string>> = {
   'pottery-alike': 'Pottery moulds that work side by side must drink alike: weigh, so that each has the same pores.',
-  'outdoors-dense': 'Outdoors density is what lasts, and that needs a thick, weighed mix.',
+  'outdoors-dense': 'Outdoors dense plaster lasts, and that needs a thick, weighed mix.',
   'weighed': 'Repeatable with any powder; the ratio is known to a percent or two.',
   'islands-dental':
     'A dental product is weighed: sifting to islands leaves the ratio, expansion and strength to chance.',
@@ -344,7 +344,7 @@ export const SCHOOL_ADVICE_WORDS: Readonly<Record<SchoolAdviceCode, string>> = {
   'scoops-stiff': 'A thick mix has little room for error and a scoop can be out by a sixth; weigh it.',
   'scoops': 'Quick; how the scoop was filled moves the ratio by a tenth or more.',
   'bag': 'For the field, kits and classes: clean and quick, one bag one pour.',
-  'dumped-investment': 'Custom for investment: all of it meets water together.',
+  'dumped-investment': 'The custom for investment: all of it meets the water at once.',
   'dumped': 'Fast, but lumps stay dry inside unless it soaks; sift where the surface matters.',
   'by-feel-dental': 'By feel such a powder ends too thin, since it is meant to be stiff. Weigh both.',
   'by-feel':
@@ -407,7 +407,7 @@ export const READING_WORDS: Readonly<Record<ReadingCode, string>> = {
 export const UNREAD_SAYING_WORDS: Readonly<Record<UnreadSaying, string>> = {
   'nothing-typed': 'Type a ratio, like 70, “2 to 1 by volume” or “10 lb to a gallon”.',
   'not-two-amounts': 'Type two amounts, like “2 to 1 by volume”, “10 lb to a gallon” or “70 water to 100 powder”.',
-  'nothing': 'Both amounts must be more than nothing.',
+  'nothing': 'Both amounts must be more than zero.',
   'water-without-unit': 'Powder with a unit needs the water with one too, like “10 lb to a gallon”.',
   'powder-without-unit': 'Water with a unit needs the powder with one too, like “2 cups powder to 1 cup water”.',
   'water-missing': 'How much of the other goes with it? Type both, like “1 kg to 700 ml”.',

@@ -28,7 +28,7 @@ const REFUSALS: Sentences<LabRefusal> = {
   'cannot-work-out': ({ why }) => SETTING_PROBLEM_WORDS[why],
   'no-liquid-water': 'Plaster needs liquid water.',
   'too-little-water': ({ bound, range }) =>
-    `Too little water: this powder binds ${formatConsistency(bound)} per 100, and some of it could never set. Use ${
+    `Too little water: this powder binds ${formatConsistency(bound)} per 100, and some of it can never set. Use ${
       rangeOf(range)
     }.`,
   'jams': ({ additions, range }) =>

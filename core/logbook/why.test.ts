@@ -64,7 +64,7 @@ describe('why, on made-up failed pours', () => {
       .evidence[0]!
     // Nobody knows any more what was planned: it is held against what the powder is used at.
     expect(evidenceWords(said)).toMatch(
-      ratio! > 1.04 * high ? /more water than its powder is used at/ : /one its powder is used at/,
+      ratio! > 1.04 * high ? /more water than usual for its powder/ : /usual for its powder/,
     )
   })
 

@@ -19,20 +19,20 @@ function ratioWanted(wanted: RatioWanted, ratio: number): string {
   const had = formatConsistency(ratio)
   return 'planned' in wanted
     ? `planned (${had} for ${formatConsistency(wanted.planned)})`
-    : `its powder is used at (${had} for ${formatConsistency(wanted.low)} to ${formatConsistency(wanted.high)})`
+    : `usual for its powder (${had} for ${formatConsistency(wanted.low)} to ${formatConsistency(wanted.high)})`
 }
 
 const EVIDENCE: Sentences<Said, [prefs: UnitPreferences]> = {
   'more-water': e => `${percent(e.by)} more water than ${ratioWanted(e.wanted, e.ratio)}`,
   'less-water': e => `${percent(e.by)} less water than ${ratioWanted(e.wanted, e.ratio)}`,
-  'ratio-fine': e => e.asUsed ? 'its ratio was one its powder is used at' : 'its ratio was as planned',
+  'ratio-fine': e => e.asUsed ? 'its ratio was usual for its powder' : 'its ratio was as planned',
   'water-stood': 'water stood on it',
   'lumps-felt': 'lumps were felt',
   'stirred-as-planned': 'stirred about as long as planned',
   'soaked-as-planned': 'soaked as long as planned',
   'water-onto-powder': 'water was poured onto the powder, which easily stays dry underneath',
   'folded-in': 'its colour was folded in last',
-  'marked-stiff': 'it was marked as not pouring any more',
+  'marked-stiff': 'it was marked as no longer pouring',
   'stirred-times': e => `stirred ${e.times.toFixed(1)} times as long as planned`,
   'stirred-only': e => `stirred only ${percent(e.share)} of the planned time`,
   'soaked-only': e => `soaked ${toTen(e.soaked)} of ${toTen(e.planned)}`,

@@ -129,7 +129,7 @@ describe('shapes (worked by hand from solid geometry)', () => {
   })
 
   it.each<[Shape, string]>([
-    [{ kind: 'box', width: 0, length: 1, height: 1 }, 'Every measure is more than nothing.'],
+    [{ kind: 'box', width: 0, length: 1, height: 1 }, 'Every measure has to be more than zero.'],
     [{ kind: 'outline', points: [{ x: 0, y: 0 }], height: 1 }, 'An outline needs three corners at least.'],
     [
       { kind: 'outline', points: [{ x: 0, y: 0 }, { x: 1, y: 1 }, { x: 2, y: 2 }], height: 1 },

@@ -61,7 +61,7 @@ const READY: Sentences<ReadyItem> = {
   'cradle': 'Soft mould in its cradle.',
   'pour-hole': 'Pour hole and vents clear.',
   'torn': 'Torn before: look at the tear and its tear-stop.',
-  'worn-out': 'Near the end of its expected life: look it over, and think of the next.',
+  'worn-out': 'Near the end of its expected life: inspect it, and think of the next one.',
   'thin-parts': 'Thin parts: talc or a breath of release in the tips, brush in the first coat.',
   'level': 'Level, and not to be moved again.',
 }
@@ -174,7 +174,7 @@ export const GAUGE_PROBLEM_WORDS: Readonly<Record<GaugeProblem, string>> = {
   'no-diameter': 'Each height needs a diameter.',
   'heights-fall': 'The heights must rise from the bottom up.',
   'profile-empty': 'This profile encloses nothing.',
-  'no-measure': 'Every measure is more than nothing.',
+  'no-measure': 'Every measure has to be more than zero.',
 }
 
 const GAUGE_BASIS: { readonly [H in GaugeHow]: string | ((g: Extract<Gauge, { readonly how: H }>) => string) } = {

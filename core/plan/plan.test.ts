@@ -184,8 +184,8 @@ describe('working out a plan', () => {
     const bag = { id: 'b', name: 'Kit', classId: 'other', uncertain: false } as const
     const printed = taughtBag({ ...bag, printed: { ratio: 0.45, sets: 1500 } }, [])
     expect(width(other, printed)).toBeLessThan(0.8 * width(other, bag))
-    expect(sentences(other, { bag })).toContain('Only its pack knows this powder')
-    expect(sentences(other, { bag: printed })).not.toContain('Only its pack knows')
+    expect(sentences(other, { bag })).toContain('Only the pack tells about this powder')
+    expect(sentences(other, { bag: printed })).not.toContain('Only the pack tells')
   })
 
   it('more powder than the bucket holds goes into further batches, and what none has room for is said', () => {

@@ -60,7 +60,7 @@ export function drinkingWords(
     `${inARow(casts)} in a row, then it has to dry: ${
       Number.isFinite(again) ? `about ${formatDuration(hours(again), 'minute')} for each` : 'not where it is to stand'
     }.`,
-    `Water stands through it after ${formatDurationRange(through.low, through.high)}; as a bat it takes about ${
+    `Water comes through it after ${formatDurationRange(through.low, through.high)}; as a bat it takes about ${
       formatMass(useful.value, prefs)
     } before it drinks slowly.`,
   ]
@@ -78,19 +78,19 @@ function chanceOf(p: number): string {
 /** What a plan says of pouring late: how likely, and what it costs. */
 export function lateWords({ chance, custom, inTime, quick }: Late, prefs: UnitPreferences): string {
   if (custom)
-    return 'The model would call this late; custom pours such a cool, gently stirred mix after a quarter of an hour. '
-      + 'Go by its look.'
+    return 'The model would call this late, but by custom such a cool, gently stirred mix is poured after a quarter of an '
+      + 'hour. Go by how it looks.'
   return `${chanceOf(chance).replace(/^./, x => x.toUpperCase())} that it is too stiff by the last mould. `
-    + `In time it fills gaps of ${formatFine(inTime, prefs)}; if the mix is quick, the last mould stays empty in gaps `
-    + `under ${formatFine(quick, prefs)}, and keeps more bubbles.`
+    + `Poured in time it fills gaps down to ${formatFine(inTime, prefs)}; if the mix is quick, gaps under `
+    + `${formatFine(quick, prefs)} in the last mould stay empty, and more bubbles stay in.`
 }
 
 const REMEDIES: Sentences<Remedy, [UnitPreferences]> = {
   'second-person': 'Two of you sift',
-  'stir-less': r => `Stir ${formatDuration(r.change.stir!.minutes * 60)} only`,
-  'soak-less': r => `Soak ${formatDuration(r.change.soakMinutes! * 60)} only`,
-  'smaller-batches': r => `In ${r.batches} buckets`,
-  'colder-water': (r, prefs) => `Water of ${formatTemperature(r.celsius, prefs)}`,
+  'stir-less': r => `Stir only ${formatDuration(r.change.stir!.minutes * 60)}`,
+  'soak-less': r => `Soak only ${formatDuration(r.change.soakMinutes! * 60)}`,
+  'smaller-batches': r => `Mix ${r.batches} buckets`,
+  'colder-water': (r, prefs) => `Water at ${formatTemperature(r.celsius, prefs)}`,
   'slower-powder': r => POWDER_WORDS[r.classId].name,
 }
 /** A remedy, and the chance that is left with it. */
@@ -105,8 +105,8 @@ const holderOf = (bucket: string | undefined) => bucket ?? 'one bag'
 /** What stands in the way of a plan, or is worth a second thought. */
 const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
   'cannot-set': p =>
-    `${POWDER_WORDS[p.classId].name} binds ${(p.need * 100).toFixed(1)} parts of water to 100 of powder; with `
-    + `${formatConsistency(p.ratio)} some of it could never set. Use ${ratioSpan(p.use)}.`,
+    `${POWDER_WORDS[p.classId].name} binds ${(p.need * 100).toFixed(1)} parts of water to 100 of powder; at `
+    + `${formatConsistency(p.ratio)} some of it can never set. Use ${ratioSpan(p.use)}.`,
   'jams': p =>
     `At ${formatConsistency(p.ratio)} this powder jams and will not pour. Use ${ratioSpan(p.use)}`
     + `${p.withAdditions ? ', or add less of what drinks water' : ''}.`,
@@ -115,7 +115,7 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
     `Thinner than usual for this powder (${ratioSpan(p.use)}): weak, slow to dry, and water will stand on top.`,
   'school-against': p => SCHOOL_ADVICE_WORDS[p.advice],
   'other-powder': p =>
-    `For this end use most casters take ${p.better.map(id => within(POWDER_WORDS[id].name)).join(' or ')}.`,
+    `For this, most casters use ${p.better.map(id => within(POWDER_WORDS[id].name)).join(' or ')}.`,
   'not-liquid': (p, prefs) =>
     `Water at ${
       formatTemperature(p.celsius, prefs)
@@ -170,8 +170,8 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
     `Too late to bond by itself: the gloss goes after about ${formatDuration(p.glossGone, 'minute')}. `
     + 'Pour it before that, or roughen, wet and coat the face thinly first.',
   'coarse-scale': (p, prefs) =>
-    `A scale that reads to ${formatMass(p.step, prefs)} is out by up to ${formatPercent(p.out)} here. It is good for 2 % `
-    + `from ${formatMass(p.least, prefs)} of powder up: mix more, or take a finer scale.`,
+    `A scale that reads to ${formatMass(p.step, prefs)} is out by up to ${formatPercent(p.out)} here. It is good to 2 % `
+    + `from ${formatMass(p.least, prefs)} of powder up: mix more, or use a finer scale.`,
   'off-pack': ({ printed, ratio, strength, pourBy, sets }) => {
     const share = (x: number, more: string, less: string) => `${formatPercent(Math.abs(x))} ${x > 0 ? more : less}`
     const time = Math.abs(pourBy) < 15 ? [] : [`${formatDuration(Math.abs(pourBy))} ${pourBy > 0 ? 'more' : 'less'} to pour`]
@@ -179,11 +179,11 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
     return `The bag says ${formatConsistency(printed)}. At ${formatConsistency(ratio)} it is ${listed(told)}${
       time.length > 0 ? `, with ${time.join('')}` : ''}.`
   },
-  'pack-knows': 'Only its pack knows this powder. Put what is printed on it at its bag in Powders, and try a cup first.',
+  'pack-knows': 'Only the pack tells about this powder. Enter what is printed on it under Powders, and try a cup first.',
   'may-end-thin': ({ ratio, weaker, glossGone }) =>
     `By feel it may end at ${formatConsistency(ratio)}: ${formatPercent(weaker)} weaker when dry, `
     + `${formatDuration(glossGone)} later to set. What is left in the jug tells.`,
-  'coarse-scoop': p => `This scoop is large for so little: ${formatPercent(p.over)} would be over. A smaller one fits better.`,
+  'coarse-scoop': p => `This scoop is too big for so little: you would be ${formatPercent(p.over)} over. A smaller one fits better.`,
   'not-mixed': ({ what, mass }, prefs) => what === 'powder'
     ? `${formatMass(mass, prefs)} of the powder stays in the bag: the bucket takes no more with these moulds.`
     : `${formatMass(mass, prefs)} of the water stays out: the bucket takes no more with these moulds.`,
@@ -239,7 +239,7 @@ const CAUTIONS: Sentences<Caution, [UnitPreferences]> = {
   'drain': 'Nothing down a drain: it sets under water.',
   'silica': SILICA,
   'glass': 'A glass mould can break in opening: gloves and eye protection.',
-  'drill': 'Drill on a dry, earthed supply; start and stop the paddle under the surface.',
+  'drill': 'Plug the drill into a dry, earthed supply; start and stop the paddle under the surface.',
   'sheet': 'The data sheet of your powder comes before anything said here.',
   'addition': c => ADDITION_WORDS[c.addition].caution ?? '',
   'end-use': c => END_USE_WORDS[c.endUse].caution ?? '',
@@ -259,7 +259,7 @@ export const SOAK_ADVICE_WORDS: Readonly<Record<SoakAdvice, string>> = {
   'short': 'Some stir at once; a minute or more of soak leaves fewer lumps and needs less stirring.',
   'long': 'Beyond about five minutes nothing more is gained; it starts to set at the bottom.',
   'usual':
-    'One to three minutes are all taught. Longer gives fewer lumps, less stirring and fewer bubbles, for a little of the time you have.',
+    'Anything from one to three minutes is taught. Longer gives fewer lumps, less stirring and fewer bubbles, for a little of the time you have.',
 }
 
 /** Of each tool: when it fits amount and powder, and when it does not. */

@@ -51,7 +51,7 @@ describe('stirring by hand', () => {
     expect(problems).toEqual([])
     const late = pourLate(plan, world, forecast(setting!.input, 40).moments.pourBy)
     expect(late).toMatchObject({ warned: false, custom: true, remedies: [] })
-    expect(lateWords(late!, METRIC)).toContain('custom pours')
+    expect(lateWords(late!, METRIC)).toContain('by custom such a cool')
     const run = frozen(plan), ends = run.batches[0]!.steps.poured.value
     const calls = cuesOf(run, foldPour(run, [told('sift', 0)])).filter(c => c.kind === 'late' || c.kind === 'hurry')
     for (const c of calls) expect((c.at - 1.8e12) / 1000).toBeGreaterThan(ends)

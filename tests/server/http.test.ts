@@ -165,7 +165,7 @@ describe('bad input', () => {
     ['a mould that holds nothing', 'PUT', `library/mould/${randomUUID()}`, {
       body: { ...MOULDS.lantern, volume: { value: 0, low: 0, high: 0 } },
       revision: 0,
-    }, /^A mould holds more than nothing/],
+    }, /^A mould has to hold more than zero/],
     [
       'a short password',
       'PUT',

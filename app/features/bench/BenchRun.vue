@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { cautionWords } from '~core/plan/words'
 import { stepName, stepWords } from '~core/plan/step-words'
 import { useFullscreen, useLocalStorage, useWakeLock } from '@vueuse/core'
 import { formatDuration, formatTemperature } from '~core/units/format'
@@ -12,6 +11,7 @@ import { readinessOf } from '~core/mould/readiness'
 import { readyWords } from '~core/mould/words'
 import { cautionsFor } from '~core/plan/cautions'
 import { counting, timeOfDay, windowOf } from '~/ui/when'
+import CautionLines from '~/ui/CautionLines.vue'
 import HoldButton from '~/ui/HoldButton.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import TimeTape from '~/ui/TimeTape.vue'
@@ -19,6 +19,7 @@ import { useLive } from '~/sync/live'
 import { useRecords } from '~/sync/records'
 import BenchDrawing from './BenchDrawing.vue'
 import BenchGround from './BenchGround.vue'
+import { STAGE_GLYPHS } from '~/ui/act-glyphs'
 import HouseGlyph from '~/ui/HouseGlyph.vue'
 import BenchSetUp from './BenchSetUp.vue'
 import { openedLater } from '~/ui/controls'
@@ -305,6 +306,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
       </div>
       <div class="work">
         <p class="stage">
+          <HouseGlyph :id="STAGE_GLYPHS[step.stage]" :size="22" class="sign" />
           <template v-if="step.stage !== 'clean-up'">{{ place.number }} of {{ place.of }} · </template
           >{{ stepName(step) }}
         </p>
@@ -362,9 +364,10 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           <h3>{{ r.name }}</h3>
           <ol><li v-for="line in r.list" :key="line">{{ line }}</li></ol>
         </div>
-        <ul v-if="['ready', 'weigh', 'sift', 'clean-up', 'set'].includes(step.stage)" class="cautions">
-          <li v-for="c in caution" :key="cautionWords(c)">{{ cautionWords(c, session.units) }}</li>
-        </ul>
+        <CautionLines
+          v-if="['ready', 'weigh', 'sift', 'clean-up', 'set'].includes(step.stage)"
+          :cautions="caution"
+          :units="session.units" />
         <div v-if="!over" class="strip">
           <p v-if="ahead" class="next">
             {{ cueAhead(ahead) }} in <span class="num">{{ formatDuration((ahead.at - clock.now) / 1000) }}</span>

@@ -32,7 +32,7 @@ const NAMES: Readonly<Record<string, string>> = {
 const lengths = computed(() =>
   Object.entries(shape).filter(([key, v]) => key !== 'kind' && typeof v === 'number') as [string, number][],
 )
-const positive = (v: number) => v > 0 ? undefined : 'Every measure is more than nothing.'
+const positive = (v: number) => v > 0 ? undefined : 'Every measure has to be more than zero.'
 const set = (key: string, value: number | undefined) =>
   value !== undefined && emit('change', { ...shape, [key]: value } as Shape)
 

@@ -144,7 +144,7 @@ function takeRoom() {
         field="holds"
         label="One scoop holds"
         :model-value="plan.scoop.volume"
-        :check="v => v > 0 ? undefined : 'A scoop holds more than nothing.'"
+        :check="v => v > 0 ? undefined : 'Enter more than zero.'"
         @amount="planning.change({ scoop: { ...plan.scoop, volume: $event } })"
       />
       <SelectButton

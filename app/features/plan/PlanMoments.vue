@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { cautionWords, lateWords, packWords, remedyWords } from '~core/plan/words'
+import { lateWords, packWords, remedyWords } from '~core/plan/words'
+import CautionLines from '~/ui/CautionLines.vue'
 import { endUse } from '~core/gypsum/end-use'
 import PlanGround from './PlanGround.vue'
 import PlanDrinks from './PlanDrinks.vue'
@@ -49,9 +50,7 @@ const pack = computed(() => planning.world.bag?.printed ? packWords(planning.wor
       </ul>
     </div>
     <PlanDrinks v-if="planning.plan.endUse === 'absorbent'" />
-    <ul class="cautions">
-      <li v-for="c in planning.cautions" :key="cautionWords(c)">{{ cautionWords(c, session.units) }}</li>
-    </ul>
+    <CautionLines :cautions="planning.cautions" :units="session.units" />
   </section>
 </template>
 

@@ -191,7 +191,7 @@ async function saveDensity() {
           kind="volume"
           field="holds"
           label="Your scoop holds"
-          :check="v => (v > 0 ? undefined : 'It holds more than nothing.')" />
+          :check="v => (v > 0 ? undefined : 'Enter more than zero.')" />
         <QuantityField
           v-for="(_, i) in masses"
           :key="i"
@@ -199,7 +199,7 @@ async function saveDensity() {
           kind="mass"
           :label="`Powder in it, ${['first', 'second', 'third'][i]} time`"
           clearable
-          :check="v => (v > 0 ? undefined : 'It weighs more than nothing.')" />
+          :check="v => (v > 0 ? undefined : 'Enter more than zero.')" />
         <p v-if="density" role="status">
           A level litre weighs <span class="num strong">{{ roundTo(density.mean, 10) }} g</span>; eight of ten scoops
           are between {{ roundTo(density.low, 10) }} and {{ roundTo(density.high, 10) }} g.

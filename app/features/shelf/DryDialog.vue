@@ -256,7 +256,7 @@ const onScale = computed(() =>
           :key="`${chosen}-${weighings}`"
           kind="mass"
           label="It weighs now"
-          :check="v => (v > 0 && v < 5000 ? undefined : 'A weight is more than nothing.')"
+          :check="v => (v > 0 && v < 5000 ? undefined : 'Enter more than zero.')"
           @settled="weigh($event)" />
         <Button
           v-if="onScale"

@@ -1,8 +1,11 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
+import type { Stage } from '~core/plan/stages'
 import { formatDuration } from '~core/units/format'
 import type { CastGroup } from '~/features/shelf/groups'
 import { needWords } from '~/features/shelf/groups'
+import { CAST_GLYPHS, STAGE_GLYPHS } from '~/ui/act-glyphs'
+import HouseGlyph from '~/ui/HouseGlyph.vue'
 import { timeOfDay } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import { useSession } from '~/sync/session'
@@ -25,19 +28,19 @@ const told = computed(() => {
   if (next.what === 'pour') {
     const { summary } = next.pour, moment = nextMoment(summary, now)
     return {
-      eyebrow: 'Next, at the table', act: summary.step.instruction, to: `/bench/${next.pour.id}`,
+      eyebrow: 'Next, at the table', glyph: STAGE_GLYPHS[summary.step.stage as Stage], act: summary.step.instruction, to: `/bench/${next.pour.id}`,
       sub: `${summary.name}. ${summary.powder}`, left: moment?.in, until: moment?.words,
     }
   }
   if (next.what === 'cast') {
     const { act, until, sub } = castWords(next.group, now)
     return {
-      eyebrow: 'Next', act, to: '/shelf', sub,
+      eyebrow: 'Next', glyph: CAST_GLYPHS[next.group.need], act, to: '/shelf', sub,
       left: until !== undefined && until > 0 ? formatDuration(until, until > 600 ? 'minute' : 'second') : undefined,
       until: until !== undefined && until > 0 ? 'while it is easiest' : undefined,
     }
   }
-  return { eyebrow: 'Nothing is wet', act: 'Mix something', to: '/plan', sub: 'Start with what you want to fill.' }
+  return { eyebrow: 'Nothing is wet', glyph: 'bench' as const, act: 'Mix something', to: '/plan', sub: 'Start with what you want to fill.' }
 })
 const late = computed(() => next.what === 'cast' && next.group.need === 'open-late')
 </script>
@@ -46,7 +49,7 @@ const late = computed(() => next.what === 'cast' && next.group.need === 'open-la
   <div class="band">
     <NuxtLink :to="told.to" :class="['next', { quiet: next.what === 'nothing' }]">
       <span class="eyebrow">{{ told.eyebrow }}</span>
-      <span class="act">{{ told.act }}</span>
+      <span class="act"><HouseGlyph :id="told.glyph" :size="40" class="sign" />{{ told.act }}</span>
       <span :class="['sub', { late }]">{{ told.sub }}</span>
       <span v-if="told.left" class="left"><span class="num">{{ told.left }}</span>{{ ' ' }}<small>{{ told.until }}</small></span>
     </NuxtLink>
@@ -78,6 +81,7 @@ const late = computed(() => next.what === 'cast' && next.group.need === 'open-la
   font-weight: 800; font-stretch: 112%; font-size: clamp(1.7rem, 3.1vw, 2.9rem); line-height: 1.05; letter-spacing: -0.01em;
   overflow-wrap: anywhere;
 }
+.sign { vertical-align: -0.14em; width: 0.95em; height: 0.95em; margin-right: 0.28em; }
 .sub { font-size: 1.05rem; font-weight: 560; align-self: end; }
 .left { grid-column: 2; grid-row: 2 / span 2; align-self: center; text-align: right; display: grid; }
 .left .num { font-size: clamp(1.5rem, 2.4vw, 2.4rem); font-weight: 700; }

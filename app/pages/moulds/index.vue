@@ -202,7 +202,7 @@ function setVolume(value: number | undefined, percent = spread.value) {
         field="holds"
         label="It holds"
         :model-value="item.body.volume.value"
-        :check="v => v > 0 ? undefined : 'A mould holds more than nothing.'"
+        :check="v => v > 0 ? undefined : 'Enter more than zero.'"
         @update:model-value="setVolume($event)"
       />
       <div class="pair">

@@ -126,7 +126,7 @@ async function addMeasure() {
   what.value = ''
   value.value = nominal.value = undefined
 }
-const positive = (v: number) => v > 0 ? undefined : 'It measures more than nothing.'
+const positive = (v: number) => v > 0 ? undefined : 'Enter more than zero.'
 function wordsOf({ m, judged }: typeof measures.value[number]): string {
   if (!judged) return ''
   const range = judged.low !== undefined && judged.high !== undefined
