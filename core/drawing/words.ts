@@ -3,6 +3,7 @@ import { listed } from '../units/sentences'
 import { formatDuration, formatDurationRange, formatHalves } from '../units/format'
 import type { FormId } from './form-ids'
 import type { TapeInput, TapePieceId } from './tape'
+import type { WarmthStep } from './warmth'
 
 /** What a form is called where somebody chooses it. */
 export const FORM_WORDS: Readonly<Record<FormId, string>> = {
@@ -22,6 +23,20 @@ export const FORM_WORDS: Readonly<Record<FormId, string>> = {
   stepped: 'Stepped base',
   baluster: 'Turned piece, such as a knob or chess piece',
   sleeve: 'Sleeve or tall skin',
+}
+
+/** A setting cast by how warm it is drawn, in a word or two: the same step of the ramp. */
+export const WARMTH_WORDS: Readonly<Record<WarmthStep, string>> = {
+  0: 'still soft',
+  1: 'setting',
+  2: 'warming',
+  3: 'warm',
+  4: 'at its warmest',
+  5: 'warm still',
+  6: 'cooling',
+  7: 'nearly cool',
+  8: 'cool',
+  9: 'dry',
 }
 
 /** What stands on a piece of the tape of time. */

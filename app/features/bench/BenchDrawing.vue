@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { warmthStep } from '~core/drawing/warmth'
+import { WARMTH_WORDS } from '~core/drawing/words'
 import { powderOf, type FrozenRun } from '~core/plan/run'
 import type { Stage } from '~core/plan/stages'
 import type { CastState } from '~core/pour/fold'
@@ -78,8 +79,9 @@ const says = computed(() => {
           :width="wide"
           :height="bare ? 120 : Math.min(170, wide)"
           :filled="m.filled"
-          :warmth="m.warmth" />
-        <span v-if="!bare" class="small">{{ m.label }}</span>
+          :warmth="m.warmth"
+          :label="`${m.label}: ${m.filled ? `full, ${WARMTH_WORDS[m.warmth]}` : 'empty'}`" />
+        <span v-if="!bare" class="small" aria-hidden="true">{{ m.label }}</span>
       </li>
       <li v-if="casts.length > most" class="num more">+{{ casts.length - most }}</li>
     </ul>

@@ -74,9 +74,9 @@ describe('the control chart of a bag', () => {
   const steady = Array.from({ length: 12 }, (_, i) => 1 + 0.03 * (i % 3 - 1))
 
   it('says what it sees in words: nothing yet, too few, steady, one outside, drifting', () => {
-    expect(says([])).toMatch(/^No batch has “gloss gone” marked yet/)
+    expect(says([])).toMatch(/^No bucket has “gloss gone” marked yet/)
     expect(says([1, 1.1, 0.9])).toMatch(/^3 marked so far; from 8 on/)
-    expect(says(steady)).toBe('Steady: every batch within what is usual for it.')
+    expect(says(steady)).toBe('Steady: every bucket within what is usual for it.')
     expect(says([...steady, 1.6])).toMatch(/^1 outside what is usual\. Look at those pours/)
     expect(says([...steady, ...steady.map(s => s + 0.3)])).toMatch(/It has drifted: eight and more in a row slower/)
   })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { WARMTH_WORDS } from '~core/drawing/words'
 import { formatVolume } from '~core/units/format'
 import type { CastSummary } from '~core/pour/projection'
 import type { LibraryItem } from '~contract/library'
@@ -32,7 +33,10 @@ const pours = computed(() => table.slice(0, MOST).map(({ pour, inBucket, casts }
     id: pour.id, name: summary.name, inBucket, bucket: summary.bucket, look: bucketLook(summary, clock.beat),
     warmth, bodies: bodies(casts), more: Math.max(0, casts.length - MOST_MOULDS),
     head: inBucket ? 'In the bucket' : 'Setting',
-    wet: summary.wetAt === undefined ? 'not wet yet' : `wet ${Math.floor((clock.beat - summary.wetAt) / 60_000)} min`,
+    wet: [
+      summary.wetAt === undefined ? 'not wet yet' : `wet ${Math.floor((clock.beat - summary.wetAt) / 60_000)} min`,
+      ...inBucket ? [] : [WARMTH_WORDS[warmth]],
+    ].join(', '),
     next: moment ? `${moment.words.replace(/^until /, '')} in ${moment.in}` : summary.step.instruction,
   }
 }))
