@@ -96,7 +96,9 @@ const late = computed(() => next.what === 'cast' && next.group.need === 'open-la
   .band { grid-template-columns: minmax(0, 1fr) auto; gap: 14px; }
   .next { grid-column: 1 / -1; order: 2; min-height: 112px; }
   .then { order: 3; grid-column: 1 / -1; }
-  .clock { grid-column: 1 / -1; justify-items: start; text-align: left; grid-template-columns: auto 1fr auto; column-gap: 12px; align-items: baseline; }
+  .clock { grid-column: 1 / -1; display: flex; flex-wrap: wrap; text-align: left; gap: 6px 12px; align-items: baseline; }
+  .clock h1 { flex: 1 1 auto; }
+  .clock :slotted(*) { white-space: nowrap; }
   .clock > p:nth-of-type(2) { display: none; }
 }
 @media (max-width: 520px) {
