@@ -11,6 +11,8 @@ const tape = {
   gloss: 960, warmest: 1800, open: { from: 3600, to: 5400 }, stiff: 600,
 } as const
 
+/** How wide a letter of 14 px is, px. */
+const LETTER = 8
 /** A box that is laid out so wide. */
 function laidOut(width: number) {
   vi.stubGlobal('ResizeObserver', class {
@@ -42,9 +44,12 @@ describe('the tape of time', () => {
 
   it('on a narrow one leaves out words that would not fit, and none overlaps the next', async () => {
     laidOut(300)
-    const made = await drawn(), words = made.findAll('text.word').map(t => t.text())
-    expect(words).toContain('Sift')
-    expect(words).not.toContain('Pour')
+    const words = (await drawn()).findAll('text.word').map(t => ({
+      text: t.text(), middle: Number(t.attributes('x')), half: LETTER * t.text().length / 2,
+    }))
+    expect(words.map(w => w.text)).toContain('Sift')
+    expect(words.map(w => w.text)).not.toContain('Pour')
+    words.slice(1).forEach((w, i) => expect(w.middle - w.half).toBeGreaterThan(words[i]!.middle + words[i]!.half))
   })
 
   it('shows where it is once it is wet, and what is too late to pour', async () => {

@@ -63,7 +63,7 @@ function piecesOf({ acts, open }: TapeInput, until: Seconds): readonly Omit<Tape
     return piece
   })
   const rest = { id: 'rest' as const, from, to: open?.from ?? until, past: false }
-  return [...done, rest, ...open ? [{ id: 'open' as const, ...open, past: false }] : []]
+  return [...done, rest, ...open ? [{ id: 'open' as const, from: Math.max(from, open.from), to: open.to, past: false }] : []]
     .map(p => ({ ...p, to: Math.min(until, p.to) })).filter(p => p.to > p.from)
 }
 
