@@ -1,5 +1,5 @@
 import { z } from './zod'
-import { FORM_IDS } from '~core/drawing/form-ids'
+import { FORM_IDS, MOST_POINTS, type Likeness } from '~core/drawing/form-ids'
 import { STORAGE } from '~core/gypsum/bag-age'
 import { MOULD_MATERIALS, type MouldMaterial } from '~core/setting/body'
 import type { Gauge } from '~core/mould/gauge/gauge'
@@ -141,6 +141,19 @@ const impressionSchema = z.object({
 })
 export type Impression = z.infer<typeof impressionSchema>
 
+const place = z.tuple([z.number().min(-200).max(200), z.number().min(-200).max(200)]).readonly()
+const lines = (most: number) =>
+  z.array(z.array(place).min(2).max(most).readonly()).max(60).readonly()
+    .refine(all => all.reduce((n, l) => n + l.length, 0) <= most, 'This picture has too many points.')
+/** How a mould's own piece looks, as its model or the outline in its photo shows it. */
+const looksSchema = z.object({
+  turned: z.boolean(),
+  stands: z.boolean(),
+  edge: lines(MOST_POINTS.edge).refine(all => all.length > 0, 'A picture has an edge.'),
+  lines: lines(MOST_POINTS.lines),
+  cut: z.array(place).min(3).max(MOST_POINTS.cut).readonly().optional(),
+}) satisfies z.ZodType<Likeness>
+
 const MOULD_KINDS = ['block', 'skin', 'parts', 'open', 'press', 'waste', 'impression', 'print'] as const
 
 export const mouldSchema = z.object({
@@ -149,6 +162,7 @@ export const mouldSchema = z.object({
   material: z.enum(keys<MouldMaterial>(MOULD_MATERIALS)),
   /** What it is drawn as; by its mouth and what it holds where nobody chose. */
   form: z.enum(FORM_IDS).optional(),
+  looks: looksSchema.optional(),
   volume: z.object({
     value: z.number().positive('A mould has to hold more than zero.').max(1, 'A mould holds at most 1 000 l here.'),
     low: z.number().positive(),

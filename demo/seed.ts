@@ -3,6 +3,7 @@ import { METRIC } from '~core/units/units'
 import { freezeRun, type FrozenRun } from '~core/plan/run'
 import { problemWords } from '~core/plan/words'
 import { REAL_TIME } from '~contract/clock'
+import type { MouldBody } from '~contract/library'
 import type { Db } from '../server/store/open'
 import { within, type Scope } from '../server/store/scope'
 import { saveItem, savePlan, worldOf } from '../server/store/library'
@@ -12,7 +13,8 @@ import { addPerson } from '../server/store/people'
 import { createWorkshop } from '../server/store/workshops'
 import { tell, type Telling } from './history'
 import { chance } from './random'
-import { BAGS, BUCKETS, makeIds, MOULDS, planOf, WISHES, type Ids, type WishKey } from './saltmarsh'
+import { pictured } from './pictures'
+import { BAGS, BUCKETS, makeIds, MOULDS, planOf, WISHES, type Ids, type MouldKey, type WishKey } from './saltmarsh'
 
 const HOUR = 3_600_000, DAY = 24 * HOUR
 
@@ -50,10 +52,13 @@ const CHAPTERS: readonly Chapter[] = [
   { wish: 'damp', hoursAgo: 930, progress: 'finished' },
 ]
 
-async function seedLibrary(scope: Scope, ids: Ids, now: number): Promise<void> {
+async function seedLibrary(scope: Scope, ids: Ids, now: number, newId: () => string): Promise<void> {
   const day = (ago: number) => new Date(now - ago * DAY).toISOString().slice(0, 10)
-  for (const [key, body] of Object.entries(MOULDS))
-    await saveItem(scope, 'mould', ids.moulds[key as keyof typeof MOULDS], body, 0)
+  for (const [key, plain] of Object.entries(MOULDS) as [MouldKey, MouldBody][]) {
+    const { body, keep } = pictured(key, plain, day(6), newId)
+    await saveItem(scope, 'mould', ids.moulds[key], body, 0)
+    await keep(scope, ids.moulds[key])
+  }
   for (const [key, body] of Object.entries(BUCKETS))
     await saveItem(scope, 'bucket', ids.buckets[key as keyof typeof BUCKETS], body, 0)
   for (const [key, body] of Object.entries(BAGS))
@@ -86,7 +91,7 @@ export async function seedDemo(db: Db, now: number, { fresh = false, seed = 9 } 
   // Ids are keys of the whole database: a second demo beside an old backup must not meet them again.
   const unique = chance(seed + (now % 1e9))
   const ids = makeIds(unique)
-  await seedLibrary(scope, ids, now)
+  await seedLibrary(scope, ids, now, unique.id)
   const runs = new Map<WishKey, FrozenRun>()
   const runFor = async (wish: WishKey): Promise<FrozenRun> => {
     const known = runs.get(wish)

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { FORMS } from '~core/drawing/forms'
 import { placeOutline } from '~core/drawing/picture'
-import { formOf, levelOf, mixBelow, profileOf, type CutPoint, type Drawable } from '~core/drawing/profile'
+import { levelOf, lookOf, mixBelow, profileOf, type CutPoint, type Drawable } from '~core/drawing/profile'
 import type { WarmthStep } from '~core/drawing/warmth'
 import type { MouldMaterial } from '~core/setting/body'
 
@@ -28,7 +27,7 @@ const HATCHES: Readonly<Record<string, string>> = {
 }
 const id = useId(), EDGE = 3
 const hatch = computed(() => HATCHES[mould.material] ?? 'plastic')
-const form = computed(() => FORMS[formOf(mould)])
+const form = computed(() => lookOf(mould))
 
 const above = computed(() => placeOutline(mould, width, height, EDGE))
 const cut = computed(() => {

@@ -1,4 +1,5 @@
 import { expose, transfer } from 'comlink'
+import { likenessOfModel } from '~core/drawing/likeness'
 import { searchMoves } from '~core/mould/mesh/fill-moves'
 import { jacketLayers } from '~core/mould/mesh/jacket'
 import { judged, readModel, type Model } from '~core/mould/mesh/model'
@@ -43,6 +44,7 @@ const work = {
   hold(model: Held): void {
     held = model
   },
+  likeness: (up: Vector) => likenessOfModel(positions(), up),
   openOnTop: (up: Vector) => held && openOnTop(held.positions, held.measures, up),
   holeOnTop: (up: Vector, radius: number) => held && holeOnTop(held.positions, held.measures, up, radius),
   pull: (progress: Progress) => finish(searchPull(positions()), progress),

@@ -5,6 +5,7 @@ import { insideBetween, mixLevel, siftedLevels } from './bucket'
 import { FORM_IDS } from './form-ids'
 import { FORMS } from './forms'
 import { formOf, levelOf, mixBelow, profileOf, volumeBelow, type Drawable } from './profile'
+import { SACK, sackLevel } from './sack'
 import { dampAt, warmthStep } from './warmth'
 
 const mouth = (shape: 'round' | 'rectangular', width: number, length = width) => ({ shape, width, length })
@@ -104,6 +105,16 @@ describe('a bucket, cut through', () => {
     const cut = insideBetween(bowl, 0, 0.125)
     expect(cut[0]).toEqual({ x: -0.05, y: 0 })
     expect(cut[1]).toEqual({ x: -0.088, y: 0.125 })
+  })
+})
+
+describe('a sack of powder', () => {
+  it('stands as high as what is left of it takes, and no higher than its fold', () => {
+    // 13 kg of 1 000 kg/m3 are 13 l: 250 mm in a sack of 400 by 130.
+    expect(sackLevel(13, 1000)).toBeCloseTo(0.25, 9)
+    expect(sackLevel(13, 1000) * SACK.width * SACK.thickness * 1000).toBeCloseTo(13, 9)
+    expect([sackLevel(0, 900), sackLevel(-1, 900)]).toEqual([0, 0])
+    expect(sackLevel(500, 900)).toBeLessThan(SACK.height)
   })
 })
 

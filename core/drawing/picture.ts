@@ -1,5 +1,4 @@
-import { FORMS } from './forms'
-import { formOf, profileOf, type Drawable } from './profile'
+import { lookOf, profileOf, type Drawable } from './profile'
 
 /** A place in a picture: where it begins, and how large it is, in the picture's own units. */
 export interface Placed { readonly x: number, readonly y: number, readonly w: number, readonly h: number }
@@ -9,7 +8,7 @@ export interface Placed { readonly x: number, readonly y: number, readonly w: nu
  * middle, on the lower edge. @param edge kept free on every side
  */
 export function placeOutline(mould: Drawable, width: number, height: number, edge: number): Placed {
-  const { mouth } = mould, stands = FORMS[formOf(mould)].stands
+  const { mouth } = mould, stands = lookOf(mould).stands
   const wide = mouth.width, across = mouth.shape === 'round' ? mouth.width : mouth.length
   const tall = stands ? profileOf(mould).depth : across
   const scale = Math.min((width - 2 * edge) / wide, (height - 2 * edge) / tall), w = wide * scale, h = tall * scale

@@ -2,8 +2,8 @@ import type { CubicMetres, Metres } from '../units/quantity'
 import type { Gauge } from '../mould/gauge/gauge'
 import type { Shape } from '../mould/gauge/shapes'
 import type { Mouth } from '../mould/gauge/vessel'
-import type { FormId } from './form-ids'
-import { FORMS } from './forms'
+import type { FormId, Likeness, Line } from './form-ids'
+import { FORMS, type Form } from './forms'
 
 /**
  * A mould cut through its middle, as it is drawn: the inside from lip to lip, and what stands in it. What is drawn
@@ -25,6 +25,8 @@ export interface Profile {
 /** What is known of a mould that is to be drawn. */
 export interface Drawable {
   readonly form?: FormId
+  /** How its own piece looks, by its model or a photo. A form that somebody chose goes before it. */
+  readonly looks?: Likeness
   readonly kind?: string
   readonly volume: { readonly value: CubicMetres }
   readonly mouth: Mouth
@@ -44,6 +46,21 @@ export function formOf({ form, kind, mouth, volume }: Drawable): FormId {
   const flat = volume.value / area / mouth.width
   if (mouth.shape === 'round') return flat > CUP_DEPTH ? 'cup' : 'tub'
   return flat < TILE_DEPTH ? 'bat' : 'box'
+}
+
+const path = (line: Line, closed: boolean) => `M${line.map(p => p.join(' ')).join('L')}${closed ? 'Z' : ''}`
+
+/** What it looks like: as somebody chose, else as its own model or photo shows it, else as its kind does. */
+export function lookOf(mould: Drawable): Form {
+  const { looks } = mould, kind = FORMS[formOf(mould)]
+  if (mould.form || !looks) return kind
+  return {
+    turned: looks.cut ? looks.turned : kind.turned,
+    cut: looks.cut ?? kind.cut,
+    edge: looks.edge.map(l => path(l, true)).join(''),
+    lines: looks.lines.map(l => path(l, false)),
+    ...looks.stands ? { stands: true } : {},
+  }
 }
 
 /** A closed outline from the inside of a cut: its lips joined. */
@@ -139,17 +156,20 @@ function bendTo(points: readonly CutPoint[], volume: CubicMetres, turned: boolea
  */
 export function profileOf(mould: Drawable): Profile {
   const { mouth, volume: { value: volume }, gauges = [] } = mould
-  const measured = gauges.filter(g => g.how === 'shapes').at(-1), form = FORMS[formOf(mould)]
-  const turned = measured ? measured.stack.every(s => ROUND.has(s.kind)) : form.turned && mouth.shape === 'round'
-  const length = mouth.shape === 'round' ? mouth.width : mouth.length
+  const measured = gauges.filter(g => g.how === 'shapes').at(-1), form = lookOf(mould)
+  const own = !measured && !mould.form && mould.looks?.cut !== undefined
+  const turned = measured ? measured.stack.every(s => ROUND.has(s.kind)) : form.turned && (own || mouth.shape === 'round')
+  let length = mouth.shape === 'round' ? mouth.width : mouth.length
   let points: readonly CutPoint[]
   if (measured) points = bendTo(stackedCut(measured.stack), volume, turned, length)
   else {
     const wide = form.cut.map(([x, z]) => ({ x: x * mouth.width / 2, z: z * mouth.width }))
+    // A section of its own keeps its shape, and goes as far into the page as it holds.
+    if (own && !turned) length = volume / Math.abs(area(wide))
     const stretch = volume / holds(wide, turned, length)
     points = wide.map(({ x, z }) => ({ x, z: z * stretch }))
   }
-  return { points, turned, length, depth: Math.max(...points.map(p => p.z)), measured: measured !== undefined }
+  return { points, turned, length, depth: Math.max(...points.map(p => p.z)), measured: own || measured !== undefined }
 }
 
 /** The mix in a mould that is filled up to so far below its lip. */

@@ -25,6 +25,9 @@ export const FORM_WORDS: Readonly<Record<FormId, string>> = {
   sleeve: 'Sleeve or tall skin',
 }
 
+/** What it is called where a mould is drawn as its own piece is. */
+export const OWN_LOOK = 'Its own model or photo'
+
 /** A setting cast by how warm it is drawn, in a word or two: the same step of the ramp. */
 export const WARMTH_WORDS: Readonly<Record<WarmthStep, string>> = {
   0: 'still soft',

@@ -7,7 +7,7 @@ import type { Mix } from '../gypsum/mix'
 import type { PowderClass, PowderClassId, Span } from '../gypsum/powders'
 import type { SchoolId, Scoop } from '../gypsum/schools'
 import type { Stirring } from '../gypsum/stirring'
-import type { FormId } from '../drawing/form-ids'
+import type { FormId, Likeness } from '../drawing/form-ids'
 import type { Gauge } from '../mould/gauge/gauge'
 import type { Mouth, Vessel } from '../mould/gauge/vessel'
 import type { ReadyFacts } from '../mould/readiness'
@@ -38,8 +38,9 @@ export interface MouldFacts extends Partial<Pick<ReadyFacts, 'halves' | 'cradle'
   readonly section: Metres
   /** Thin or undercut parts that break if opened early. */
   readonly fragile: boolean
-  /** What it is drawn as. */
+  /** What it is drawn as, and how its own piece looks. */
   readonly form?: FormId
+  readonly looks?: Likeness
   readonly kind?: string
   /** What it cost, in the workshop's money. */
   readonly cost?: number

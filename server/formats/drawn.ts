@@ -1,8 +1,7 @@
 import { concatTransformationMatrix, popGraphicsState, pushGraphicsState, rgb, type PDFFont, type PDFPage } from 'pdf-lib'
 import { insideBetween } from '~core/drawing/bucket'
-import { FORMS } from '~core/drawing/forms'
 import { MARK, placeOutline } from '~core/drawing/picture'
-import { formOf, type Drawable } from '~core/drawing/profile'
+import { lookOf, type Drawable } from '~core/drawing/profile'
 import type { SheetPicture } from '~core/formats/sheet'
 import { INK, plain } from './print'
 
@@ -19,7 +18,7 @@ export function drawMark(page: PDFPage, x: number, y: number, size: number): voi
 
 /** A mould from above, or as its cast stands, in a box whose upper left corner is at a place. */
 export function drawMould(page: PDFPage, mould: Drawable, x: number, y: number, size: number): void {
-  const form = FORMS[formOf(mould)], { x: left, y: top, w, h } = placeOutline(mould, size, size, 1)
+  const form = lookOf(mould), { x: left, y: top, w, h } = placeOutline(mould, size, size, 1)
   page.pushOperators(pushGraphicsState(), concatTransformationMatrix(w / 100, 0, 0, h / 100, x + left, y - top))
   const wide = 100 / Math.max(w, h)
   page.drawSvgPath(form.edge, { x: 0, y: 0, borderColor: INK, borderWidth: 1.1 * wide })

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { FORMS } from '~core/drawing/forms'
-import { formOf, profileOf } from '~core/drawing/profile'
+import { lookOf, profileOf } from '~core/drawing/profile'
 import { defectWords } from '~core/pour/defects'
 import type { FaultMark } from '~core/pour/events'
 import type { MouldFacts } from '~core/plan/types'
@@ -33,7 +32,7 @@ const frame = computed(() => {
   return { width: Math.max(120, length * scale), height: Math.max(120, width * scale) }
 })
 /** The piece as its mould is drawn elsewhere, its long side across the picture; one that stands, standing. */
-const form = computed(() => FORMS[formOf(mould)])
+const form = computed(() => lookOf(mould))
 const laid = computed(() => {
   const { width: w, height: h } = frame.value, { mouth } = mould
   if (!form.value.stands)

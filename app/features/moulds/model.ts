@@ -226,7 +226,9 @@ function bringing(state: State, desk: Desk, openTop: () => Promise<void>) {
   return { read, take, load }
 }
 
-function keeping({ name, mesh, unit, working }: State) {
+function keeping({ name, mesh, unit, working }: State, desk: Desk, up: { readonly value: Vector }) {
+  /** How the piece looks as it stands here, for the pictures of its mould. */
+  const likeness = () => desk.work('Drawing it', work => work.likeness([...up.value] as unknown as Vector))
   /** Keeps the model with a mould; it takes the place of the one that was there. @throws Refused in words. */
   async function keepWith(mould: string): Promise<void> {
     if (!mesh.value || !unit.value) return
@@ -240,7 +242,7 @@ function keeping({ name, mesh, unit, working }: State) {
       working.value = undefined
     }
   }
-  return { keepWith }
+  return { keepWith, likeness }
 }
 
 /** One model in hand: measured, judged for undercuts and for air, all beside the page. */
@@ -254,7 +256,7 @@ export const useModel = defineStore('model', () => {
     ...pulling(state, desk),
     ...jacketing(state, desk, facts.up),
     ...bringing(state, desk, fill.openTop),
-    ...keeping(state),
+    ...keeping(state, desk, facts.up),
     cancel: desk.cancel,
   }
 })

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
+import { likenessOfOutlines } from '~core/drawing/likeness'
 import { combineGauges, type Gauge } from '~core/mould/gauge/gauge'
 import {
   COVER,
@@ -219,6 +220,8 @@ function mouldOfPrint(state: State, { size, gauge }: ReturnType<typeof measuring
     gauge.value ?? guessedGauge(size.value, depth.value, cover.value),
   ]
   const { place, on, believed, name } = facts.value
+  const traced = marks.value.filter(m => m.what === 'outline').map(m => m.points), laid = ground(photoScale)
+  const looks = laid.ok ? likenessOfOutlines(traced, laid.at) : undefined
   return {
     material: 'ground',
     kind: 'print',
@@ -228,6 +231,7 @@ function mouldOfPrint(state: State, { size, gauge }: ReturnType<typeof measuring
     fragile: true,
     note: '',
     ...before,
+    ...looks && { looks, form: undefined },
     name,
     impression: {
       place,

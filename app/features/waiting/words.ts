@@ -94,6 +94,7 @@ const ITEM_FIELDS: Record<ItemField, string> = {
   gauges: 'gauges',
   face: 'inner face',
   form: 'drawn as',
+  looks: 'picture',
   copies: 'how many there are',
   halves: 'parts',
   straps: 'straps',

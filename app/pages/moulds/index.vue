@@ -6,15 +6,16 @@ import Popover from 'primevue/popover'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { MOULD_MATERIALS } from '~core/setting/body'
-import { FORM_IDS } from '~core/drawing/form-ids'
+import { FORM_IDS, type FormId } from '~core/drawing/form-ids'
 import { formOf, profileOf } from '~core/drawing/profile'
-import { FORM_WORDS } from '~core/drawing/words'
+import { FORM_WORDS, OWN_LOOK } from '~core/drawing/words'
 import { releaseSentence } from '~core/mould/words'
 import { formatLength } from '~core/units/format'
 import type { MouldBody } from '~contract/library'
 import { newId } from '~/sync/api'
 import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
+import EmptyPicture from '~/ui/EmptyPicture.vue'
 import FileButton from '~/ui/FileButton.vue'
 import LongList from '~/ui/LongList.vue'
 import MouldCard from '~/features/moulds/MouldCard.vue'
@@ -88,6 +89,11 @@ const rows = computed(() =>
   Array.from({ length: Math.ceil(found.value.length / across.value) }, (_, k) =>
     found.value.slice(k * across.value, (k + 1) * across.value)))
 const forms = FORM_IDS.map(id => ({ id, name: FORM_WORDS[id] }))
+/** As its model or the outline in its photo shows it. */
+const OWN = 'own', own = { id: OWN, name: OWN_LOOK }
+function drawAs(id: FormId | typeof OWN) {
+  item.body.form = id === OWN ? undefined : id
+}
 /** Hatches as the cuts have them. */
 const LEGEND = [
   ['Silicone', 'silicone'], ['Rubber', 'rubber'], ['Plastic', 'plastic'], ['Clay', 'clay'], ['Plaster', 'plaster'],
@@ -156,6 +162,7 @@ function setVolume(value: number | undefined, percent = spread.value) {
       <p v-else-if="sought" class="soft">No mould is called that.</p>
     </div>
     <div v-if="library.loaded && library.items.mould.length === 0" class="empty">
+      <EmptyPicture :forms="['tile', 'bowl', 'heart']" />
       <p>
         No moulds yet. Fill yours with water to where the plaster should stand, pour that into a jug or onto a scale,
         and write it down here once. Then let the mould drain dry.
@@ -189,12 +196,12 @@ function setVolume(value: number | undefined, percent = spread.value) {
       </div>
       <div class="field">
         <span id="form-label" class="strong small">Drawn as</span><Select
-          :model-value="item.body.form ?? formOf(item.body)"
-          :options="forms"
+          :model-value="item.body.form ?? (item.body.looks ? OWN : formOf(item.body))"
+          :options="item.body.looks ? [own, ...forms] : forms"
           option-label="name"
           option-value="id"
           aria-labelledby="form-label"
-          @update:model-value="item.body.form = $event"
+          @update:model-value="drawAs($event)"
         />
       </div>
       <QuantityField

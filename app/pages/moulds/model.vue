@@ -14,6 +14,7 @@ import { newId } from '~/sync/api'
 import JacketSection from '~/features/moulds/JacketSection.vue'
 import MeshView from '~/features/moulds/MeshView.vue'
 import { gaugesOf } from '~/features/moulds/useMould'
+import EmptyPicture from '~/ui/EmptyPicture.vue'
 import FileButton from '~/ui/FileButton.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import Stepper from '~/ui/Stepper.vue'
@@ -138,7 +139,9 @@ async function take() {
     const id = item?.id ?? newId()
     const gauges = [...(item ? gaugesOf(item.body) : []).filter(g => g.how !== 'mesh'), gauge]
     const { value, low, high } = combineGauges(gauges)
-    await library.save('mould', id, { ...(item?.body ?? newMould()), gauges, volume: { value, low, high } }, item)
+    // What somebody chose to have it drawn as gives way to how it is.
+    const drawn = { form: undefined, looks: await model.likeness() }
+    await library.save('mould', id, { ...(item?.body ?? newMould()), ...drawn, gauges, volume: { value, low, high } }, item)
     forMould.value = id
     await model.keepWith(id)
     taken.value = { id, words: `${item?.body.name ?? newMould().name} keeps this model and is gauged by it now.` }
@@ -183,6 +186,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
       <button @click="model.cancel()">Stop</button>
     </p>
     <div v-if="!model.mesh" class="empty">
+      <EmptyPicture :forms="['baluster', 'rosette']" />
       <p>
         Import the piece as a closed model, as it will be cast: from a scanner or a modelling program, up to five
         million triangles. It stays on this device until you keep it with a mould. You learn how much it takes, whether

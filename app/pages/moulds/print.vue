@@ -8,6 +8,7 @@ import { gaugeRange, gaugeResult } from '~core/mould/gauge/gauge'
 import { crossesItself } from '~core/mould/gauge/shapes'
 import { formatArea, formatLength, formatPosition, formatVolume } from '~core/units/format'
 import PhotoMarks, { type MarkGroup } from '~/features/moulds/PhotoMarks.vue'
+import EmptyPicture from '~/ui/EmptyPicture.vue'
 import FileButton from '~/ui/FileButton.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useLibrary } from '~/sync/library'
@@ -72,6 +73,7 @@ function addMark(what: Parameters<typeof print.add>[0]) {
     </header>
     <p v-if="print.trouble" class="problem" role="alert">{{ print.trouble }}</p>
     <div v-if="!print.picture" class="empty">
+      <EmptyPicture :forms="['print']" />
       <p>
         Before plaster goes in: photograph the print from straight above, with a ruler, or anything rectangular whose
         size you know, lying beside it at the height of its floor. The photo gives its measures with their ranges, and
