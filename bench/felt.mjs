@@ -2,8 +2,9 @@
 import { chromium } from '@playwright/test'
 
 /**
- * How soon the Lab follows a lever, from the input event to the frame that shows it: BASE=http://127.0.0.1:4780 node
- * bench/felt.mjs
+ * How soon screens follow a hand, on a running demo: BASE=http://127.0.0.1:4780 node bench/felt.mjs. The Lab from the
+ * input event of a lever to the frame that shows it; a plan from a keystroke, and Today from a press on its name, until
+ * all of it is worked out and laid out.
  */
 const base = process.env.BASE ?? 'http://127.0.0.1:4780'
 const browser = await chromium.launch({
@@ -42,4 +43,53 @@ console.log(
     times.longest.toFixed(0)
   }), ranges after ${times.ranges?.toFixed(0)} ms, medians of 20`,
 )
+
+const NUMBERS = ['3', '5', '4', '7', '6', '9', '8', '11', '10', '12']
+/** @param {number[]} list */
+const middleOf = list => [...list].sort((a, b) => a - b)[list.length >> 1]?.toFixed(1)
+
+await page.goto(`${base}/plan`)
+await page.getByRole('main').getByRole('link', { name: /lantern/i }).first().click()
+const count = page.getByRole('textbox', { name: /^How many: / }).first()
+await count.waitFor()
+await page.waitForTimeout(2000)
+const strokes = await count.evaluate(async (field, numbers) => {
+  const input = /** @type {HTMLInputElement} */ (field), took = []
+  const settled = () => new Promise(done => setTimeout(done, 1500))
+  for (const n of numbers) {
+    const began = performance.now()
+    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(input, n)
+    input.dispatchEvent(new Event('input', { bubbles: true }))
+    input.dispatchEvent(new Event('change', { bubbles: true }))
+    // All that was queued by it, and its layout.
+    for (let k = 0; k < 20; k++) await Promise.resolve()
+    document.body.getBoundingClientRect()
+    took.push(performance.now() - began)
+    await settled()
+  }
+  return took
+}, NUMBERS)
+console.log(`plan, one keystroke: worked out and laid out in ${middleOf(strokes)} ms (longest ${Math.max(...strokes).toFixed(1)}), median of ${strokes.length}`)
+
+const openings = []
+for (let n = 0; n < 8; n++) {
+  await page.getByRole('link', { name: 'Powders', exact: true }).first().click()
+  await page.getByRole('heading', { name: 'Powders', level: 1 }).waitFor()
+  await page.waitForTimeout(800)
+  openings.push(await page.getByRole('link', { name: 'Today', exact: true }).first().evaluate(async (link) => {
+    const tick = () => new Promise((done) => {
+      const channel = new MessageChannel()
+      channel.port1.onmessage = done
+      channel.port2.postMessage(0)
+    })
+    const began = performance.now(), there = () => document.querySelector('[aria-labelledby="shelf-head"] li')
+    link.dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true }))
+    while (!there()) await tick()
+    document.body.getBoundingClientRect()
+    return performance.now() - began
+  }))
+  await page.waitForTimeout(500)
+}
+const things = await page.getByRole('main').locator('svg').count()
+console.log(`Today, ${things} pictures: there and laid out ${middleOf(openings)} ms after the press, median of ${openings.length}`)
 await browser.close()

@@ -70,6 +70,7 @@ watch(() => route.path, () => {
       <NuxtLink
         v-for="p in places"
         :key="p.to"
+        v-memo="[isHere(p.to), more]"
         :to="p.to"
         :class="{ here: isHere(p.to), tucked: !p.phone, shown: more }"
         :aria-current="isHere(p.to) ? 'page' : undefined"

@@ -5,12 +5,13 @@ import { openedLater } from './controls'
 /** A figure's words as a button that opens what the figure stands on. */
 const { ground, from, basis } = defineProps<{
   ground: GroundId
-  /** What it was worked out from, in words. */
-  from?: string
+  /** What it was worked out from, in words, once they are wanted. */
+  from?: string | (() => string | undefined)
   basis?: string
 }>()
 const GroundTold = openedLater(() => import('./GroundTold.vue'), 'anchor')
 const anchor = shallowRef<HTMLElement>()
+const told = computed(() => anchor.value && (typeof from === 'function' ? from() : from))
 function toggle(event: Event) {
   anchor.value = anchor.value ? undefined : event.currentTarget as HTMLElement
 }
@@ -18,7 +19,7 @@ function toggle(event: Event) {
 
 <template>
   <button class="ground" type="button" aria-haspopup="dialog" @click="toggle"><slot /></button>
-  <GroundTold :anchor="anchor" :ground="ground" :from="from" :basis="basis" @closed="anchor = undefined" />
+  <GroundTold :anchor="anchor" :ground="ground" :from="told" :basis="basis" @closed="anchor = undefined" />
 </template>
 
 <style scoped>

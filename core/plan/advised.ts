@@ -1,8 +1,8 @@
-import { advisedRatio, endUse } from '~core/gypsum/end-use'
-import { powderClass } from '~core/gypsum/powders'
-import { scoopsFor } from '~core/gypsum/schools'
-import type { Plan } from '~core/plan/types'
-import type { WaterRatio } from '~core/units/quantity'
+import { advisedRatio, endUse } from '../gypsum/end-use'
+import { powderClass } from '../gypsum/powders'
+import { scoopsFor } from '../gypsum/schools'
+import type { Plan } from './types'
+import type { WaterRatio } from '../units/quantity'
 
 /**
  * A change of powder or purpose, with the ratio and scoops moved to what is advised for the new pair.

@@ -10,7 +10,7 @@ import { useSession } from '~/sync/session'
 /** A time at the bench, and what it is foretold from. */
 const { run, batch } = defineProps<{ ground: GroundId, run: FrozenRun, batch: BatchState }>()
 const session = useSession()
-const from = computed(() => {
+function from(): string {
   const { plan, ratio } = run, units = session.units
   return [
     `${powderOf(run).name}, ${formatConsistency(batch.ratio ?? ratio.value)} water to 100`,
@@ -18,7 +18,7 @@ const from = computed(() => {
     `room ${formatTemperature(batch.room ?? plan.roomTemperature, units)}`,
     ...batch.marks.length > 0 ? ['what was marked'] : [],
   ].join('; ')
-})
+}
 </script>
 
 <template>

@@ -8,8 +8,9 @@ import Stepper from '~/ui/Stepper.vue'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
-import { reAdvised } from './advice'
+import { reAdvised } from '~core/plan/advised'
 
+const uses = [...END_USES], nameOf = (item: { readonly body: { readonly name: string } }) => item.body.name
 const planning = usePlanning(), library = useLibrary(), session = useSession()
 const plan = computed(() => planning.plan)
 const use = computed(() => endUse(plan.value.endUse))
@@ -39,7 +40,7 @@ function add(mould: string | null) {
       <Select
         label-id="end-use"
         :model-value="plan.endUse"
-        :options="[...END_USES]"
+        :options="uses"
         option-label="name"
         option-value="id"
         aria-labelledby="use-label"
@@ -72,7 +73,7 @@ function add(mould: string | null) {
       v-if="unused.length > 0"
       :model-value="null"
       :options="unused"
-      :option-label="m => m.body.name"
+      :option-label="nameOf"
       option-value="id"
       placeholder="Add a mould"
       aria-label="Add a mould"

@@ -8,8 +8,8 @@ import { usePlanning } from './planning'
 /** A figure of the plan, and what it stands on. */
 const { ground, basis } = defineProps<{ ground: GroundId, basis?: string }>()
 const planning = usePlanning(), session = useSession()
-/** What it was worked out from. */
-const from = computed(() => {
+/** What it was worked out from: asked for when it is opened, so that no figure is drawn anew for another. */
+function from(): string {
   const { plan, result, governing } = planning, units = session.units
   return [
     result.powder.name,
@@ -17,7 +17,7 @@ const from = computed(() => {
     `water ${formatTemperature(plan.waterTemperature, units)}, room ${formatTemperature(plan.roomTemperature, units)}`,
     ...governing ? [`${governing.name}, ${formatLength(governing.section, units)} thick at most`] : [],
   ].join('; ')
-})
+}
 </script>
 
 <template>

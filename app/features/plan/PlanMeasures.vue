@@ -18,7 +18,7 @@ import AdditionPicker from '~/ui/AdditionPicker.vue'
 import Stepper from '~/ui/Stepper.vue'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
-import { reAdvised } from './advice'
+import { reAdvised } from '~core/plan/advised'
 import PlanCoats from './PlanCoats.vue'
 import PlanPlaces from './PlanPlaces.vue'
 import PlanScale from './PlanScale.vue'
@@ -58,8 +58,9 @@ function choosePowder(value: string) {
 const KNOWN = [{ id: 'moulds', name: 'To fill the moulds' }, { id: 'powder', name: 'I have this much powder left' }, {
   id: 'water',
   name: 'This much water is in the bucket',
-}] as const
-const FILLINGS = [{ id: 'loose', name: 'scooped loosely' }, { id: 'tapped', name: 'tapped down' }] as const
+}]
+const FILLINGS = [{ id: 'loose', name: 'scooped loosely' }, { id: 'tapped', name: 'tapped down' }], schools = [...SCHOOLS]
+const nameOf = (item: { readonly body: { readonly name: string } }) => item.body.name
 const tools = Object.entries(STIR_TOOLS).map(([id, t]) => ({ id, name: t.name }))
 const paces = Object.entries(STIR_PACES).map(([id, p]) => ({ id, name: p.name }))
 const ways = Object.entries(BUBBLE_WAYS).map(([id, w]) => ({ id, name: w.name }))
@@ -97,7 +98,7 @@ function takeRoom() {
     <h2 id="measures-head" class="eyebrow">How you measure and mix</h2>
     <SelectButton
       :model-value="plan.school"
-      :options="[...SCHOOLS]"
+      :options="schools"
       option-label="short"
       option-value="id"
       :allow-empty="false"
@@ -149,7 +150,7 @@ function takeRoom() {
       />
       <SelectButton
         :model-value="plan.scoop.filling"
-        :options="[...FILLINGS]"
+        :options="FILLINGS"
         option-label="name"
         option-value="id"
         :allow-empty="false"
@@ -180,7 +181,7 @@ function takeRoom() {
       <Select
         :model-value="plan.bucket"
         :options="library.items.bucket"
-        :option-label="b => b.body.name"
+        :option-label="nameOf"
         option-value="id"
         placeholder="Choose one"
         aria-labelledby="bucket-label"
@@ -198,7 +199,7 @@ function takeRoom() {
       <span id="known-label" class="strong">How much</span>
       <Select
         :model-value="plan.known.what"
-        :options="[...KNOWN]"
+        :options="KNOWN"
         option-label="name"
         option-value="id"
         aria-labelledby="known-label"

@@ -12,11 +12,15 @@ import { usePlanning } from './planning'
 
 /** Where the casts set and where they dry: a bench and a rack in the room, until somebody says otherwise. */
 const planning = usePlanning()
+const places = [...SETTING_PLACES]
 const skies = SKIES.map(id => ({ id, name: SKY_WORDS[id] }))
 const sets = computed<SettingPlace>(() => planning.plan.sets ?? { place: 'room', humidity: 0.5 })
 const seesSky = computed(() => settingPlace(sets.value.place).open)
 const dries = computed(() => plannedStanding(planning.plan))
-const at = (field: PlanField) => planning.result.problems.filter(p => p.field === field)
+/** As sentences: they are equal until one of them changes, and nothing is drawn anew for another field. */
+const saidAt = (field: PlanField) =>
+  computed(() => planning.result.problems.filter(p => p.field === field).map(planning.say).join('\n'))
+const saidOfSets = saidAt('sets'), saidOfDries = saidAt('dries')
 
 const putSets = (change: Partial<SettingPlace>) => planning.change({ sets: { ...sets.value, ...change } })
 const chooseSets = (place: SettingPlaceId) =>
@@ -31,7 +35,7 @@ const putDries = ({ place, air, weather }: Standing) => planning.change({ dries:
       <span id="sets-label" class="strong">It sets</span>
       <Select
         :model-value="sets.place"
-        :options="[...SETTING_PLACES]"
+        :options="places"
         option-label="name"
         option-value="id"
         aria-labelledby="sets-label"
@@ -63,13 +67,14 @@ const putDries = ({ place, air, weather }: Standing) => planning.change({ dries:
         @update:model-value="putSets({ humidity: $event / 100 })"
       />
     </div>
-    <p v-for="p in at('sets')" :key="p.code" class="problem warn">{{ planning.say(p) }}</p>
+    <p v-if="saidOfSets" class="problem warn said">{{ saidOfSets }}</p>
     <StandingFields :standing="dries" label="It dries" @change="putDries" />
-    <p v-for="p in at('dries')" :key="p.code" class="problem warn">{{ planning.say(p) }}</p>
+    <p v-if="saidOfDries" class="problem warn said">{{ saidOfDries }}</p>
   </div>
 </template>
 
 <style scoped>
+.said { white-space: pre-line; }
 .places {
   display: grid;
   gap: 10px;

@@ -11,12 +11,12 @@ import { usePlanning } from './planning'
 const planning = usePlanning(), session = useSession()
 const STEPS = [0.0001, 0.001, 0.002, 0.005, 0.01, 0.05]
 const scales = computed(() => STEPS.map(id => ({ id, name: formatMass(id, session.units).replace(/\.0(?=\D)/, '') })))
-const WATER = [{ id: 'weighed', name: 'weighed too' }, { id: 'jug', name: 'in a jug' }] as const
+const WATER = [{ id: 'weighed', name: 'weighed too' }, { id: 'jug', name: 'in a jug' }]
 const shown = computed(() => weighsBoth(planning.plan.school))
 const measures = computed<Measures>(() => planning.plan.measures ?? { scale: USUAL_SCALE })
 const put = (change: Partial<Measures>) => planning.change({ measures: { ...measures.value, ...change } })
 const putJug = (change: Partial<Jug>) => put({ jug: { ...USUAL_JUG, ...measures.value.jug, ...change } })
-const chooseWater = (how: typeof WATER[number]['id']) => how === 'jug' ? putJug({}) : put({ jug: undefined })
+const chooseWater = (how: 'weighed' | 'jug') => how === 'jug' ? putJug({}) : put({ jug: undefined })
 const checkLines = (v: number) => v > 0 && v <= 0.005 ? undefined : 'From one line to the next, 5 l at most.'
 const checkWidth = (v: number) => v > 0 && v <= 1 ? undefined : 'As wide as the jug is at its water line.'
 </script>
@@ -37,7 +37,7 @@ const checkWidth = (v: number) => v > 0 && v <= 1 ? undefined : 'As wide as the 
       <span id="water-label" class="strong">Water is</span>
       <Select
         :model-value="measures.jug ? 'jug' : 'weighed'"
-        :options="[...WATER]"
+        :options="WATER"
         option-label="name"
         option-value="id"
         aria-labelledby="water-label"

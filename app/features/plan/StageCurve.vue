@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { tapeScale, type TapeInput } from '~core/drawing/tape'
+import { tapeScale } from '~core/drawing/tape'
+import { tapeOfPlan } from '~core/plan/tape'
 import { formatDuration, formatTemperature } from '~core/units/format'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
@@ -41,19 +42,7 @@ const stiff = computed(() =>
     }L${x(until.value)} ${BASE}Z`
     : '',
 )
-const tape = computed((): TapeInput | undefined => {
-  const b = planning.result.batches[0], c = planning.centre, m = planning.moments, { school } = planning.plan
-  if (!b || !c) return undefined
-  const { sifted, soaked, stirred, poured } = b.steps
-  const first = school === 'powder-first' ? 'water' : 'sift', stirs = school === 'bag' ? 'knead' : 'stir'
-  const acts = [[first, sifted], ['soak', soaked], [stirs, stirred], ['fill', poured]] as const
-  return {
-    acts: acts.filter(([, end]) => end.value > 0).map(([id, end]) => ({ id, end: end.value, done: false })),
-    gloss: m?.glossGone.value ?? c.glossGone, warmest: m?.warmest.value ?? c.warmest,
-    open: m?.open ?? { from: c.open, to: c.open + 1200 },
-    stiff: m?.pourBy.value ?? c.pourBy,
-  }
-})
+const tape = computed(() => tapeOfPlan(planning.plan.school, planning.result, planning.moments))
 const warm = computed(() =>
   curve.value && `hands off, warmest ${formatTemperature(curve.value.temperature[hottest.value] ?? 20, session.units)}`)
 const spoken = computed(() =>

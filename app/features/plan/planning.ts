@@ -133,7 +133,8 @@ function savingOf({ id, plan }: State) {
   }
   /** Changes the plan and saves it a moment later. */
   function change(part: Partial<Plan>): void {
-    plan.value = { ...plan.value, ...part }
+    // Field by field: what reads another one is not drawn anew.
+    Object.assign(plan.value, part)
     if (session.mayWrite) touch()
   }
   return { saving, saveTrouble: trouble, waiting, open, change, save }

@@ -85,7 +85,7 @@ const countedWords = computed(() => {
   const n = weighings.value
   return n > 0 ? `weighed ${n === 1 ? 'once' : `${n} times`}` : 'not weighed yet'
 })
-const standsWords = computed(() => standing.value && standingWords(standing.value, session.units))
+const standsWords = () => standing.value && standingWords(standing.value, session.units)
 /** A kitchen scale cannot see the last of it. */
 const coarse = computed(() => {
   const body = drying.known?.forecast.centre.body, wanted = use.value?.dryTo?.left

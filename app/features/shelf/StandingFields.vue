@@ -22,6 +22,7 @@ const emit = defineEmits<{ change: [to: Standing], settled: [to: Standing] }>()
 const session = useSession(), id = useId()
 const outdoors = computed(() => placeOf(standing.place).outdoors === true)
 const weather = computed(() => standing.weather ?? USUAL_WEATHER)
+const places = [...PLACES]
 const skies = SKIES.map(sky => ({ id: sky, name: SKY_WORDS[sky] }))
 const winds = WINDS.map(wind => ({ id: wind, name: WIND_WORDS[wind] }))
 
@@ -56,7 +57,7 @@ const north = computed(() => weather.value.latitude ?? USUAL_LATITUDE)
       <span :id="`${id}-where`" class="small strong">{{ label }}</span>
       <Select
         :model-value="standing.place"
-        :options="[...PLACES]"
+        :options="places"
         option-label="name"
         option-value="id"
         :aria-labelledby="`${id}-where`"

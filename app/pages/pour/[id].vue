@@ -55,10 +55,10 @@ const BY: Readonly<Record<SchoolId, string>> = {
 const GROUND: Readonly<Record<MilestoneId, GroundId>> = {
   sift: 'steps', soak: 'steps', stir: 'steps', fill: 'steps', set: 'gloss', warm: 'warmest', open: 'open', dry: 'dry',
 }
-const mixWords = computed(() =>
+const mixWords = () =>
   `${powderOf(run.value).name} at ${formatConsistency(run.value.ratio.value)}; water ${
     formatTemperature(run.value.plan.waterTemperature, units.value)}, room ${
-    formatTemperature(run.value.plan.roomTemperature, units.value)}`)
+    formatTemperature(run.value.plan.roomTemperature, units.value)}`
 const cost = computed(() => costOf(run.value, state.value))
 const money = (x: number) => x.toLocaleString('en-GB', { minimumFractionDigits: 2, maximumFractionDigits: 2 })
 const running = computed(() => !['finished', 'abandoned'].includes(state.value.status))
