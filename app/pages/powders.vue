@@ -15,6 +15,7 @@ import { formatConsistency, formatLength, formatMass, formatRoughMass, formatTem
 import type { BagBody, BucketBody, LibraryItem } from '~contract/library'
 import BagTests from '~/features/powders/BagTests.vue'
 import BucketDrawing from '~/ui/BucketDrawing.vue'
+import SackDrawing from '~/ui/SackDrawing.vue'
 import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
 import GroundButton from '~/ui/GroundButton.vue'
@@ -68,7 +69,13 @@ function leftOf({ body, used }: LibraryItem<'bag'>) {
       : `about ${formatRoughMass(kg, units.value)} left`,
     low: pours !== undefined && pours < 2,
     pours,
+    kg,
   }
+}
+/** As it lies in its sack: as it was scooped here, else as its class is. */
+function bulkOf({ bulk, classId }: BagBody) {
+  const { low, high } = bulk ?? powderClass(classId).bulkLoose
+  return (low + high) / 2
 }
 function sayLeft(kg: number | undefined) {
   bag.item.body.left = kg
@@ -104,6 +111,7 @@ function setOpened(event: Event) {
       ><NuxtLink v-if="session.mayWrite" to="/logbook/table?of=bags">Import a table</NuxtLink>
     </p>
     <LongList v-slot="{ item: b }" :items="library.items.bag" :key-of="b => b.id" class="bags">
+      <SackDrawing :left="leftOf(b)?.kg" :bulk="bulkOf(b.body)" />
       <span
       ><span class="strong">{{ b.body.name }}</span
       ><br /><span class="small soft"
@@ -147,8 +155,8 @@ function setOpened(event: Event) {
           @click="bag.edit(b)"
         /></span>
     </LongList>
-    <p v-if="library.loaded && library.items.bag.length === 0" class="empty">
-      No bags yet. You can plan with a class of powder alone; a bag of your own makes scoops and times truer.
+    <p v-if="library.loaded && library.items.bag.length === 0" class="empty with-picture">
+      <SackDrawing :left="undefined" :bulk="1" />No bags yet. You can plan with a class of powder alone; a bag of your own makes scoops and times truer.
     </p>
     <div class="group-head">
       <h2>Buckets</h2><Button
@@ -182,8 +190,8 @@ function setOpened(event: Event) {
         @click="bucket.edit(b)"
       />
     </LongList>
-    <p v-if="library.loaded && library.items.bucket.length === 0" class="empty">
-      No buckets yet. Three inside measures are enough for the water line in millimetres.
+    <p v-if="library.loaded && library.items.bucket.length === 0" class="empty with-picture">
+      <BucketDrawing v-bind="standing({ bottom: 0.2, top: 0.25, height: 0.24 })" />No buckets yet. Three inside measures are enough for the water line in millimetres.
     </p>
     <div class="group-head">
       <h2>Classes</h2>
@@ -362,13 +370,16 @@ header {
   margin-bottom: 10px;
 }
 .bags {
-  --columns: minmax(0, 1.3fr) minmax(0, 0.8fr) minmax(0, 1.4fr) auto;
+  --columns: 52px minmax(0, 1.3fr) minmax(0, 0.8fr) minmax(0, 1.4fr) auto;
   --row-gap: 16px;
 }
 .low {
   color: var(--warn);
   font-weight: 620;
 }
+/* What could stand here, beside the sentence. */
+.with-picture { display: flex; gap: 16px; align-items: center; text-align: left; }
+.with-picture svg { flex: none; opacity: 0.6; }
 .right {
   margin-left: auto;
 }
@@ -413,7 +424,7 @@ th[scope='row'] {
 }
 @media (max-width: 720px) {
   .bags {
-    --columns: 1fr auto;
+    --columns: 52px minmax(0, 1fr) auto;
   }
   .bags .ways {
     grid-column: 1 / -1;

@@ -7,6 +7,7 @@ import type { Standing } from '~core/drying/places'
 import type { Happening, Verdict } from '~core/pour/events'
 import type { DefectId } from '~core/pour/defects'
 import type { CastSummary } from '~core/pour/projection'
+import EmptyPicture from '~/ui/EmptyPicture.vue'
 import LongList from '~/ui/LongList.vue'
 import MouldDrawing from '~/ui/MouldDrawing.vue'
 import { dampOf } from '~/features/today/picture'
@@ -237,6 +238,7 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
       </LongList>
     </section>
     <div v-if="pours.loaded && groups.length === 0" class="empty">
+      <EmptyPicture :forms="['cup', 'tile', 'bowl']" />
       <p>The shelf is empty. Casts appear here as soon as they are poured, and say when they want to be opened.</p>
       <PlainButton label="Plan a pour" strong @click="navigateTo('/plan')" />
     </div>

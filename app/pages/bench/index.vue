@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import StillThere from '~/features/bench/StillThere.vue'
+import EmptyPicture from '~/ui/EmptyPicture.vue'
 import LongList from '~/ui/LongList.vue'
 import MouldPicture from '~/features/library/MouldPicture.vue'
 import PourPicture from '~/features/library/PourPicture.vue'
@@ -67,6 +68,7 @@ async function start(p: SavedPlan) {
           @click="start(p)" />
       </LongList>
       <div v-if="planning.loaded && planning.saved.length === 0" class="empty">
+        <EmptyPicture :forms="['tub', 'cup']" />
         <p>Nothing is planned. A pour starts from a plan, so that the bench knows how much, in what order and when.</p>
         <Button label="Plan a pour" @click="navigateTo('/plan')" />
       </div>

@@ -4,6 +4,7 @@ import { wordsOf } from '~core/logbook/tallies'
 import type { PourAnswer } from '~contract/pour'
 import { compared, comparison, lanes } from '~/features/logbook/compare'
 import LogbookHead from '~/features/logbook/LogbookHead.vue'
+import EmptyPicture from '~/ui/EmptyPicture.vue'
 import DataChart from '~/ui/DataChart.vue'
 import { remembered } from '~/sync/kept'
 import { useSession } from '~/sync/session'
@@ -90,6 +91,7 @@ const title = (c: { run: { plan: { name: string } } }) =>
     <LogbookHead />
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <div v-if="all.length < 2" class="empty">
+      <EmptyPicture :forms="['tile', 'box']" />
       <p>Tick two to six pours in the logbook, then compare them here.</p>
       <NuxtLink to="/logbook">To the pours</NuxtLink>
     </div>

@@ -11,6 +11,7 @@ import { formatConsistency } from '~core/units/format'
 import { COUNTED_UP_TO, logbookQuerySchema, type LogbookQuery } from '~contract/logbook'
 import type { PourRow } from '~contract/pour'
 import LogbookHead from '~/features/logbook/LogbookHead.vue'
+import EmptyPicture from '~/ui/EmptyPicture.vue'
 import LongList from '~/ui/LongList.vue'
 import PourPicture from '~/features/library/PourPicture.vue'
 import { dayAndTime } from '~/ui/when'
@@ -284,6 +285,7 @@ const comparePicked = () => navigateTo(`/logbook/compare?pours=${picked.value.jo
       class="more"
       @click="book.more()" />
     <div v-if="book.loaded && book.rows.length === 0" class="empty">
+      <EmptyPicture :forms="['bowl', 'heart', 'tile']" />
       <p>
         {{
           narrowed

@@ -10,6 +10,7 @@ import { useSession } from '~/sync/session'
 import { newId } from '~/sync/api'
 import { readJson } from '~/ui/files'
 import { planByRecipe, recipeSchema } from '~contract/recipe'
+import EmptyPicture from '~/ui/EmptyPicture.vue'
 import FileButton from '~/ui/FileButton.vue'
 import MouldPicture from '~/features/library/MouldPicture.vue'
 import LongList from '~/ui/LongList.vue'
@@ -90,6 +91,7 @@ async function remove(id: string) {
       />
     </LongList>
     <div v-else-if="planning.loaded" class="empty">
+      <EmptyPicture :forms="['tub', 'tile', 'bowl']" />
       <p>
         No plans yet. A plan says what you fill and how you mix; everything else follows: how much water and powder, how
         many buckets, when to pour and when to open.
