@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url'
+import { buildDoor } from './bin/door'
 import { writeServiceWorker } from './bin/service-worker'
 import { DEVICE_ADDRESSES } from './contract/devices'
 
@@ -58,6 +59,8 @@ export default defineNuxtConfig({
         rel: 'manifest',
         href: '/app.webmanifest',
       }, { rel: 'apple-touch-icon', href: '/icon-192.png' }],
+      // A stranger is sent to the door before anything is drawn.
+      script: [{ src: '/first.js' }],
     },
     spaLoaderTag: 'div',
   },
@@ -160,8 +163,10 @@ export default defineNuxtConfig({
   telemetry: false,
   hooks: {
     // After the built files lie in their folder, before the server takes note of what is there.
-    'nitro:build:public-assets': (nitro) => {
-      if (!nitro.options.dev) writeServiceWorker(nitro.options.output.publicDir)
+    'nitro:build:public-assets': async (nitro) => {
+      if (nitro.options.dev) return
+      await buildDoor(nitro.options.output.publicDir)
+      writeServiceWorker(nitro.options.output.publicDir)
     },
     'build:manifest': (manifest) => {
       for (const chunk of Object.values(manifest)) {

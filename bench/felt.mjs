@@ -12,7 +12,7 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--disable-background-networking', '--disable-quic'],
 })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-await page.goto(base)
+await page.goto(`${base}/sign-in`)
 await page.getByRole('button', { name: 'Enter the demo workshop' }).click()
 await page.getByRole('region', { name: 'On the table' }).waitFor()
 await page.goto(`${base}/lab`)

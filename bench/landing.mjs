@@ -20,7 +20,7 @@ page.on('response', async (response) => {
   if (response.request().resourceType() === 'script')
     scripts.set(response.url(), gzipSync(await response.body()).length)
 })
-await page.goto(base)
+await page.goto(`${base}/sign-in`)
 await page.getByRole('button', { name: 'Enter the demo workshop' }).click()
 await page.getByRole('region', { name: 'On the table' }).waitFor()
 scripts.clear()

@@ -27,7 +27,7 @@ addEventListener('fetch', (event) => {
   if (request.mode === 'navigate') {
     // A network that neither answers nor fails must not keep a person with plaster on their hands waiting.
     const late = new Promise((_, fail) => setTimeout(fail, 4000))
-    event.respondWith(Promise.race([fetch(request), late]).catch(async () => await caches.match('/') ?? fetch(request)))
+    event.respondWith(Promise.race([fetch(request), late]).catch(async () => await caches.match(url.pathname === '/door' ? '/door' : '/') ?? fetch(request)))
   }
   else if (url.pathname.startsWith('/_nuxt/') || FILES.includes(url.pathname)) event.respondWith(caches.match(request, { ignoreVary: true }).then(kept => kept ?? fetch(request)))
 })
@@ -42,7 +42,7 @@ const walk = (folder: string): string[] => readdirSync(folder).flatMap((name) =>
 /** Writes sw.js beside the built files that it keeps: scripts, styles and fonts, and the page itself. */
 export function writeServiceWorker(publicDir: string): void {
   const files = walk(publicDir).map(path => `/${relative(publicDir, path)}`).filter(f =>
-    !/\.(gz|br|map)$/.test(f) && (f.startsWith('/_nuxt/') || /^\/[^/]+\.(svg|png|webmanifest)$/.test(f)),
+    !/\.(gz|br|map)$/.test(f) && (/^\/_(nuxt|door)\//.test(f) || /^\/[^/]+\.(svg|png|webmanifest)$/.test(f) || f === '/first.js'),
   ).sort()
   const hash = createHash('sha256')
   for (const f of files) hash.update(f).update(readFileSync(join(publicDir, f)))
@@ -50,8 +50,11 @@ export function writeServiceWorker(publicDir: string): void {
   writeFileSync(
     join(publicDir, 'sw.js'),
     worker(`${new Date().toISOString().replace(/\D/g, '').slice(0, 14)}-${hash.digest('hex').slice(0, 12)}`, [
+      // What somebody may need first where the network goes: the door, then the rest.
+      '/door',
+      ...files.filter(f => f.startsWith('/_door/')),
       '/',
-      ...files,
+      ...files.filter(f => !f.startsWith('/_door/')),
     ]),
   )
 }

@@ -25,7 +25,7 @@ const shoot = async (name) => {
   await page.waitForTimeout(800) // ranges and fonts settle
   await page.screenshot({ path: fileURLToPath(new URL(`./screenshots/${name}.png`, import.meta.url)) })
 }
-await page.goto(base)
+await page.goto(`${base}/sign-in`)
 await page.getByRole('button', { name: 'Enter the demo workshop' }).click()
 await page.getByRole('region', { name: 'On the table' }).waitFor()
 await shoot('today')

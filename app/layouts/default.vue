@@ -24,6 +24,10 @@ const places: readonly { to: string, word: string, glyph: GlyphId, phone: boolea
   { to: '/lab', word: 'Lab', glyph: 'lab', phone: false },
   { to: '/settings', word: 'Workshop', glyph: 'workshop', phone: false },
 ]
+const live = useLive(), records = useRecords(), changes = useChanges(), clock = useClock(), session = useSession()
+/** What a guest can open. */
+const GUEST_PLACES = new Set(['/', '/plan', '/bench', '/shelf', '/lab'])
+const shownPlaces = computed(() => session.isGuest ? places.filter(p => GUEST_PLACES.has(p.to)) : places)
 const route = useRoute()
 const isHere = (to: string) =>
   to === '/'
@@ -35,7 +39,6 @@ const HALTED = {
   'signed-out': 'You are signed out: sign in, and what waits is sent.',
   'not-allowed': 'You may look at this workshop, but no longer change it.',
 } as const
-const live = useLive(), records = useRecords(), changes = useChanges(), clock = useClock(), session = useSession()
 const unsent = computed(() => records.unsent + changes.unsent.length)
 const waits = computed(() => waitWords(records.unsent, changes.unsent.length))
 /** The first of what was not taken stands for all. */
@@ -68,7 +71,7 @@ watch(() => route.path, () => {
     <nav class="rail" aria-label="Main">
       <RippleMark class="mark" />
       <NuxtLink
-        v-for="p in places"
+        v-for="p in shownPlaces"
         :key="p.to"
         v-memo="[isHere(p.to), more]"
         :to="p.to"
@@ -87,7 +90,10 @@ watch(() => route.path, () => {
       <main id="main" tabindex="-1"><slot /></main>
       <!-- Below the page: what comes up here moves nothing that a hand is on. -->
       <div class="notices">
-        <div v-if="!live.connected || unsent > 0" class="line-state" role="status">
+        <div v-if="session.isGuest" class="line-state guest" role="status">
+          Kept on this device only. <NuxtLink to="/keep">Keep this</NuxtLink>
+        </div>
+        <div v-else-if="!live.connected || unsent > 0" class="line-state" role="status">
           <template v-if="!live.connected">
             {{ records.trouble || HALTED[live.signedOut ? 'signed-out' : records.halted ?? 'away'] }}
             <a v-if="live.signedOut || records.halted === 'signed-out'" href="/sign-in" @click.prevent="signIn">Sign in</a>

@@ -10,7 +10,7 @@ import { dayAndTime } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import { usePours } from '~/sync/pours'
 import { useSession } from '~/sync/session'
-import { ask } from '~/sync/api'
+import { ask, newId } from '~/sync/api'
 import type { SavedPlan } from '~contract/plan'
 import NextBand from '~/features/today/NextBand.vue'
 import ShelfPicture from '~/features/today/ShelfPicture.vue'
@@ -69,7 +69,8 @@ const more = computed(() =>
   <div class="today">
     <NextBand :next="next" :then="then" class="top">
       <span class="acts">
-        <PlainButton v-if="session.mayWrite" label="Plan a pour" small @click="navigateTo('/plan')" />
+        <PlainButton v-if="session.mayWrite" label="New pour" small @click="navigateTo('/new')" />
+        <PlainButton v-if="session.mayWrite" label="Plan a pour" small @click="navigateTo(`/plan/${newId()}`)" />
         <PlainButton :label="listed ? 'As a picture' : 'As a list'" small @click="listed = !listed" />
       </span>
     </NextBand>

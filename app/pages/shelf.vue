@@ -240,7 +240,7 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
     <div v-if="pours.loaded && groups.length === 0" class="empty">
       <EmptyPicture :forms="['cup', 'tile', 'bowl']" />
       <p>The shelf is empty. Casts appear here as soon as they are poured, and say when they want to be opened.</p>
-      <PlainButton label="Plan a pour" strong @click="navigateTo('/plan')" />
+      <PlainButton label="New pour" strong @click="navigateTo('/new')" />
     </div>
     <AirDialog :open="airing" :standing="standing" @air="airAll" @closed="airing = false" />
     <DryDialog :group="drying" @closed="drying = undefined" />

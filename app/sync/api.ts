@@ -1,6 +1,7 @@
 import type { Answering, AnswerOf, Given, Giving, RouteName } from '~contract/routes'
 import { pathOf } from '~contract/path'
 import { PERSON_HEADER, ROUTE_HEADER } from '~contract/route-header'
+import { GUEST_PERSON } from './guest'
 
 /**
  * What went wrong with a request, in words; `status` 0 when the server was not reached. `ours` when the product's own
@@ -60,6 +61,8 @@ const unreached = (method: string) => new Refused(method === 'GET' ? UNREACHED.r
 /** @throws Refused with a sentence that can be shown as it is. */
 async function send<N extends RouteName>(name: N, ...[given]: Rest<N>): Promise<Response> {
   const method = name.slice(0, name.indexOf(' ')), { body, bytes } = (given ?? {}) as AnyGiven
+  // A guest asks nothing of anybody: it is as without a network.
+  if (acting === GUEST_PERSON) throw unreached(method)
   const response = await fetch(addressOf(name, ...[given] as unknown as Where<N>), {
     method,
     headers: {

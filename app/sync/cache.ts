@@ -74,7 +74,7 @@ function asking(ask: (pour: string) => Promise<boolean>) {
 
 /** A pour that was begun here is known to nobody else yet. */
 function begunHere({ id, key, run, start }: Begun): PourAnswer {
-  const startedBy = key.slice(0, key.indexOf('@'))
+  const [startedBy = ''] = key.split('@')
   const first = {
     id: start.eventId,
     pour: id,

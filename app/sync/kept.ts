@@ -1,6 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { Answering, AnswerOf, Given } from '~contract/routes'
 import { addressOf, ask, Refused, type Rest, type Where } from './api'
+import { isGuestKey, nothingOf } from './guest'
 
 /**
  * The last answer to each question that a screen asks, kept in this browser, so that every screen opens without a
@@ -53,7 +54,8 @@ export async function remembered<N extends Answering>(
   name: N,
   ...given: Rest<N>
 ): Promise<Answered<AnswerOf<N>>> {
-  const path = keyOf(name, ...given), before = forgotten
+  const path = keyOf(name, ...given), before = forgotten, nothing = isGuestKey(who) ? nothingOf(name) : undefined
+  if (nothing !== undefined) return { value: nothing as AnswerOf<N>, at: Date.now(), fromHere: false }
   try {
     const value = await ask(name, ...given)
     const at = Date.now()
@@ -76,7 +78,7 @@ export async function keepAnswer<N extends Answering>(
   value: AnswerOf<N>,
 ): Promise<void> {
   const path = keyOf(name, ...[given] as Rest<N>), before = forgotten
-  if (who !== '') await keepUnless(() => before !== forgotten, { who, path, at: Date.now(), value })
+  if (who !== '' && !isGuestKey(who)) await keepUnless(() => before !== forgotten, { who, path, at: Date.now(), value })
 }
 
 /** What is needed to plan and pour where no network is. */

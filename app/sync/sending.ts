@@ -6,6 +6,7 @@ import { settlingOf, type InHand } from './in-hand'
 import type { Change } from './kept-changes'
 import { ALL, patience } from './patience'
 import { pourSending, type Holder } from './pour-sending'
+import { isGuestKey } from './guest'
 import { useSession } from './session'
 import { settled } from './told-times'
 
@@ -42,6 +43,8 @@ export function sendingOf(hand: InHand, holder: Holder) {
   const settling = settlingOf(hand), { sendPour } = pourSending(hand, settling, holder, trouble)
   let sending: Promise<void> | undefined, timer: ReturnType<typeof setTimeout> | undefined
   function send(): Promise<void> {
+    // What a guest tells stays here.
+    if (isGuestKey(session.key)) return Promise.resolve()
     sending ??= exclusively(sendAll).finally(() => {
       sending = undefined
       clearTimeout(timer)
@@ -85,7 +88,7 @@ export function sendingOf(hand: InHand, holder: Holder) {
   }
   changes.onKept(() => {
     void send()
-    return later.isReady(ALL)
+    return later.isReady(ALL) && !isGuestKey(session.key)
   })
   return { send, hurry, halted, trouble, settling }
 }

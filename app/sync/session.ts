@@ -6,6 +6,7 @@ import { actAs, ask } from '~/sync/api'
 import { forgetAnswers, remembered } from '~/sync/kept'
 import { useChanges } from './changes'
 import { useClock } from './clock'
+import { GUEST_PERSON, guestFacts, guestHere, guestKey, leaveGuest, rememberWorkshop } from './guest'
 import { latestOnly } from './latest'
 
 /** Ways in. */
@@ -39,7 +40,31 @@ function knowing() {
   const kept = ref(false)
   // Asked for at every change of the clock: an answer that was overtaken must not turn it back.
   const latest = latestOnly()
+  /** Who pours here without an account: nobody is asked. */
+  function asGuest(): void {
+    facts.value = guestFacts()
+    kept.value = false
+    actAs(facts.value.person?.id)
+    useClock().anchor(Date.now(), 1, false)
+  }
+  /** Who a guest would be, were they none: asked only once they want to keep something. */
+  async function askWho(): Promise<SessionFacts> {
+    actAs(undefined)
+    try {
+      return await ask('GET session')
+    }
+    finally {
+      if (guestHere() !== undefined) actAs(GUEST_PERSON)
+    }
+  }
+  /** A guest no more: what they told stays, under their own key. */
+  function endGuest(): void {
+    leaveGuest()
+    actAs(undefined)
+    facts.value = undefined
+  }
   async function load(): Promise<void> {
+    if (guestHere() !== undefined) return asGuest()
     const asked = performance.now()
     await latest(() => remembered('', 'GET session'), ({ value, at, fromHere }) => {
       facts.value = value
@@ -49,15 +74,17 @@ function knowing() {
       const since = fromHere ? Date.now() - at : (performance.now() - asked) / 2
       useClock().anchor(value.clock.now + since * value.clock.rate, value.clock.rate, !fromHere)
     })
+    if (facts.value) rememberWorkshop(facts.value.person !== undefined)
     if (facts.value && !facts.value.person) await forgetAnswers()
   }
   async function signOut(): Promise<void> {
     await ask('DELETE session')
+    rememberWorkshop(false)
     facts.value = undefined
     actAs(undefined)
     await forgetAnswers()
   }
-  return { facts, kept, load, signOut }
+  return { facts, kept, load, signOut, endGuest, askWho }
 }
 
 /** The workshop's units as they were chosen here, also while that waits to be sent. */
@@ -87,13 +114,20 @@ function choosing(facts: Ref<SessionFacts | undefined>) {
 
 /** Who is here and what they may do. */
 export const useSession = defineStore('session', () => {
-  const { facts, kept, load, signOut } = knowing()
+  const { facts, kept, load, signOut, endGuest, askWho } = knowing()
   const person = computed(() => facts.value?.person)
   const mayWrite = computed(() => person.value !== undefined && person.value.role !== 'viewer')
   const isOwner = computed(() => person.value?.role === 'owner')
+  /** They pour without an account, and nothing leaves this browser. */
+  const isGuest = computed(() => person.value?.id === GUEST_PERSON)
   /** Entries waiting in this browser belong to this person in this workshop, and to nobody else who signs in here. */
-  const key = computed(() =>
-    facts.value?.person && facts.value.workshop ? `${facts.value.person.id}@${facts.value.workshop.id}` : undefined,
-  )
-  return { facts, kept, person, mayWrite, isOwner, key, load, signOut, ...choosing(facts), ...doors(load) }
+  const key = computed(() => {
+    const { person, workshop } = facts.value ?? {}, guest = isGuest.value ? guestHere() : undefined
+    if (guest !== undefined) return guestKey(guest)
+    return person && workshop ? `${person.id}@${workshop.id}` : undefined
+  })
+  return {
+    facts, kept, person, mayWrite, isOwner, isGuest, key, load, signOut, endGuest, askWho,
+    ...choosing(facts), ...doors(load),
+  }
 })

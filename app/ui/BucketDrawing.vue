@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed, useId } from 'vue'
 import { grainsOf, insideBetween, mixLevel, siftedLevels } from '~core/drawing/bucket'
 import type { Vessel } from '~core/mould/gauge/vessel'
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed, useId } from 'vue'
 import { placeOutline } from '~core/drawing/picture'
 import { levelOf, lookOf, mixBelow, profileOf, type CutPoint, type Drawable } from '~core/drawing/profile'
 import type { WarmthStep } from '~core/drawing/warmth'

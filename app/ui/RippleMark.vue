@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useId } from 'vue'
 import { MARK } from '~core/drawing/picture'
 
 /** A bowl from a little above, a stream landing off its middle, and the rings that run to its rim: four at this size. */

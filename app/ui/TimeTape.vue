@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed, ref, useId } from 'vue'
 import { layoutTape, tapeReach, tapeScale, type TapeInput } from '~core/drawing/tape'
 import { TAPE_WORDS, tapeTime, tapeWords } from '~core/drawing/words'
 import { useWidth } from './width'

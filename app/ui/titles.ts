@@ -30,4 +30,8 @@ export const PAGE_TITLES: Readonly<Record<string, string>> = {
   'enter-token': 'Come in',
   'hand-over': 'Handed over',
   'sign-in': 'Sign in',
+  'door': 'New pour',
+  'new': 'New pour',
+  'mix': 'To the bench',
+  'keep': 'Keep this',
 }

@@ -1,5 +1,5 @@
 import { useResizeObserver } from '@vueuse/core'
-import type { Ref } from 'vue'
+import { ref, type Ref } from 'vue'
 
 /**
  * How wide a box is laid out, px; 0 until it is. It waits for the browser to say so: asked while a page is put

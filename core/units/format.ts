@@ -67,6 +67,9 @@ export function formatVolume(m3: CubicMetres, prefs: UnitPreferences): string {
   return Number(over) === 0 ? inCups(quarters) : `${inCups(quarters)} ${over} fl oz`
 }
 
+/** In cups, whoever's they are, also where there are many: `5 ⅜ cups`. */
+export const formatCups = (m3: CubicMetres, prefs: UnitPreferences): string =>
+  inCups(m3 / CUPS[regionOf(prefs) ?? 'metric'].cup)
 /** To the eighth: `½ cup`, `2 cups`. */
 const inCups = (cups: number) => `${eighths(cups)} ${Math.round(cups * 8) > 8 ? 'cups' : 'cup'}`
 

@@ -33,10 +33,10 @@ test('npm run dev: a page, both kinds of reload, and nothing left behind', async
     const address = `http://127.0.0.1:${port}/`
     const answers = () => fetch(`${address}api/session`).then(r => r.ok, () => false)
     await expect.poll(answers, { timeout: 120_000, message: said }).toBe(true)
-    await page.goto(address)
+    await page.goto(`${address}sign-in`)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-    touch('app/pages/index.vue')
-    await expect.poll(() => updates.some(u => u.includes('index.vue'))).toBe(true)
+    touch('app/pages/sign-in.vue')
+    await expect.poll(() => updates.some(u => u.includes('sign-in.vue'))).toBe(true)
     const seen = updates.length
     touch('core/units/format.ts')
     await expect.poll(() => updates.length).toBeGreaterThan(seen)

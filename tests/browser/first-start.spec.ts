@@ -1,7 +1,7 @@
 import { addMould, choose, expect, expectAccessible, test } from './workshop'
 
 test('a new workshop: its owner, a mould, a bucket, a bag, a plan, another person, and no door for the demo', async ({ page, empty }) => {
-  await page.goto(empty.url)
+  await page.goto(`${empty.url}/sign-in`)
   await expect(page.getByText('This is a new workshop.')).toBeVisible()
   await expect(page.getByRole('button', { name: /demo/ })).toHaveCount(0)
   await page.getByLabel('Name of the workshop').fill('Kiln Street')

@@ -205,7 +205,7 @@ test('a whole workshop moves to an empty machine: saved, brought in, and there',
   const archive = await (await page.request.get(`${demo.url}/api/archive`)).body(),
     bare = await launch(process.env.TEST_DATABASE_BASE!, { demo: false })
   try {
-    await page.goto(bare.url)
+    await page.goto(`${bare.url}/sign-in`)
     await page.getByLabel('Name of the workshop').fill('New place')
     await page.getByLabel('Your name').fill('Someone')
     await page.getByLabel('E-mail address').fill('owner@example.org')

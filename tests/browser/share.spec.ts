@@ -93,7 +93,7 @@ test('a phone that trusts the workshop’s authority alone has all of the bench,
   await stranger.close()
 
   const browser = await phone(launchOptions, authority), hand = await (await browser.newContext(PHONE)).newPage()
-  await hand.goto(address!)
+  await hand.goto(new URL('/sign-in', address).href)
   await hand.getByLabel('The code in the window').fill(OWNER_CODE)
   await hand.getByLabel('Name of the workshop').fill('Kiln Street')
   await hand.getByLabel('Your name').fill('Someone')
@@ -107,7 +107,7 @@ test('a phone that trusts the workshop’s authority alone has all of the bench,
   ])).toEqual([true, true, true])
   await expect.poll(() => hand.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
 
-  await page.goto(server.url)
+  await page.goto(`${server.url}/sign-in`)
   await page.getByLabel('E-mail address').fill('owner@example.org')
   await page.getByLabel('Password').fill('long enough to keep')
   await page.getByRole('button', { name: 'Sign in' }).click()

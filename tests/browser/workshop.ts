@@ -31,7 +31,7 @@ export const test = base.extend<{ quiet: undefined }, { demo: Product, empty: Pr
 export { expect }
 
 export async function enterDemo(page: Page, demo: Product): Promise<void> {
-  await page.goto(demo.url)
+  await page.goto(`${demo.url}/sign-in`)
   await page.getByRole('button', { name: 'Enter the demo workshop' }).click()
   await expect(page.getByRole('link', { name: 'Shelf', exact: true })).toBeVisible()
 }

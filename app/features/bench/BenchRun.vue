@@ -109,6 +109,7 @@ function giveKeysBack(event: MouseEvent) {
 }
 /** What becomes of what is told, in a word or two. */
 const sendingWords = computed(() => {
+  if (session.isGuest) return 'on this device'
   if (live.signedOut || records.halted === 'signed-out') return 'signed out, kept here'
   return live.connected && !records.halted
     ? 'sending'
@@ -240,7 +241,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           </button>
         </span>
         <span v-if="!live.connected || records.unsent > 0" class="kept" role="status"
-        >{{ sendingWords }}{{ records.unsent > 0 ? ` (${records.unsent})` : '' }}</span
+        >{{ sendingWords }}{{ records.unsent > 0 && !session.isGuest ? ` (${records.unsent})` : '' }}</span
         >
       </div>
       <div class="tools">

@@ -70,7 +70,7 @@ async function start(p: SavedPlan) {
       <div v-if="planning.loaded && planning.saved.length === 0" class="empty">
         <EmptyPicture :forms="['tub', 'cup']" />
         <p>Nothing is planned. A pour starts from a plan, so that the bench knows how much, in what order and when.</p>
-        <Button label="Plan a pour" @click="navigateTo('/plan')" />
+        <Button label="New pour" @click="navigateTo('/new')" />
       </div>
     </section>
   </div>

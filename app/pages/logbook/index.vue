@@ -293,7 +293,7 @@ const comparePicked = () => navigateTo(`/logbook/compare?pours=${picked.value.jo
             : 'The logbook is empty. Every pour you take to the bench is written here by itself.'
         }}
       </p>
-      <Button v-if="!narrowed" label="Plan a pour" @click="navigateTo('/plan')" />
+      <Button v-if="!narrowed" label="New pour" @click="navigateTo('/new')" />
     </div>
   </div>
 </template>
