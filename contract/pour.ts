@@ -31,7 +31,7 @@ const instant = z.number().min(946_684_800_000).max(4_102_444_800_000)
 
 const envelope = {
   id: z.uuid(), batch: z.int().min(0).max(400).optional(),
-  version: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
+  version: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]),
   happenedAt: instant, recordedAt: instant, device: z.string().min(1).max(64),
   deviceSeq: z.int().min(0).max(MOST_INT),
   /** The entry that was not taken, and that this one stands for. */

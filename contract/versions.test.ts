@@ -67,7 +67,7 @@ describe('what earlier versions stored', () => {
     expect(upcast(PLANS, 1, { ...plan!.body, ratio: 'thick' })).toEqual({ ok: false, why: 'broken' })
     expect(upcastRun({ ...run!.body, schema: 3 })).toEqual({ ok: false, why: 'newer' })
     for (const nonsense of [null, 7, 'run', {}, { schema: 1 }, { ...run!.body, plan: { classId: 'none' } }]) expect(upcastRun(nonsense)).toMatchObject({ ok: false })
-    expect(upcastEvent('note', 5, {})).toEqual({ ok: false, why: 'newer' })
+    expect(upcastEvent('note', 6, {})).toEqual({ ok: false, why: 'newer' })
     // A measure of a check list was kept by its name once; a name of someone's own stays.
     expect(upcastEvent('measured', 1, { what: 'Thinnest place' })).toEqual({ ok: true, value: { what: 'thinnest' } })
     expect(upcastEvent('measured', 1, { what: 'Across' })).toEqual({ ok: true, value: { what: 'Across' } })

@@ -25,6 +25,8 @@ const shoot = async (name) => {
   await page.waitForTimeout(800) // ranges and fonts settle
   await page.screenshot({ path: fileURLToPath(new URL(`./screenshots/${name}.png`, import.meta.url)) })
 }
+await page.goto(`${base}/door`)
+await shoot('door')
 await page.goto(`${base}/sign-in`)
 await page.getByRole('button', { name: 'Enter the demo workshop' }).click()
 await page.getByRole('region', { name: 'On the table' }).waitFor()
@@ -47,18 +49,6 @@ await page.goto(
 await shoot('compare')
 await page.goto(`${base}/logbook/charts`)
 await shoot('charts')
-await page.goto(`${base}/piece/${rows.at(-1).id}/1.1`)
-const face = page.getByRole('group', { name: /^Sketch of/ })
-for (
-  const [fault, x, y]
-    of /** @type {const} */ ([['Bubbles on the face', 0.44, 0.3], ['Streaks', 0.6, 0.5], ['Crack', 0.4, 0.72]])
-) {
-  await page.getByRole('radio', { name: fault }).click()
-  const box = await face.boundingBox()
-  if (box) await page.mouse.click(box.x + x * box.width, box.y + y * box.height)
-}
-await page.getByText('3 faults drawn.', { exact: true }).waitFor()
-await shoot('piece')
 await page.goto(`${base}/moulds`)
 await page.getByRole('link', { name: 'Lantern base' }).click()
 await shoot('mould')

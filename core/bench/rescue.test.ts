@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Happening, PourEvent } from '../pour/events'
 import type { MouldFacts, Plan } from '../plan/types'
-import { rescue, type Advice } from './rescue'
+import { rescue, troublesOf, type Advice } from './rescue'
 import { actWords, neverWords, rescueReasonWords } from './words'
 import { freezeRun, type FrozenRun } from '../plan/run'
 import { foldPour } from '../pour/fold'
@@ -128,5 +128,57 @@ describe('when it goes wrong', () => {
     expect(ask('water-on-top', 420).steps[0]).toMatch(/^Do not stir it in/)
     expect(ask('water-on-top', 5000).steps[0]).toMatch(/Pour it off/)
     expect(ask('on-skin', 420).steps[1]).toMatch(/get it off at once/)
+  })
+
+  it('too thick: worked in while it can be, stopped once it has begun to set; never water', () => {
+    const early = ask('too-thick', 420)
+    expect(early.steps[0]).toMatch(/^Keep it moving/)
+    expect(early.steps).toContain('Fill now, thinnest and most detailed first: Lantern base 2, Lantern base 3.')
+    expect(ask('too-thick', run.moments.lantern!.pourBy.value + 30).steps[0]).toMatch(/^Stop: it no longer levels itself/)
+    for (const at of [120, 420, 2400]) expect(ask('too-thick', at).never).toMatch(/^No more water/)
+  })
+
+  it('too thin: powder still goes in while nothing is stirred, and never after', () => {
+    expect(ask('too-thin', 120, poured.slice(0, 4)).steps[0]).toMatch(/^Sift on until dry islands stay/)
+    expect(ask('too-thin', 420)).toMatchObject({ never: expect.stringMatching(/^No dry powder/) as string })
+  })
+
+  it('bubbles on the open face: tapped while it runs, pricked once it webs, left once it has set', () => {
+    const { webbing, glossGone } = run.moments.lantern!
+    expect(ask('open-bubbles', 420).steps[0]).toMatch(/^Tap/)
+    expect(ask('open-bubbles', webbing.value + 30).steps[0]).toMatch(/^Prick/)
+    expect(ask('open-bubbles', glossGone.value + 30).steps).toEqual([
+      'Leave the rest for later: scrape or fill them when the cast is out.',
+    ])
+  })
+
+  it('lost count: weighed anew before it is wet, by the heights of this bucket after; with their figures', () => {
+    const before = ask('lost-count', -50, poured.slice(0, 2)), { mix, levels } = run.batches[0]!
+    expect(before.steps[1]!.replace(/\s/g, '')).toContain(`${Math.round(mix.powder * 1000)}gpowder`)
+    const wet = ask('lost-count', 30, poured.slice(0, 3))
+    expect(wet.steps[1]).toContain(`${Math.round(levels!.water! * 1000)} mm deep`)
+    expect(wet.never).toMatch(/^No handful more/)
+  })
+
+  it('it will not come out: by what holds it; a print is freed from around, never taken out and poured again', () => {
+    const of = (material: MouldFacts['material'], halves = 1) =>
+      ask('will-not-come-out', 90_000, poured, frozen({}, { material, halves })).steps
+    expect(of('silicone')[1]).toMatch(/^Flex/)
+    expect(of('plastic')).toContain('Turn it over onto something soft and tap the back of the mould with your hand.')
+    expect(of('plaster', 2).at(-1)).toMatch(/^Open the parts straight apart/)
+    expect(of('clay')[0]).toMatch(/^Roll the clay off/)
+    expect(of('soft-impression')[0]).toMatch(/^Cut the impression away/)
+    expect(of('ground').map(s => s.split(' ')[0])).toEqual(['Clear', 'Undercut', 'Cut', 'Bring'])
+    // Before it may be opened, waiting comes first.
+    expect(ask('will-not-come-out', 900).steps[0]).toMatch(/^Wait/)
+    // What can be poured only once is given time where another would be poured again.
+    expect(ask('will-not-set', 40_000, poured, frozen({}, { material: 'ground' })).steps.join(' ')).not.toMatch(/pour again/)
+  })
+
+  it('the ground gives way only under a print, and a torn bag is dust first', () => {
+    expect(troublesOf(run)).not.toContain('ground-gives')
+    expect(troublesOf(frozen({}, { material: 'ground' }))).toContain('ground-gives')
+    expect(ask('bag-torn', -200).steps[0]).toMatch(/^Mask on/)
+    expect(ask('too-much', 420).never).toMatch(/^Nothing down a drain/)
   })
 })

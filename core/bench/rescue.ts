@@ -2,13 +2,14 @@ import { solveMix } from '../gypsum/mix'
 import { powderClass } from '../gypsum/powders'
 import type { CastState, BatchState, PourState } from '../pour/fold'
 import type { Instant } from '../pour/events'
-import type { TroubleId } from '../pour/defects'
+import { TROUBLES, type TroubleId } from '../pour/defects'
 import { momentsInput } from '../plan/moments-input'
 import { powderOf, type FrozenRun } from '../plan/run'
 import type { Stage } from '../plan/stages'
 import type { Batch, MouldFacts } from '../plan/types'
 import { centreMoments, type Moments } from '../setting/moments'
-import type { Celsius, CubicMetres, Kilograms, Seconds, WaterRatio } from '../units/quantity'
+import { MOULD_MATERIALS } from '../setting/body'
+import type { Celsius, CubicMetres, Kilograms, Metres, Seconds, WaterRatio } from '../units/quantity'
 
 /**
  * When it goes wrong: the best thing to do now, from the state of this pour. Common practice, no source, but where
@@ -37,7 +38,7 @@ export type Act
   | { readonly code: 'time-left', readonly low: Seconds, readonly high: Seconds }
   | { readonly code: 'colder-water', readonly gains: Seconds }
   | { readonly code: 'wait-for-gloss', readonly latest: Seconds, readonly left: Seconds }
-  | { readonly code: 'look-again', readonly lost: Seconds }
+  | { readonly code: 'look-again' | 'once-longer', readonly lost: Seconds }
   | { readonly code: 'sieve' | 'press-lumps-back' | 'soak-longer' | 'crush-lumps' | 'lift-dry-out' }
   | { readonly code: 'hold-leak' | 'press-leak' | 'leak-uppermost' | 'top-up' | 'note-leak' | 'say-missing' }
   | { readonly code: 'mix-now', readonly mix: Amounts, readonly volume: CubicMetres }
@@ -46,6 +47,19 @@ export type Act
   | { readonly code: 'mix-later', readonly mix: Amounts }
   | { readonly code: 'pour-off' | 'expect-soft' | 'draw-off' | 'close-surface' | 'thicker-next' }
   | { readonly code: 'keep-to-ratio', readonly planned: WaterRatio, readonly ratio: WaterRatio }
+  | {
+    readonly code:
+      | 'work-it-in' | 'keep-moving' | 'next-thinner' | 'let-it-thicken' | 'stir-it-up'
+      | 'tap-open-face' | 'mist-open-face' | 'blow-open-face' | 'prick-open-face' | 'leave-open-face'
+      | 'spare-moulds' | 'note-left-over' | 'set-in-bucket'
+      | 'tare-again' | 'weigh-the-bucket' | 'go-by-islands' | 'note-unsure'
+      | 'mask-and-still' | 'second-bag' | 'weigh-again' | 'damp-wipe'
+      | 'wait-longer' | 'break-seal' | 'flex-off' | 'air-in' | 'tap-out' | 'cut-it-free' | 'wet-clay-off' | 'split-mould'
+      | 'clear-ring' | 'undercut' | 'warm-indoors'
+      | 'pack-outside' | 'board-the-ring' | 'pour-low' | 'stop-and-set'
+  }
+  | { readonly code: 'weigh-mix', readonly mix: Amounts }
+  | { readonly code: 'by-the-line', readonly water: Metres, readonly full: Metres }
   | {
     readonly code: 'lift-with-soil' | 'leave-in-mould' | 'thaw' | 'dry-slowly' | 'rinse-eye' | 'free-skin' | 'cool-burn'
   }
@@ -64,6 +78,16 @@ export type RescueReason
       | 'only-rough'
       | 'powder-settles'
       | 'ice-holds'
+      | 'thick-already'
+      | 'thin-is-weak'
+      | 'skin-of-air'
+      | 'sets-anyway'
+      | 'islands-know'
+      | 'dust-harms'
+      | 'seal-holds'
+      | 'undercut-holds'
+      | 'only-once'
+      | 'soil-flows'
   }
   | { readonly code: 'more-water-than-held', readonly ratio: WaterRatio }
   | { readonly code: 'burns', readonly warmest: Celsius, readonly at: Seconds }
@@ -82,6 +106,11 @@ export type Never
     | 'no-dry-powder'
     | 'no-boiling'
     | 'no-waiting'
+    | 'no-levering'
+    | 'no-drain'
+    | 'no-guessing'
+    | 'no-sweeping'
+    | 'no-deep-pricking'
 
 export interface Advice {
   /** What to do, in order; the first is for now. */
@@ -199,7 +228,9 @@ function willNotSet(c: Case): Advice {
     }
   const because = reasonsNotToSet(c)
   return {
-    steps: [{ code: 'warm-it' }, { code: 'look-again', lost: Math.max(2 * latest, 3600) }],
+    steps: onceOnly(c)
+      ? [{ code: 'warm-it' }, { code: 'leave-in-mould' }, { code: 'once-longer', lost: Math.max(2 * latest, 3600) }]
+      : [{ code: 'warm-it' }, { code: 'look-again', lost: Math.max(2 * latest, 3600) }],
     why: because.length > 0 ? { code: 'likely', because } : { code: 'usual-dead' },
     never: 'no-sprinkling',
   }
@@ -281,6 +312,97 @@ function frozenIn({ planned }: Case): Advice {
   }
 }
 
+const codes = (...all: readonly Extract<Act, { readonly code: string }>['code'][]): readonly Act[] =>
+  all.map(code => ({ code }) as Act)
+
+function tooThick(c: Case): Advice {
+  // What has begun to set only gets thicker; what is thick from the start still lets itself be worked in.
+  if (!inBucket(c) || pastMoment(c, c.moments.pourBy.value))
+    return { steps: codes('stop-thick', 'bin-the-rest', 'next-thinner'), why: { code: 'set-is-set' }, never: 'no-water' }
+  const order: readonly Act[] = c.unfilled.length > 0
+    ? [{ code: 'fill-in-order', casts: c.unfilled.slice(0, 3).map(x => x.cast.label) }]
+    : []
+  return {
+    steps: [...codes('keep-moving', 'work-it-in'), ...order, ...codes('next-thinner')],
+    why: { code: 'thick-already' }, never: 'no-water',
+  }
+}
+
+function tooThin(c: Case): Advice {
+  const { ratio, run } = c
+  const keep: readonly Act[] = ratio > run.ratio.value * 1.03
+    ? [{ code: 'keep-to-ratio', planned: run.ratio.value, ratio }]
+    : codes('thicker-next')
+  // Powder still goes in while nothing has been stirred; later it would only make lumps.
+  if (c.stage === 'sift' || c.stage === 'soak')
+    return { steps: [...codes('go-by-islands'), ...keep], why: { code: 'islands-know' }, never: 'no-guessing' }
+  return {
+    steps: [...codes('let-it-thicken', 'stir-it-up'), ...keep], why: { code: 'thin-is-weak' }, never: 'no-dry-powder',
+  }
+}
+
+function openBubbles(c: Case): Advice {
+  const webbed = pastMoment(c, c.moments.webbing.value), set = pastMoment(c, c.moments.glossGone.value)
+  if (set) return { steps: codes('leave-open-face'), why: { code: 'set-is-set' }, never: 'no-deep-pricking' }
+  return {
+    steps: webbed
+      ? codes('prick-open-face', 'mist-open-face', 'leave-open-face')
+      : codes('tap-open-face', 'mist-open-face', 'blow-open-face', 'prick-open-face'),
+    why: { code: 'skin-of-air' }, never: 'no-deep-pricking',
+  }
+}
+
+function lostCount(c: Case): Advice {
+  const { mix, levels } = c.planned
+  const line: readonly Act[] = levels?.water === undefined
+    ? []
+    : [{ code: 'by-the-line', water: levels.water, full: levels.final }]
+  if (c.wetFor === undefined) return {
+    steps: [...codes('tare-again'), { code: 'weigh-mix', mix: { water: mix.water, powder: mix.powder } }, ...line],
+    why: { code: 'islands-know' }, never: 'no-guessing',
+  }
+  return {
+    steps: [...codes('weigh-the-bucket'), ...line, ...codes('go-by-islands', 'note-unsure')],
+    why: { code: 'islands-know' }, never: 'no-guessing',
+  }
+}
+
+/** Made by pouring once: there is no second one of it. */
+const onceOnly = ({ planned }: Case) =>
+  planned.fills.some(f => f.mould.material === 'ground' || f.mould.material === 'soft-impression')
+
+/** By what holds it: a rigid wall, a skin that grips, clay, or the ground itself. */
+function willNotComeOut(c: Case): Advice {
+  const mould = slowestMould(c.run, c.planned), { material } = mould
+  if (material === 'ground')
+    return { steps: codes('clear-ring', 'undercut', 'lift-with-soil', 'warm-indoors'), why: { code: 'only-once' }, never: 'no-levering' }
+  const early = c.wetFor !== undefined && c.wetFor < c.moments.open.from
+  const wait = early ? codes('wait-longer') : []
+  if (material === 'clay') return { steps: [...wait, ...codes('wet-clay-off')], why: { code: 'undercut-holds' }, never: 'no-levering' }
+  if (material === 'soft-impression')
+    return { steps: [...wait, ...codes('cut-it-free')], why: { code: 'only-once' }, never: 'no-levering' }
+  return {
+    steps: MOULD_MATERIALS[material].flexible
+      ? [...wait, ...codes('break-seal', 'flex-off', 'air-in')]
+      : [...wait, ...codes('break-seal', 'tap-out', (mould.halves ?? 1) > 1 ? 'split-mould' : 'air-in')],
+    why: { code: 'seal-holds' }, never: 'no-levering',
+  }
+}
+
+const tooMuch = ({ wetFor }: Case): Advice => ({
+  steps: wetFor === undefined ? codes('note-left-over') : codes('spare-moulds', 'note-left-over', 'set-in-bucket'),
+  why: { code: 'sets-anyway' }, never: 'no-drain',
+})
+const bagTorn = (): Advice => ({
+  steps: codes('mask-and-still', 'second-bag', 'damp-wipe', 'weigh-again'), why: { code: 'dust-harms' }, never: 'no-sweeping',
+})
+const groundGives = (c: Case): Advice => ({
+  steps: c.wetFor === undefined || inBucket(c)
+    ? codes('pack-outside', 'board-the-ring', 'pour-low')
+    : codes('pack-outside', 'stop-and-set', 'lift-with-soil'),
+  why: { code: 'soil-flows' }, never: 'no-levering',
+})
+
 function onSkin({ moments }: Case): Advice {
   return {
     steps: [{ code: 'rinse-eye' }, { code: 'free-skin' }, { code: 'cool-burn' }],
@@ -292,12 +414,28 @@ function onSkin({ moments }: Case): Advice {
 const RESCUES: Readonly<Record<TroubleId, (c: Case) => Advice>> = {
   'too-fast': tooFast,
   'will-not-set': willNotSet,
+  'too-thick': tooThick,
+  'too-thin': tooThin,
+  'too-much': tooMuch,
+  'open-bubbles': openBubbles,
+  'lost-count': lostCount,
+  'bag-torn': bagTorn,
+  'will-not-come-out': willNotComeOut,
+  'ground-gives': groundGives,
   'lumps': lumps,
   'leak': leak,
   'short': short,
   'water-on-top': waterOnTop,
   'frozen-in': frozenIn,
   'on-skin': onSkin,
+}
+
+/** Troubles of the ground alone. */
+const GROUND: ReadonlySet<TroubleId> = new Set<TroubleId>(['frozen-in', 'ground-gives'])
+/** What can go wrong with this pour: prints freeze in, lanterns do not. */
+export const troublesOf = (run: FrozenRun): readonly TroubleId[] => {
+  const ground = run.world.moulds.some(m => m.material === 'ground')
+  return TROUBLES.map(t => t.id).filter(id => ground || !GROUND.has(id))
 }
 
 /**

@@ -1,5 +1,5 @@
 import {
-  formatConsistency, formatDuration, formatMass, formatTemperature, formatTemperatures, formatVolume,
+  formatConsistency, formatDuration, formatLength, formatMass, formatTemperature, formatTemperatures, formatVolume,
 } from '../units/format'
 import { listed, sentenceOf, wordedIn, type Sentences, type Worded } from '../units/sentences'
 import { METRIC, type UnitPreferences } from '../units/units'
@@ -36,6 +36,49 @@ const ACTS: Sentences<Act, [prefs: UnitPreferences]> = {
       minutes(a.lost)
     }, it will never be sound: take it out, `
     + 'clean the mould, and pour again from a fresh bag, with a cup test first.',
+  'once-longer': a =>
+    `This can be poured only once, so give it time: a day, covered and out of the cold. Past ${minutes(a.lost)} it will `
+    + 'stay weak; lift it on its bed and back it before it is moved.',
+  'keep-moving': 'Keep it moving, slowly: thick mixes flow while they are stirred and stand when they rest.',
+  'work-it-in': 'Brush or press a first thin layer into the detail by hand, then spoon the rest behind it.',
+  'next-thinner': 'Next time thin it in the water, before any powder goes in.',
+  'let-it-thicken': 'Let it stand a minute or two, then stir gently: it thickens by itself, and pours well at cream.',
+  'stir-it-up': 'Stir up what has settled before each pour, so that the last mould is no thinner than the first.',
+  'go-by-islands': 'Sift on until dry islands stay on the water: then the mix is right, whatever was counted.',
+  'tap-open-face': 'Tap the table or the mould’s sides lightly until no more come up.',
+  'mist-open-face': 'Mist the face once with water, or with a drop of soap in it: bubbles burst by themselves.',
+  'blow-open-face': 'Blow across it from the side.',
+  'prick-open-face': 'Prick the ones that stay with a pin, just through the skin.',
+  'leave-open-face': 'Leave the rest for later: scrape or fill them when the cast is out.',
+  'spare-moulds': 'Pour the rest into spare moulds: a test bar, a wedge, a doorstop.',
+  'note-left-over': 'Note how much is left: the moulds then know what they take.',
+  'set-in-bucket': 'Let what is over set in the bucket, flex it out and bin it.',
+  'tare-again': 'Empty the pan, switch the scale on, let it settle and begin again from nothing.',
+  'weigh-mix': (a, prefs) => `Weigh out ${amounts(a.mix, prefs)}.`,
+  'weigh-the-bucket': 'Weigh the bucket with what is in it, and take off the empty bucket and the water: that is the powder.',
+  'by-the-line': (a, prefs) =>
+    `Or go by height: the water stands ${formatLength(a.water, prefs)} deep, and all of it with the powder `
+    + `${formatLength(a.full, prefs)}.`,
+  'note-unsure': 'Write down that the ratio is not sure: nothing is then learnt from it.',
+  'mask-and-still': 'Mask on, and keep still until the dust has settled.',
+  'second-bag': 'Slip the torn bag into a whole one, or into a bin with a lid.',
+  'damp-wipe': 'Take up what is spilled with a damp cloth or sponge.',
+  'weigh-again': 'What was measured out of it: weigh it again before it meets water.',
+  'wait-longer': 'Wait: it is not hard enough yet to be pulled on.',
+  'break-seal': 'Go all round the edge with a thin blade or a fingernail, so that the seal is broken everywhere.',
+  'flex-off': 'Flex the mould away from the piece, a little on every side, and let it peel, never yank.',
+  'air-in': 'Let air or a little water in along one edge: what holds is suction.',
+  'tap-out': 'Turn it over onto something soft and tap the back of the mould with your hand.',
+  'split-mould': 'Open the parts straight apart, a little at a time on every side.',
+  'cut-it-free': 'Cut the impression away in pieces, thin parts last: it is used up anyway.',
+  'wet-clay-off': 'Roll the clay off from the edge, towards the piece; soak what stays in hollows and brush it out.',
+  'clear-ring': 'Clear the soil away all round, outside the edge of the plaster, so that air gets under it.',
+  'undercut': 'Undercut it on every side with a thin tool, a hand’s width below.',
+  'warm-indoors': 'Bring it indoors on a board and let it stand; the soil comes off when it is dry.',
+  'pack-outside': 'Pack soil or sandbags against the outside of the ring before anything else.',
+  'board-the-ring': 'Push boards or a strip of metal into the ground round the print, a hand’s width off.',
+  'pour-low': 'Pour low and slowly, over a spoon, at the edge: a stream digs.',
+  'stop-and-set': 'Stop pouring and let what is in it set: the next pour then has a floor.',
   'sieve': 'Pour through a coarse sieve or leave the last of the bucket behind.',
   'press-lumps-back': 'In the mould, press the lumps you can see to the back with a wet finger or brush.',
   'soak-longer': 'Let it soak for another minute; hands off.',
@@ -105,6 +148,16 @@ const REASONS: Sentences<RescueReason, [UnitPreferences]> = {
   'only-rough':
     'On a set face the second only sticks where the first is rough and wet; on a dry one it loses its water and peels.',
   'powder-settles': 'The powder settles until it stiffens, and the water rises.',
+  'thick-already': 'It is thick, not late: it still takes the shape of what it is pressed against.',
+  'thin-is-weak': 'A thin mix sets as well, only weaker and later; the powder settles out of it if it stands too long.',
+  'skin-of-air': 'They sit under a skin of their own: whatever breaks it lets them go.',
+  'sets-anyway': 'What is mixed sets, wherever it is.',
+  'islands-know': 'Settled powder holds just the water it needs: islands show that better than a count.',
+  'dust-harms': 'The dust is what harms; on the floor it harms nobody.',
+  'seal-holds': 'It hangs by the seal round its edge and by suction; both go as soon as air gets in.',
+  'undercut-holds': 'What overlaps the edge or reaches behind itself holds it.',
+  'only-once': 'There is only one of it: it cannot be poured again, so it is freed from around, not pulled.',
+  'soil-flows': 'Wet plaster is twice as heavy as water, and loose soil gives.',
   'ice-holds': 'Ice between grains holds it; what froze before it had set stays crumbly for good.',
   'more-water-than-held': r => `At ${formatConsistency(r.ratio)} there is more water than the set plaster holds.`,
   'burns': (r, prefs) =>
@@ -123,6 +176,11 @@ const NEVERS: Readonly<Record<Never, Worded>> = {
   'no-dry-powder': 'No dry powder on top: it makes a crust over a weak layer.',
   'no-boiling': 'No boiling water and no heater: the cast cracks.',
   'no-waiting': 'Do not wait for it to cool.',
+  'no-levering': 'No levering with a screwdriver: an edge breaks long before the piece moves.',
+  'no-drain': 'Nothing down a drain: it sets in there.',
+  'no-guessing': 'No handful more for luck, and no water to even it out.',
+  'no-sweeping': 'No dry sweeping and no compressed air.',
+  'no-deep-pricking': 'Do not stir or dig in what has begun to thicken: that leaves scars.',
 }
 /** What not to do now. */
 export const neverWords = (never: Never, prefs: UnitPreferences = METRIC) => wordedIn(NEVERS[never], prefs)

@@ -52,11 +52,19 @@ export function defectWords(id: string): string {
 /** What can go wrong on the bench, as it is told. What to do about each: core/bench/rescue.ts. */
 const TROUBLE_FACTS = [
   { id: 'too-fast' },
+  { id: 'too-thick' },
+  { id: 'too-thin' },
   { id: 'will-not-set' },
   { id: 'lumps' },
   { id: 'leak' },
   { id: 'short' },
+  { id: 'too-much' },
   { id: 'water-on-top' },
+  { id: 'open-bubbles' },
+  { id: 'lost-count' },
+  { id: 'bag-torn' },
+  { id: 'will-not-come-out' },
+  { id: 'ground-gives' },
   { id: 'frozen-in' },
   { id: 'on-skin' },
 ] as const

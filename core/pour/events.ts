@@ -90,7 +90,7 @@ interface HappeningData {
 }
 
 /** The version in which entries are written now; what each of them brought stands in contract/versions.ts. */
-export const EVENT_VERSION = 4
+export const EVENT_VERSION = 5
 
 /** What can happen to a pour. A correction is a further event; nothing is ever edited. */
 export type Happening = {
@@ -105,7 +105,7 @@ export type PourEvent = Happening & {
   readonly pour: string
   /** Batch it belongs to, from 0; casts carry theirs in their id. */
   readonly batch?: number
-  readonly version: 1 | 2 | 3 | typeof EVENT_VERSION
+  readonly version: 1 | 2 | 3 | 4 | typeof EVENT_VERSION
   readonly happenedAt: Instant
   readonly recordedAt: Instant
   readonly device: string

@@ -13,6 +13,30 @@ export const TROUBLE_WORDS: Readonly<Record<TroubleId, TroubleWords>> = {
   'too-fast': {
     words: 'It sets too fast',
   },
+  'too-thick': {
+    words: 'Too thick to pour',
+  },
+  'too-thin': {
+    words: 'Too thin',
+  },
+  'too-much': {
+    words: 'Too much mixed',
+  },
+  'open-bubbles': {
+    words: 'Bubbles on the open face',
+  },
+  'lost-count': {
+    words: 'Lost count, or the scale went off',
+  },
+  'bag-torn': {
+    words: 'The bag is torn',
+  },
+  'will-not-come-out': {
+    words: 'It will not come out',
+  },
+  'ground-gives': {
+    words: 'The ground gives way',
+  },
   'will-not-set': {
     words: 'It will not set',
   },

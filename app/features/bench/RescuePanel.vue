@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog'
-import { rescue } from '~core/bench/rescue'
+import { rescue, troublesOf } from '~core/bench/rescue'
 import { actWords, neverWords, rescueReasonWords } from '~core/bench/words'
-import { TROUBLES, troubleWords, type TroubleId } from '~core/pour/defects'
+import { troubleWords, type TroubleId } from '~core/pour/defects'
 import QuantityField from '~/ui/QuantityField.vue'
 import { useClock } from '~/sync/clock'
 import { useRun } from '~/sync/run'
@@ -17,6 +17,7 @@ const open = defineModel<boolean>('open', { required: true })
 const store = useRun(), clock = useClock(), session = useSession()
 const chosen = ref<TroubleId>()
 const missing = ref<number>()
+const troubles = computed(() => store.run ? troublesOf(store.run) : [])
 const at = ref(0)
 function choose(id: TroubleId) {
   chosen.value = id
@@ -43,8 +44,8 @@ watch(open, (now) => {
 <template>
   <Dialog v-model:visible="open" modal :header="heading" :style="{ width: 'min(96vw, 62rem)' }" close-on-escape>
     <div v-if="!advice" class="troubles">
-      <button v-for="t in TROUBLES" :key="t.id" :class="{ body: t.id === 'on-skin' }" @click="choose(t.id)">
-        {{ t.words }}
+      <button v-for="t in troubles" :key="t" :class="{ body: t === 'on-skin' }" @click="choose(t)">
+        {{ troubleWords(t) }}
       </button>
     </div>
     <div v-else class="advice">
@@ -72,16 +73,16 @@ watch(open, (now) => {
 <style scoped>
 .troubles {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
   gap: 12px;
 }
 .troubles button {
-  min-height: 92px;
+  min-height: 76px;
   border: 1.5px solid var(--line-strong);
   border-radius: 12px;
   background: none;
   color: var(--ink);
-  font-size: 1.25rem;
+  font-size: 1.12rem;
   font-weight: 650;
   padding: 10px;
 }
