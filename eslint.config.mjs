@@ -16,7 +16,7 @@ const CORE = {
   plan: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'drawing'],
   pour: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan'],
   forecast: ['units', 'numeric', 'gypsum', 'setting', 'plan', 'pour'],
-  bench: ['units', 'gypsum', 'setting', 'mould', 'plan', 'pour', 'forecast'],
+  bench: ['units', 'gypsum', 'setting', 'mould', 'drawing', 'plan', 'pour', 'forecast'],
   logbook: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'plan', 'pour', 'forecast'],
   lab: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'plan'],
   door: ['units', 'gypsum', 'setting', 'mould', 'drawing', 'plan'],

@@ -126,6 +126,8 @@ const impressionSchema = z.object({
   place: z.string().trim().max(200),
   on: z.iso.date('Say on which day, as year-month-day.'),
   believed: z.string().trim().max(200),
+  /** Which way it pointed: a word or degrees. */
+  faced: z.string().trim().max(60).optional(),
   photo: z.object({
     id: z.uuid(),
     scale: photoScaleSchema,

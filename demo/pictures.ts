@@ -61,7 +61,7 @@ export function pictured(
   if (key !== 'heel') return { body, keep: async () => {} }
   const photo = newId(), laid = ground(CARD)
   const impression = {
-    place: 'Towpath, by the second lock', on: today, believed: 'a walking boot',
+    place: 'Towpath, by the second lock', on: today, believed: 'a walking boot', faced: 'up the towpath',
     photo: { id: photo, scale: CARD, marks: TRACED },
   }
   const looks = laid.ok ? likenessOfOutlines(TRACED.map(t => t.points), laid.at) : undefined

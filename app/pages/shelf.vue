@@ -24,6 +24,7 @@ import { useRecords } from '~/sync/records'
 import { useSession } from '~/sync/session'
 
 definePageMeta({ plain: true })
+const HowToOpen = openedLater(() => import('~/features/shelf/HowToOpen.vue'), 'anchor')
 const AirDialog = openedLater(() => import('~/features/shelf/AirDialog.vue'), 'open')
 const DryDialog = openedLater(() => import('~/features/shelf/DryDialog.vue'), 'group')
 const JudgeDialog = openedLater(() => import('~/features/shelf/JudgeDialog.vue'), 'group')
@@ -119,6 +120,12 @@ function fromWords({ first: c }: CastGroup): string {
 }
 function recordAll(group: CastGroup, casts: readonly CastSummary[], make: (cast: string) => Happening) {
   return records.recordAll(group.pour, casts.map(c => make(c.id)))
+}
+/** How the mould of a row is opened, asked for at its words. */
+const opening = shallowRef<{ readonly anchor: HTMLElement, readonly mould: string }>()
+const TO_OPEN: ReadonlySet<string> = new Set(['open-late', 'open-now', 'setting'])
+function askHow(group: CastGroup, event: MouseEvent) {
+  opening.value = { anchor: event.currentTarget as HTMLElement, mould: group.first.mouldId }
 }
 /** The row that was acted on last by keyboard: when it moves or goes, the focus must not be lost with it. */
 const lastRow = ref('')
@@ -218,6 +225,7 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
           ><NeedWords :group="r" part="when" /></GroundButton
           ><NeedWords v-else :group="r" part="when"
           /></span>
+          <button v-if="TO_OPEN.has(r.need) && mouldOf(r.first.mouldId)" class="how small" @click="askHow(r, $event)">How to open</button>
           <span v-if="adviceFor(r, clock.halfHour)" class="small advice">{{ adviceFor(r, clock.halfHour, session.units) }}</span>
         </span>
         <PlainButton
@@ -237,6 +245,7 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
         />
       </LongList>
     </section>
+    <HowToOpen :anchor="opening?.anchor" :mould="opening && mouldOf(opening.mould)" @closed="opening = undefined" />
     <div v-if="pours.loaded && groups.length === 0" class="empty">
       <EmptyPicture :forms="['cup', 'tile', 'bowl']" />
       <p>The shelf is empty. Casts appear here as soon as they are poured, and say when they want to be opened.</p>
@@ -249,6 +258,7 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
 </template>
 
 <style scoped>
+.how { border: 0; background: none; padding: 0; text-decoration: underline; min-height: 26px; }
 header {
   display: flex;
   gap: 14px;

@@ -23,7 +23,7 @@ const { mould, view, width, height, filled = 0, warmth = 0, damp, label } = defi
 }>()
 /** How a mould’s material is hatched; a material without a hatch of its own is drawn as plastic. */
 const HATCHES: Readonly<Record<string, string>> = {
-  'silicone': 'silicone', 'polyurethane': 'rubber', 'latex': 'rubber', 'soft-impression': 'once', 'clay': 'clay',
+  'silicone': 'silicone', 'polyurethane': 'rubber', 'latex': 'rubber', 'soft-impression': 'once', 'tray-impression': 'once', 'clay': 'clay',
   'ground': 'ground', 'plaster': 'plaster', 'wood': 'wood',
 }
 const id = useId(), EDGE = 3

@@ -368,8 +368,9 @@ function lostCount(c: Case): Advice {
 }
 
 /** Made by pouring once: there is no second one of it. */
+const ONCE: ReadonlySet<string> = new Set(['ground', 'soft-impression', 'tray-impression'])
 const onceOnly = ({ planned }: Case) =>
-  planned.fills.some(f => f.mould.material === 'ground' || f.mould.material === 'soft-impression')
+  planned.fills.some(f => ONCE.has(f.mould.material))
 
 /** By what holds it: a rigid wall, a skin that grips, clay, or the ground itself. */
 function willNotComeOut(c: Case): Advice {

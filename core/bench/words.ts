@@ -4,6 +4,7 @@ import {
 import { listed, sentenceOf, wordedIn, type Sentences, type Worded } from '../units/sentences'
 import { METRIC, type UnitPreferences } from '../units/units'
 import type { CoatMoment } from './coat-moment'
+import type { OpenStep, OpenStop } from './opening'
 import type { WeighingStep } from './weighing'
 import type { Act, Amounts, Never, NotSetting, RescueReason } from './rescue'
 
@@ -184,6 +185,41 @@ const NEVERS: Readonly<Record<Never, Worded>> = {
 }
 /** What not to do now. */
 export const neverWords = (never: Never, prefs: UnitPreferences = METRIC) => wordedIn(NEVERS[never], prefs)
+
+/** How a mould is opened, step by step. */
+export const OPEN_STEP_WORDS: Readonly<Record<OpenStep, string>> = {
+  'break-seal': 'Break the seal all round: draw the mould away from the edge with your fingertips.',
+  'flex-suction': 'Flex it against the suction, a little on every side, until you see the shine of air beneath.',
+  'turn-out': 'Turn it over onto something soft and peel the mould off the piece, not the piece out of the mould.',
+  'tap-upside-down': 'Turn it upside down over a cushion and tap the back with your hand.',
+  'air-under': 'Blow or slip a strip of paper in at one corner: what holds is suction.',
+  'straps-off': 'Take the straps off, last on first off, and lay it so that the seam is level.',
+  'blade-in-seam': 'Open the seam with a thin blade, a little at each key, all the way round.',
+  'pull-straight': 'Lift the upper part straight off, evenly; then the lower one.',
+  'talc-outside': 'Dust the outside with talc or wet it with soapy water, so that it slides over itself.',
+  'peel-inside-out': 'Roll the rim over and peel it inside out, as one takes off a rubber glove.',
+  'hold-piece': 'Hold the piece, not the skin, and keep its thin parts straight as they come free.',
+  'roll-clay': 'Roll the clay off from the edge inwards; keep it for the next one if it is clean.',
+  'free-overlaps': 'Free whatever overlaps the edge, trimming what ran over.',
+  'soak-hollows': 'Soften what stays in hollows with water and brush it out before it dries.',
+  'slit-back': 'Slit it at the back, where nothing shows, with the blade held away from the piece.',
+  'peel-thick-first': 'Peel it off in pieces, the thick ones first.',
+  'thin-parts-last': 'Leave fingers, noses and other thin parts to the last, and free them on all sides first.',
+  'warm-softens': 'Stand it in hand-warm water for a minute: it softens and lets go.',
+  'lift-tray': 'Lift the tray straight up, with both hands, along the way the teeth or edges stand.',
+  'ease-along': 'Ease it off along its length, not twisting.',
+  'clear-ring': 'Clear the ring and let air in under the edge.',
+  'undercut-ground': 'Undercut it a hand’s width below with a thin tool.',
+  'lift-on-board': 'Lift it with its soil, on a board, and turn it over only indoors.',
+  'let-soil-dry': 'Let the soil dry on it before you brush it off.',
+  'soak-rim': 'Wet the seam well: plaster lets go of wet plaster.',
+}
+export const OPEN_STOP_WORDS: Readonly<Record<OpenStop, string>> = {
+  'wait-quarter': 'If it does not move with a light pull, stop and wait a quarter of an hour. It only gets harder.',
+  'no-second-one': 'There is no second one: if it cracks or crumbles, stop, cover it and give it until tomorrow.',
+  'something-holds': 'If one place holds, stop there: look for an overlap before you pull again.',
+  'once-more-warm': 'If it stays stiff, warm it once more; no hotter than a hand can bear.',
+}
 
 const SCORE = 'Score it, wet it until it drinks no more, brush a thin bonding coat on, then the rest.'
 /** How the coat before stands, and so how the next one goes on. */

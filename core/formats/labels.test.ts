@@ -58,6 +58,13 @@ describe('codes of labels', () => {
     expect(labels.map(l => l.lines.at(-1))).toEqual(['Open by a day', 'By a day dry enough to paint', 'Good'])
     expect(labels[0]!.lines).toContain('Casting plaster at 67')
   })
+
+  it('of a print it says where, when, what made it and which way it pointed', () => {
+    const impression = { place: 'Towpath', on: '2026-08-02', believed: 'a boot', faced: 'north-east' }
+    const [label] = castLabels(POUR, { name: 'Heel' } as unknown as PourSummary, [cast('1.1')], () => 'a day', () =>
+      ({ ...MOULDS.heel, impression }))
+    expect(label!.lines.slice(-2)).toEqual(['Towpath, 2026-08-02', 'Made by a boot, pointing north-east'])
+  })
 })
 
 describe('labels of field bags', () => {
@@ -76,6 +83,22 @@ describe('labels of field bags', () => {
     )
     expect(labels[0]!.lines[2]).toMatch(/^Knead \d+ min.*, pour by \d+ min/)
     expect(labels[0]!.code).toBe('P-7F3C9A21')
+  })
+
+  it('tell everything that was weighed: what is in the bag, what goes into the water, and the parts of a mixed powder', () => {
+    const ids = makeIds(chance(1)), additions = [{ id: 'salt', share: 0.01 }, { id: 'silica-flour', share: 0.2 }] as const
+    const lines = (change: object) => {
+      const plan = { ...planOf(ids, WISHES.towpath), bag: undefined, ...change }
+      const frozen = freezeRun(plan, { moulds: [{ id: ids.moulds.heel, ...MOULDS.heel }] })
+      if (!frozen.ok) throw new Error(frozen.problems.map(p => p.code).join())
+      return { lines: fieldBagLabels(POUR, frozen.run, METRIC)[0]!.lines, mix: frozen.run.batches[0]!.mix }
+    }
+    const added = lines({ additions }), grams = (kg: number) => `${Math.round(kg * 1000)} g`
+    const mass = (id: string) => added.mix.additions.find(a => a.id === id)!.mass
+    expect(added.lines).toContain(`In it: ${grams(mass('silica-flour'))} silica flour`)
+    expect(added.lines.join('; ')).toMatch(/Into the water: [\d.]+ g table salt/)
+    const mixed = lines({ classId: 'investment-plaster', ratio: 0.35 })
+    expect(mixed.lines.find(l => l.startsWith('In it'))).toMatch(/plaster, .* silica flour$/)
   })
 })
 

@@ -7,6 +7,8 @@ import { capital, listed } from '../units/sentences'
 import type { UnitPreferences } from '../units/units'
 import type { Drawable } from '../drawing/profile'
 import type { FrozenRun } from '../plan/run'
+import { toWeigh } from '../plan/to-weigh'
+import type { Batch, Plan } from '../plan/types'
 import type { CastSummary, PourSummary } from '../pour/projection'
 
 /** What a label says: a short code that opens its page, a name, and a few lines. */
@@ -61,13 +63,35 @@ export function fieldBagLabels(plan: string, run: FrozenRun, units: UnitPreferen
           formatDuration(run.moments[b.fills[0]!.mould.id]!.pourBy.low, 'minute')
         }`
         : `Soak ${run.plan.soakMinutes} min, stir ${run.plan.stir.minutes} min`,
-      // What is in the bag already needs no word.
-      ...byWayIn(b.mix.additions, run.plan).filter(({ way }) => way !== 'powder').map(({ way, items }) =>
-        `${WAY_IN_WORDS[way].into}: ${listed(items.map(a => `${formatMass(a.mass, units)} ${additionKind(a.id).name.toLowerCase()}`))}`),
+      ...weighLines(run.plan, b, units),
       'Mask on. Keep dry. Filled:',
     ],
   }))
 }
+
+/** What is weighed beside powder and water, by the way it goes in; what is in the bag already is told too. */
+function weighLines(plan: Plan, { mix }: Batch, units: UnitPreferences): readonly string[] {
+  const all = toWeigh(plan, mix), powder = all.find(w => w.what === 'powder')
+  const split = powder?.what === 'powder' && powder.split
+    ? [`In it: ${formatMass(powder.split.plaster, units)} plaster, ${formatMass(powder.split.filler, units)} silica flour`]
+    : []
+  return [...split, ...byWayIn(mix.additions, plan).map(({ way, items }) => {
+    const named = listed(items.map(a => `${formatMass(a.mass, units)} ${additionKind(a.id).name.toLowerCase()}`))
+    return way === 'powder' ? `In it: ${named}` : `${WAY_IN_WORDS[way].into}: ${named}`
+  })]
+}
+
+/** Where and when a print was found, what is believed to have made it, and which way it pointed. */
+export interface Found {
+  readonly place: string
+  readonly on: string
+  readonly believed: string
+  readonly faced?: string
+}
+const foundLines = ({ place, on, believed, faced }: Found): readonly string[] => [
+  [place, on].filter(Boolean).join(', '),
+  [believed && `Made by ${believed}`, faced && `pointing ${faced}`].filter(Boolean).join(', '),
+]
 
 /** What comes next for a cast, or what came of it. */
 function nextOf(c: CastSummary, day: (at: number) => string): string {
@@ -76,13 +100,16 @@ function nextOf(c: CastSummary, day: (at: number) => string): string {
   return c.verdict ? capital(c.verdict) : ''
 }
 
+const foundOf = (mould: { readonly impression?: Found } | undefined) =>
+  mould?.impression ? foundLines(mould.impression) : []
+
 /** @param day writes a moment as a day. @param mouldOf a mould by its id, as far as it is known here */
 export function castLabels(
   pour: string,
   summary: PourSummary,
   casts: readonly CastSummary[],
   day: (at: number) => string,
-  mouldOf: (id: string) => Drawable | undefined = () => undefined,
+  mouldOf: (id: string) => Drawable & { readonly impression?: Found } | undefined = () => undefined,
 ): readonly Label[] {
   return casts.filter(c => c.status !== 'waiting').map(c => ({
     code: castCode(pour, c.id), title: c.label, picture: mouldOf(c.mouldId),
@@ -91,6 +118,7 @@ export function castLabels(
       `${c.powder} at ${formatConsistency(c.ratio)}`,
       c.filledAt === undefined ? '' : `Poured ${day(c.filledAt)}`,
       nextOf(c, day),
+      ...foundOf(mouldOf(c.mouldId)),
     ].filter(l => l !== ''),
   }))
 }

@@ -5,7 +5,6 @@ import { additionKind } from '../gypsum/additions'
 import { endUse } from '../gypsum/end-use'
 import { powderClass } from '../gypsum/powders'
 import { jugOf, SCHOOLS, type SchoolId } from '../gypsum/schools'
-import { byWayIn } from '../gypsum/ways-in'
 import { WAY_IN_WORDS } from '../gypsum/words'
 import {
   formatConsistency,
@@ -24,6 +23,7 @@ import { alikeBatches } from '../plan/batches/batches'
 import { clothNeeds, CLOTHS } from '../plan/batches/cloth'
 import { clothAmount } from '../plan/cloth-words'
 import { stepsOf, type FrozenRun } from '../plan/run'
+import { toWeigh, type ToWeigh } from '../plan/to-weigh'
 import type { Vessel } from '../mould/gauge/vessel'
 import type { Drawable } from '../drawing/profile'
 import type { Metres } from '../units/quantity'
@@ -99,13 +99,19 @@ function clothRows({ coat, fills }: FrozenBatch, { coats }: Plan, units: UnitPre
   const casts = fills.reduce((n, f) => n + f.copies, 0), { name } = CLOTHS.find(c => c.id === cloth.kind)!
   return [[`${name.toLowerCase()}, dipped`, clothAmount(cloth, clothNeeds(cloth, casts), units)]]
 }
+/** What stands beside water and powder: their parts, and what is added, in the order in which it is used. */
+function weighRow(w: ToWeigh, units: UnitPreferences): Rows {
+  if (w.what === 'addition')
+    return [[`${additionKind(w.id).name.toLowerCase()}, ${WAY_IN_WORDS[w.way].into.toLowerCase()}`, formatMass(w.mass, units)]]
+  if (w.what === 'water' || !w.split) return []
+  return [['mixed yourself', `${formatMass(w.split.plaster, units)} plaster, ${formatMass(w.split.filler, units)} silica flour`]]
+}
 /** What goes into a bucket, in the order in which it goes in. */
 function amountRows(batch: FrozenBatch, plan: Plan, units: UnitPreferences): Rows {
   const { mix, levels } = batch
   return [
     ...mainRows(batch, plan.school, units),
-    ...byWayIn(mix.additions, plan).flatMap(({ way, items }) => items.map(a =>
-      [`${additionKind(a.id).name.toLowerCase()}, ${WAY_IN_WORDS[way].into.toLowerCase()}`, formatMass(a.mass, units)] as const)),
+    ...toWeigh(plan, mix).flatMap(w => weighRow(w, units)),
     ...levels
       ? [
           ...levels.water ? [['water line in the bucket', formatLength(levels.water, units)] as const] : [],

@@ -23,6 +23,8 @@ const RELEASES: Readonly<Record<MouldMaterial, Release>> = {
   'wood': 'seal-and-film',
   'clay': 'none',
   'soft-impression': 'none',
+  'tray-impression': 'none',
+  'thermoplastic': 'thin-film',
   'ground': 'none',
 }
 
@@ -61,6 +63,7 @@ export type ReadyItem
       readonly code:
         | 'ground'
         | 'soft-impression'
+        | 'tray-impression'
         | 'clean'
         | 'cradle'
         | 'pour-hole'
@@ -78,7 +81,8 @@ const MOST_ITEMS = 5
 
 /** What has to be done to the face that is poured against. */
 function faceItem(rule: ReleaseRule): ReadyItem {
-  if (rule.material === 'ground' || rule.material === 'soft-impression') return { code: rule.material }
+  const { material } = rule
+  if (material === 'ground' || material === 'soft-impression' || material === 'tray-impression') return { code: material }
   return rule.release === 'none' ? { code: 'clean' } : { code: 'release', rule }
 }
 
@@ -104,6 +108,8 @@ export const USUAL_LIFE: Readonly<Partial<Record<MouldMaterial, number>>> = {
   'latex': 40,
   'plaster': 30,
   'soft-impression': 1,
+  'tray-impression': 2,
+  'thermoplastic': 30,
   'clay': 1,
   'ground': 1,
 }

@@ -32,6 +32,8 @@ const WHY: Readonly<Record<MouldMaterial, string>> = {
   'metal': SUCTION,
   'wood': 'bare wood drinks water, swells and grips.',
   'clay': 'the clay comes off wet; take it out soon after set, before it dries.',
+  'tray-impression': 'it lets go by itself. Rinse it, shake it dry, and pour while it still fits.',
+  'thermoplastic': SUCTION,
   'soft-impression': 'it is torn away. Pour the same day, before it dries and shrinks.',
   'ground': 'the print is lifted with its soil.',
 }
@@ -55,6 +57,7 @@ const READY: Sentences<ReadyItem> = {
   },
   'ground':
     'Photographed from straight above with a ruler. Ring pressed in and sealed; at least 13 mm of plaster above the ground.',
+  'tray-impression': 'Rinsed and shaken dry, held level in its tray; nothing pulls on its edges.',
   'soft-impression': 'Crumbs out. Wet, no puddle, poured today.',
   'clean': 'Clean and dry; last cast’s crumbs out of the corners.',
   'release': ({ rule }) => `${releaseWords(rule)}: ${whyWords(rule)}`,

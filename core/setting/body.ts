@@ -16,6 +16,8 @@ export type MouldMaterial
     | 'metal'
     | 'glass'
     | 'soft-impression'
+    | 'tray-impression'
+    | 'thermoplastic'
     | 'ground'
 
 interface MaterialFacts extends MaterialWords {
@@ -50,6 +52,8 @@ const MATERIAL_FACTS: Readonly<Record<MouldMaterial, Omit<MaterialFacts, keyof M
     heatCapacity: 3.9e6,
     usualWall: 0.025,
   },
+  'tray-impression': { flexible: true, conductivity: 0.3, heatCapacity: 1.8e6, usualWall: 0.006 },
+  'thermoplastic': { flexible: true, conductivity: 0.2, heatCapacity: 1.9e6, usualWall: 0.004 },
   'ground': { flexible: true, conductivity: 1.3, heatCapacity: 2.5e6, usualWall: 0.030 },
 }
 

@@ -39,6 +39,12 @@ export const MATERIAL_WORDS: Readonly<Record<MouldMaterial, MaterialWords>> = {
   'soft-impression': {
     name: 'Soft one-use impression',
   },
+  'tray-impression': {
+    name: 'Impression in a tray',
+  },
+  'thermoplastic': {
+    name: 'Thermoplastic, softened warm',
+  },
   'ground': {
     name: 'Print in the ground',
   },

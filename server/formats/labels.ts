@@ -15,6 +15,19 @@ function fitted(text: string, font: PDFFont, size: number, width: number): strin
   return words
 }
 
+/** Small letters that are still read at arm's length; so many lines stand above the code. */
+const SMALL = 7.2, MOST_LINES = 7
+/** A line broken between words where it does not fit: nothing that has to be weighed is cut off. */
+function wrapped(text: string, font: PDFFont, size: number, width: number): string[] {
+  const lines: string[] = []
+  for (const word of plain(text).split(' ')) {
+    const longer = lines.length > 0 ? `${lines.at(-1)!} ${word}` : word
+    if (lines.length > 0 && font.widthOfTextAtSize(longer, size) <= width) lines[lines.length - 1] = longer
+    else lines.push(fitted(word, font, size, width))
+  }
+  return lines
+}
+
 function drawCode(page: PDFPage, text: string, x: number, y: number): void {
   const { modules } = QR.create(text, { errorCorrectionLevel: 'M' }), step = CODE / modules.size
   for (let row = 0; row < modules.size; row++) {
@@ -46,15 +59,13 @@ export async function labelsPdf(labels: readonly Label[], address: string, title
       top = SHEET.height - Math.floor(place / SHEET.across) * CELL.height - PAD
     const width = CELL.width - 2 * PAD - CODE - 6
     page!.drawText(fitted(label.title, bold!, 11, width), { x, y: top - 10, size: 11, font: bold, color: INK })
-    label.lines.slice(0, 4).forEach((line, n) =>
-      page!.drawText(fitted(line, regular!, 7.5, width), {
-        x,
-        y: top - 22 - n * 10,
-        size: 7.5,
-        font: regular,
-        color: n === 0 ? SOFT : INK,
-      }),
-    )
+    const lines = label.lines.flatMap((line, n) => wrapped(line, regular!, SMALL, width).map(words => ({ words, n })))
+    lines.slice(0, MOST_LINES).forEach(({ words, n }, k) => {
+      const last = k === MOST_LINES - 1 && lines.length > MOST_LINES
+      page!.drawText(last ? fitted(`${words} …`, regular!, SMALL, width) : words, {
+        x, y: top - 21 - k * 8.6, size: SMALL, font: regular, color: n === 0 ? SOFT : INK,
+      })
+    })
     page!.drawText(plain(label.code), { x, y: top - CELL.height + 2 * PAD + 1, size: 8, font: mono, color: INK })
     drawCode(page!, `${address}${label.code}`, x + width + 6, top - CODE)
     if (label.picture) drawMould(page!, label.picture, x + width + 8, top - CODE - 2, 26)

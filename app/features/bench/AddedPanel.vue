@@ -5,9 +5,11 @@ import { WAY_IN_WORDS } from '~core/gypsum/words'
 import { formatMass } from '~core/units/format'
 import { clothNeeds, CLOTHS } from '~core/plan/batches/cloth'
 import { clothAmount } from '~core/plan/cloth-words'
+import { powderOf } from '~core/plan/run'
 import type { Stage } from '~core/plan/stages'
 import { useRun } from '~/sync/run'
 import { useSession } from '~/sync/session'
+import WeighList from '~/ui/WeighList.vue'
 
 /** What goes in beside powder and water, where and when it does. */
 const { batch, stage } = defineProps<{ batch: number, stage: Stage }>()
@@ -15,9 +17,12 @@ const store = useRun(), session = useSession()
 /** What is folded in waits for the stirring. */
 const shown = computed(() => {
   const { plan, batches } = store.run!, late = stage === 'stir'
-  return stage === 'weigh' || late
-    ? byWayIn(batches[batch]!.mix.additions, plan).filter(({ way }) => (way === 'fold') === late)
-    : []
+  return late ? byWayIn(batches[batch]!.mix.additions, plan).filter(({ way }) => way === 'fold') : []
+})
+/** Where it is weighed, all of it stands in one list; water and powder alone have their own figures. */
+const listed = computed(() => {
+  const run = store.run!
+  return stage === 'weigh' && (run.batches[batch]!.mix.additions.length > 0 || Boolean(powderOf(run).composition))
 })
 /** Cloth that is dipped into this coat as it is laid. */
 const cloth = computed(() => {
@@ -32,6 +37,7 @@ const cloth = computed(() => {
     <p><span class="strong">{{ cloth.kind.name }}:</span> {{ clothAmount(cloth.of, cloth.needs, session.units) }}</p>
     <p class="small">{{ cloth.kind.how }}</p>
   </div>
+  <WeighList v-if="listed" class="added" :plan="store.run!.plan" :batch="store.run!.batches[batch]!" />
   <ul v-if="shown.length > 0" class="added" aria-label="What else goes in">
     <li v-for="w in shown" :key="w.way">
       <span class="strong">{{ WAY_IN_WORDS[w.way].into }}:</span>{{ ' ' }}

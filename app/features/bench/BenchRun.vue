@@ -25,6 +25,7 @@ import BenchSetUp from './BenchSetUp.vue'
 import { openedLater } from '~/ui/controls'
 import CoatPanel from './CoatPanel.vue'
 import AddedPanel from './AddedPanel.vue'
+import BenchLate from './BenchLate.vue'
 import JugPanel from './JugPanel.vue'
 import FillPanel from './FillPanel.vue'
 import RescuePanel from './RescuePanel.vue'
@@ -340,6 +341,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           :powder-only="showsPowder"
           :by-scale="scaleReady && weighingPart !== undefined"
         />
+        <BenchLate v-if="step.batch === 0 && (step.stage === 'ready' || step.stage === 'weigh')" :run="run" />
         <AddedPanel :batch="step.batch" :stage="step.stage" />
         <JugPanel v-if="readsJug" :key="`jug-${step.batch}`" :batch="step.batch" />
         <FillPanel v-if="step.stage === 'fill'" :batch="step.batch" />

@@ -39,7 +39,7 @@ interface Shown { readonly url: string, readonly width: number, readonly height:
 
 /** The photo in hand, what is marked in it, and what is known of the print. */
 function printState(today: () => string) {
-  const blank = () => ({ name: '', place: '', on: today(), believed: '' })
+  const blank = () => ({ name: '', place: '', on: today(), believed: '', faced: '' })
   const state = {
     picture: shallowRef<Shown>(),
     scale: ref<PhotoScale>(),
@@ -197,7 +197,7 @@ function opening(state: State) {
       return
     }
     item.value = found
-    facts.value = { name: found.body.name, place: impression.place, on: impression.on, believed: impression.believed }
+    facts.value = { name: found.body.name, place: impression.place, on: impression.on, believed: impression.believed, faced: impression.faced ?? '' }
     const dam = found.body.gauges?.find(g => g.how === 'dam')
     if (dam?.how === 'dam') {
       depth.value = dam.printDepth
@@ -219,7 +219,7 @@ function mouldOfPrint(state: State, { size, gauge }: ReturnType<typeof measuring
     ...(before?.gauges ?? []).filter(g => g.how !== 'dam'),
     gauge.value ?? guessedGauge(size.value, depth.value, cover.value),
   ]
-  const { place, on, believed, name } = facts.value
+  const { place, on, believed, faced, name } = facts.value
   const traced = marks.value.filter(m => m.what === 'outline').map(m => m.points), laid = ground(photoScale)
   const looks = laid.ok ? likenessOfOutlines(traced, laid.at) : undefined
   return {
@@ -237,6 +237,7 @@ function mouldOfPrint(state: State, { size, gauge }: ReturnType<typeof measuring
       place,
       on,
       believed,
+      ...faced && { faced },
       photo: { id: photoId.value, scale: photoScale, camera: camera.value, marks: marks.value },
     },
     gauges,

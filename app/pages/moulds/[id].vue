@@ -272,7 +272,7 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
           <p>
             {{ [body.impression.place, body.impression.on].filter(Boolean).join(', ')
             }}<template v-if="body.impression.believed"
-            >. Probably left by {{ body.impression.believed }}</template
+            >. Probably left by {{ body.impression.believed }}{{ body.impression.faced ? `, pointing ${body.impression.faced}` : '' }}</template
             >.
           </p>
           <p v-if="measures.length > 0" class="num small">{{ measures.join(' · ') }}</p>

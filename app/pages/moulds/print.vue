@@ -240,6 +240,10 @@ function addMark(what: Parameters<typeof print.add>[0]) {
             <label for="print-by">Probably left by</label
             ><InputText id="print-by" v-model="print.facts.believed" maxlength="200" fluid />
           </div>
+          <div class="field">
+            <label for="print-faced">Which way it pointed</label
+            ><InputText id="print-faced" v-model="print.facts.faced" maxlength="60" placeholder="north-east, or 40°" fluid />
+          </div>
           <Button
             :label="print.busy ? 'Keeping it …' : 'Keep it as a mould'"
             :disabled="print.busy"

@@ -3,7 +3,6 @@ import { useEventListener } from '@vueuse/core'
 import { listed } from '~core/units/sentences'
 import { emptyWords, NO_OVERLAP_WORDS } from '~core/plan/words'
 import Button from 'primevue/button'
-import { additionKind } from '~core/gypsum/additions'
 import { formatConsistency, formatDuration, formatMass, formatScoops, formatVolume } from '~core/units/format'
 import { alikeBatches } from '~core/plan/batches/batches'
 import { overlapOf, type NoOverlap, type Overlap } from '~core/plan/batches/overlap'
@@ -20,6 +19,7 @@ import { useSession } from '~/sync/session'
 import ConflictChoice from '~/features/waiting/ConflictChoice.vue'
 import type { Choice } from '~/features/waiting/words'
 import { SAVING } from '~/ui/saving'
+import WeighList from '~/ui/WeighList.vue'
 import { fileName, offerFile } from '~/ui/files'
 import { recipeOf } from '~contract/recipe'
 
@@ -189,10 +189,8 @@ async function toBench() {
             <template v-if="b.scoops">
               · about {{ formatMass(b.mix.powder, units) }} powder in {{ formatScoops(b.scoops.powder, 'level ') }}
             </template>
-            <template v-for="a in b.mix.additions" :key="a.id">
-              · {{ formatMass(a.mass, units) }} {{ additionKind(a.id).name.toLowerCase() }}
-            </template>
           </p>
+          <WeighList v-if="b.mix.additions.length > 0 || result.powder.composition" :plan="planning.plan" :batch="b" class="all" />
           <CutDrawing
             :batch="b"
             :vessel="planning.world.bucket?.vessel"
@@ -229,6 +227,7 @@ async function toBench() {
 </template>
 
 <style scoped>
+.all { padding: 8px 0 2px; }
 .overlaps {
   display: grid;
   gap: 4px;
