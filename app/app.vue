@@ -3,6 +3,7 @@ import { onBeforeUnmount } from 'vue'
 import { heldByOldTab } from '~/sync/outbox'
 import { useClock } from '~/sync/clock'
 import { applyLook } from '~/ui/look'
+import KeysHelp from '~/ui/KeysHelp.vue'
 import { PAGE_TITLES } from '~/ui/titles'
 
 const route = useRoute()
@@ -25,6 +26,7 @@ onBeforeUnmount(stop)
     is sent from here.
   </p>
   <NuxtLayout><NuxtPage /></NuxtLayout>
+  <KeysHelp />
 </template>
 
 <style>

@@ -5,5 +5,5 @@
     if (localStorage.getItem('workshop-known') || sessionStorage.getItem('guest')) return
   }
   catch (none) { /* a browser that keeps nothing knows no workshop */ }
-  location.replace('/door')
+  location.replace('/door?first')
 })()

@@ -2,11 +2,22 @@
 import { onMounted } from 'vue'
 import DoorPage from '~/features/door/DoorPage.vue'
 import { useStrangers } from '~/features/door/strangers'
+import { rememberWorkshop } from '~/sync/guest'
+import { holdsAnswers } from '~/sync/kept'
 
 /** The door as it stands by itself, before anybody signs in: the application comes after it. */
 const { kept, trouble, mix, keep, go, forget } = useStrangers()
+/** Sent here by the first page, but somebody of a workshop all the same: it remembers only since there is a door. */
+async function lookForWorkshop() {
+  if (location.search !== '?first') return
+  history.replaceState(history.state, '', '/door')
+  if (!await holdsAnswers()) return
+  rememberWorkshop(true)
+  location.replace('/')
+}
 /** Once the page is there: bench and all, for when there is no network. */
 onMounted(() => {
+  void lookForWorkshop()
   const keepHere = () => navigator.serviceWorker?.register('/sw.js').catch(() => {})
   if (typeof requestIdleCallback === 'function') requestIdleCallback(keepHere, { timeout: 4000 })
   else setTimeout(keepHere, 1500)

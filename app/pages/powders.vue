@@ -15,6 +15,7 @@ import { formatConsistency, formatLength, formatMass, formatRoughMass, formatTem
 import type { BagBody, BucketBody, LibraryItem } from '~contract/library'
 import BagTests from '~/features/powders/BagTests.vue'
 import BucketDrawing from '~/ui/BucketDrawing.vue'
+import TermWord from '~/ui/TermWord.vue'
 import SackDrawing from '~/ui/SackDrawing.vue'
 import EditDialog from '~/features/library/EditDialog.vue'
 import { useEditing } from '~/features/library/useEditing'
@@ -194,7 +195,7 @@ function setOpened(event: Event) {
       <BucketDrawing v-bind="standing({ bottom: 0.2, top: 0.25, height: 0.24 })" />No buckets yet. Three inside measures are enough for the water line in millimetres.
     </p>
     <div class="group-head">
-      <h2>Classes</h2>
+      <h2><TermWord id="class">Classes</TermWord></h2>
       <span class="small soft">water per 100 powder; set time at {{ formatTemperature(21, units) }}, hand stirred</span>
     </div>
     <div class="scroll" tabindex="0" role="region" aria-label="Classes of powder">

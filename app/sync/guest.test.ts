@@ -5,7 +5,7 @@ import { ask } from './api'
 import { beGuest, guestHere, guestKey, leaveGuest, openToGuests, takeOverLater, takingOver } from './guest'
 import { keep, keepBegun, waitingOf, begunOf } from './outbox'
 import { keepChange, changesOf, type Change } from './kept-changes'
-import { remembered } from './kept'
+import { holdsAnswers, keepAnswer, remembered } from './kept'
 import { useSession } from './session'
 import { countOf, forgetGuest, guestsHere, takeOver } from './take-over'
 
@@ -71,6 +71,15 @@ describe('a guest', () => {
   it('has the bench and what comes of it; the rest is a workshop’s', () => {
     expect(['/', '/bench', '/bench/1', '/shelf', '/piece/1/2', '/pour/1', '/keep'].every(openToGuests)).toBe(true)
     expect(['/settings', '/logbook', '/moulds', '/account', '/not-taken'].some(openToGuests)).toBe(false)
+  })
+  it('a browser that holds a workshop’s answers knows one; what nobody asked for is none', async () => {
+    await remembered('', 'GET session')
+    await vi.waitFor(() => expect(asked).toHaveLength(1))
+    expect(await holdsAnswers()).toBe(false)
+    await keepAnswer('guest/anna', 'GET plans', {}, [])
+    expect(await holdsAnswers()).toBe(false)
+    await keepAnswer(ME, 'GET plans', {}, [])
+    expect(await holdsAnswers()).toBe(true)
   })
   it('a browser that keeps nothing says so, and nobody is a guest', () => {
     vi.stubGlobal('sessionStorage', storage(true))

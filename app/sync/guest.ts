@@ -76,5 +76,5 @@ const NOTHING: Partial<Record<RouteName, unknown>> = {
 export const nothingOf = (name: RouteName): unknown => NOTHING[name]
 
 /** Where a guest may go; the rest is a workshop’s. */
-const PLACES = /^\/($|bench|shelf|piece\/|pour\/|plan|lab$|door$|new$|mix$|keep$)/
+const PLACES = /^\/($|bench|shelf|piece\/|pour\/|plan|lab$|door$|new$|help$|mix$|keep$)/
 export const openToGuests = (path: string): boolean => PLACES.test(path)

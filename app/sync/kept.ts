@@ -106,6 +106,13 @@ export async function keptValue<T>(who: string, path: string): Promise<T | undef
   return (await open().then(db => db.get('answers', [who, path])).catch(() => undefined))?.value as T | undefined
 }
 
+/** Whether a workshop's answers are kept here: somebody is signed in, or was when this browser last heard. */
+export async function holdsAnswers(): Promise<boolean> {
+  // What is asked before anybody is known is kept under no name.
+  const somebodys = IDBKeyRange.lowerBound(['\u0001', ''])
+  return open().then(db => db.count('answers', somebodys)).then(n => n > 0, () => false)
+}
+
 /** Leaves nothing of anybody's behind: they signed out. */
 export async function forgetAnswers(): Promise<void> {
   forgotten++

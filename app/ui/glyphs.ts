@@ -25,6 +25,11 @@ export const GLYPHS = {
     { d: 'M13 9l3-6 3 6z', solid: true },
     { d: 'M5 15v4' },
   ],
+  help: [
+    { d: 'M3 20V4h18v12H9z' },
+    { d: 'M9.5 8.5c0-3 5-3 5 0 0 2-2.5 2-2.5 4' },
+    { d: 'M12 14.2v.6', width: 2.6 },
+  ],
   logbook: [
     { d: 'M4 3h13a2 2 0 0 1 2 2v16H6a2 2 0 0 1-2-2z' },
     { d: 'M8 7h7v4H8z', solid: true },

@@ -34,4 +34,5 @@ export const PAGE_TITLES: Readonly<Record<string, string>> = {
   'new': 'New pour',
   'mix': 'To the bench',
   'keep': 'Keep this',
+  'help': 'Help',
 }

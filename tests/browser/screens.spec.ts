@@ -17,7 +17,7 @@ const SCREENS: [of: string, paths: [path: string, heading: string | RegExp][]][]
   ]],
   ['what is kept', [
     ['/l/none', 'Label none'], ['/moulds', 'Moulds'], ['/moulds/model', 'From a model'], ['/powders', 'Powders'],
-    ['/settings', 'Saltmarsh Lane'], ['/account', 'Marl Quillhouse'],
+    ['/settings', 'Saltmarsh Lane'], ['/account', 'Marl Quillhouse'], ['/help', 'Help'], ['/new', 'What are you filling?'],
   ]],
 ]
 
@@ -43,6 +43,22 @@ test.describe('every screen', () => {
       })
       expect(forbidden).toEqual([])
     })
+
+  test('help is searched, a word opens what it means, and ? shows the keys', async ({ page, demo }) => {
+    await enterDemo(page, demo)
+    await page.goto(`${demo.url}/help`)
+    await page.getByLabel('What are you looking for?').fill('slak')
+    await expect(page.getByRole('term').first()).toContainText('Soak')
+    await page.getByRole('heading', { level: 1 }).click()
+    await page.keyboard.press('?')
+    await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('something is wrong')
+    await expectAccessible(page)
+    await page.keyboard.press('Escape')
+    await page.goto(`${demo.url}/powders`)
+    await page.getByRole('button', { name: 'Classes' }).click()
+    await expect(page.getByText('What kind a powder is.')).toBeVisible()
+    await expectAccessible(page)
+  })
 
   test('an address that does not exist says so and leads back', async ({ page, demo }) => {
     await enterDemo(page, demo)

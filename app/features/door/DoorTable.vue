@@ -8,6 +8,7 @@ import { formatCups, formatLength, formatMass, formatPercent, formatVolume } fro
 import type { UnitPreferences } from '~core/units/units'
 import BucketDrawing from '~/ui/BucketDrawing.vue'
 import MouldDrawing from '~/ui/MouldDrawing.vue'
+import TermWord from '~/ui/TermWord.vue'
 import TimeTape from '~/ui/TimeTape.vue'
 import type { Door } from './door'
 
@@ -82,7 +83,7 @@ const warning = computed(() => door.found.value?.problems.some(p => p.code === '
       </p>
       <p class="noscale">
         <span class="strong">No scale?</span> Fill the {{ said.count === 1 ? 'mould' : 'moulds' }} with water {{ full }} and tip it into the bucket,
-        then sift until islands of powder stay dry: about {{ door.without.value?.handfuls }} handfuls.
+        then sift until <TermWord id="islands">islands</TermWord> of powder stay dry: about {{ door.without.value?.handfuls }} handfuls.
         <span class="soft">How near the mix comes: {{ errorsSaid }}.</span>
       </p>
       <div v-if="door.tape.value" class="time">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { formatConsistency } from '~core/units/format'
+import TermWord from '~/ui/TermWord.vue'
 import RatioField from '~/ui/RatioField.vue'
 import PlanGround from './PlanGround.vue'
 import { usePlanning } from '~/features/plan/planning'
@@ -45,6 +46,7 @@ function slide(event: Event) {
       @update:model-value="planning.change({ ratio: $event })" />
     <div v-else class="head">
       <span class="strong">Water per 100 powder, by weight</span>
+      <TermWord id="consistency" class="small soft">consistency</TermWord>
       <span class="num value">{{ formatConsistency(ratio.value) }}</span>
     </div>
     <input

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { advisedRatio, endUse } from '~core/gypsum/end-use'
-import { powderClass } from '~core/gypsum/powders'
+import { powderClass, powderInSentence } from '~core/gypsum/powders'
 import type { Forecast, Moments, MomentsInput } from '~core/setting/moments'
 import { workOutPlan } from '~core/plan/plan'
 import type { Late } from '~core/plan/late'
@@ -19,6 +19,7 @@ import { useChanges } from '~/sync/changes'
 import { untilItWorks } from '~/sync/again'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
+import { useLibrary } from '~/sync/library'
 import { useRecords } from '~/sync/records'
 import { useWorlds } from '~/sync/worlds'
 import { usePace } from '~/sync/pace'
@@ -26,6 +27,9 @@ import { useLive } from '~/sync/live'
 import { useSession } from '~/sync/session'
 
 const FORECAST_AFTER_MS = 60
+
+/** Its fields are changed one by one. */
+type Mutable<T> = { -readonly [K in keyof T]: T[K] }
 
 function emptyPlan(): Plan {
   const powder = powderClass('casting-plaster')
@@ -54,7 +58,7 @@ function planState() {
     loaded: ref(false),
     trouble: ref(''),
     id: ref(''),
-    plan: ref<Plan>(emptyPlan()),
+    plan: ref(emptyPlan() as Mutable<Plan>),
   }
 }
 type State = ReturnType<typeof planState>
@@ -214,14 +218,36 @@ function benching(usualName: () => string) {
 /** The plan in hand: edited live, worked out at once, its ranges a moment later, saved by itself. */
 export const usePlanning = defineStore('planning', () => {
   const state = planState(), worked = workedOut(state), outlook = outlookOf(worked.input)
-  const firstMould = () => worked.result.value.batches.flatMap(b => b.fills)[0]?.mould.name ?? 'A pour'
+  /** What a plan that nobody named is called, from what is in it: `6 × Garden tile, gypsum cement`. */
+  const usualName = computed(() => {
+    const { fills, classId } = state.plan.value, powder = powderInSentence(powderClass(classId))
+    const [only, ...others] = fills.flatMap((f) => {
+      const mould = worked.world.value.moulds.find(m => m.id === f.mould)
+      return mould ? [{ name: mould.name, count: f.count }] : []
+    })
+    if (!only) return ''
+    const casts = fills.reduce((n, f) => n + f.count, 0)
+    const what = others.length > 0 ? `${casts} casts` : only.count === 1 ? only.name : `${only.count} × ${only.name}`
+    return `${what}, ${powder}`
+  })
+  const saving = savingOf(state)
+  /** A blank plan has no questions with one answer: the only mould and bucket there are stand in it. */
+  function beginNew(id: string): void {
+    const { mould, bucket } = useLibrary().items
+    saving.open(undefined)
+    state.id.value = id
+    if (mould.length === 1) state.plan.value.fills = [{ mould: mould[0]!.id, count: 1 }]
+    if (bucket.length === 1) state.plan.value.bucket = bucket[0]!.id
+  }
   return {
     ...state,
     ...worked,
     ...outlook,
     ...lateness(state, worked.world, outlook.moments),
-    ...savingOf(state),
+    ...saving,
+    usualName,
+    beginNew,
     ...listOf(state),
-    ...benching(firstMould),
+    ...benching(() => usualName.value || 'A pour'),
   }
 })

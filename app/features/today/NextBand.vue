@@ -40,7 +40,7 @@ const told = computed(() => {
       until: until !== undefined && until > 0 ? 'while it is easiest' : undefined,
     }
   }
-  return { eyebrow: 'Nothing is wet', glyph: 'bench' as const, act: 'Mix something', to: '/plan', sub: 'Start with what you want to fill.' }
+  return { eyebrow: 'Nothing is wet', glyph: 'bench' as const, act: 'Mix something', to: '/new', sub: 'Start with what you want to fill.' }
 })
 const late = computed(() => next.what === 'cast' && next.group.need === 'open-late')
 </script>

@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import type { TicketFacts } from '~contract/account'
 import { ask } from '~/sync/api'
+import { rememberWorkshop } from '~/sync/guest'
 import { useSession } from '~/sync/session'
 import { useAttempt } from '~/ui/attempt'
 import RippleMark from '~/ui/RippleMark.vue'
@@ -26,6 +27,7 @@ const use = () => attempt(async () => {
   await ask('POST tickets/:token', {
     params: { token }, body: { ...own, ...(ticket.value?.kind === 'open' && { workshop }) },
   })
+  rememberWorkshop(true)
   // Somebody else may have been here before: all begins anew.
   location.assign('/')
 })

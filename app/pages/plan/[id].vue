@@ -10,6 +10,7 @@ import CutDrawing from '~/features/plan/CutDrawing.vue'
 import PlanGround from '~/features/plan/PlanGround.vue'
 import PlanFills from '~/features/plan/PlanFills.vue'
 import PlanMeasures from '~/features/plan/PlanMeasures.vue'
+import PlanTour from '~/features/help/PlanTour.vue'
 import PlanMoments from '~/features/plan/PlanMoments.vue'
 import StageCurve from '~/features/plan/StageCurve.vue'
 import { addressOf } from '~/sync/api'
@@ -30,8 +31,8 @@ onBeforeRouteLeave(() => planning.save())
 useEventListener(window, 'pagehide', () => void planning.save())
 await Promise.all([library.loaded ? undefined : library.load(), planning.load()])
 const known = planning.saved.find(p => p.id === id)
-planning.open(known)
-if (!known) planning.id = id
+if (known) planning.open(known)
+else planning.beginNew(id)
 
 const result = computed(() => planning.result)
 const units = computed(() => session.units)
@@ -115,7 +116,7 @@ async function toBench() {
         <input
           class="name"
           aria-label="Name of the plan"
-          placeholder="Name this pour"
+          :placeholder="planning.usualName || 'Name this pour'"
           :value="planning.plan.name"
           :readonly="!session.mayWrite"
           maxlength="120"
@@ -169,6 +170,7 @@ async function toBench() {
       v-if="planning.waiting?.conflict"
       :change="planning.waiting"
       :chosen="chosen" />
+    <PlanTour />
     <div class="three">
       <div class="left">
         <PlanFills />
