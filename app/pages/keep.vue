@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import type { SessionFacts } from '~contract/account'
 import { guestHere, takeOverLater } from '~/sync/guest'
+import { guestAsFile } from '~/sync/guest-file'
 import { countOf } from '~/sync/take-over'
 import { useSession } from '~/sync/session'
+import { fileName, offerFile } from '~/ui/files'
 import PlainButton from '~/ui/PlainButton.vue'
 
 /** What a guest poured, made somebody’s own: in a new workshop, one they belong to, or the demo. Asked, never merged. */
@@ -35,6 +37,10 @@ function begin(to: string) {
   session.endGuest()
   location.assign(to)
 }
+const save = () => attempt(async () => {
+  const text = await guestAsFile(guest!)
+  offerFile(fileName('my pour', 'guest.json'), text, 'application/json')
+})
 const intoDemo = () => attempt(async () => {
   takeOverLater(guest)
   session.endGuest()
@@ -72,6 +78,8 @@ const intoDemo = () => attempt(async () => {
         <p>A workshop lives at this address already. Sign in to it, and {{ pours }} {{ one ? 'goes' : 'go' }} in.</p>
         <PlainButton label="Sign in" strong @click="begin('/sign-in')" />
       </template>
+      <p>Or take it to a workshop somewhere else: save it as a file, and bring that in there under Workshop.</p>
+      <PlainButton label="Save it as a file" :disabled="busy" @click="save" />
       <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
       <p class="small"><NuxtLink to="/bench">Back to the bench</NuxtLink></p>
     </template>

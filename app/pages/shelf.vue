@@ -258,7 +258,7 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
 </template>
 
 <style scoped>
-.how { border: 0; background: none; padding: 0; text-decoration: underline; min-height: 26px; }
+.how { display: block; border: 0; background: none; padding: 0; text-decoration: underline; min-height: 26px; }
 header {
   display: flex;
   gap: 14px;

@@ -433,10 +433,11 @@ const RESCUES: Readonly<Record<TroubleId, (c: Case) => Advice>> = {
 
 /** Troubles of the ground alone. */
 const GROUND: ReadonlySet<TroubleId> = new Set<TroubleId>(['frozen-in', 'ground-gives'])
-/** What can go wrong with this pour: prints freeze in, lanterns do not. */
+/** What can go wrong with this pour: prints freeze in, lanterns do not. What hurts somebody is first. */
 export const troublesOf = (run: FrozenRun): readonly TroubleId[] => {
   const ground = run.world.moulds.some(m => m.material === 'ground')
-  return TROUBLES.map(t => t.id).filter(id => ground || !GROUND.has(id))
+  const rest = TROUBLES.map(t => t.id).filter(id => id !== 'on-skin' && (ground || !GROUND.has(id)))
+  return ['on-skin', ...rest]
 }
 
 /**

@@ -102,6 +102,9 @@ interface StepWords {
   readonly done: string
 }
 
+/** Wet powder does not dust; a bag that is closed does. */
+const MASK_OFF = 'Once all of it is wet the mask may come off.'
+
 /** Stages whose words are the same whatever the school. */
 const READY: StepWords = {
   instruction: 'Get the moulds and table ready',
@@ -115,7 +118,7 @@ const SIFT: StepWords = {
 }
 const SOAK: StepWords = {
   instruction: 'Let it soak',
-  detail: 'Hands off until it is wet through.',
+  detail: `Hands off until it is wet through. ${MASK_OFF}`,
   done: 'Soaked, start stirring',
 }
 const STIR: StepWords = {
@@ -130,7 +133,8 @@ const FILL: StepWords = {
 }
 const CLEAN_UP: StepWords = {
   instruction: 'Clean up while it sets',
-  detail: 'Leftover to its place, hands and tools into the settling bucket. Nothing down a drain.',
+  detail: 'Mask on again before the bag is closed. Leftover to its place, hands and tools into the settling bucket. '
+    + 'Nothing down a drain.',
   done: 'Bucket clean',
 }
 const SET: StepWords = {
@@ -211,7 +215,7 @@ const OF_SCHOOL: Readonly<Record<SchoolId, Partial<Readonly<Record<Stage, StepWo
     },
     soak: {
       instruction: 'Let it wet through',
-      detail: 'Half a minute to a minute, an investment about three. Hands off.',
+      detail: `Half a minute to a minute, an investment about three. Hands off. ${MASK_OFF}`,
       done: 'Wetted, start stirring',
     },
   },
@@ -228,7 +232,8 @@ const OF_SCHOOL: Readonly<Record<SchoolId, Partial<Readonly<Record<Stage, StepWo
     },
     stir: {
       instruction: 'Stir, and let water in until it runs',
-      detail: 'Scrape the bottom and its corner first: powder stays dry there. Then a splash at a time; it thins as it is stirred.',
+      detail: 'Scrape the bottom and its corner first: powder stays dry there. Then a splash at a time; it thins as it is stirred. '
+        + 'The mask stays on until no dry powder is left.',
       done: 'Runs as I want, start pouring',
     },
   },

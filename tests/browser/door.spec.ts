@@ -105,6 +105,27 @@ test('guests on a shared device: the next sees nothing, goes on or forgets; the 
   await expect(third.getByRole('button', { name: /^Go on with/ })).toHaveCount(0)
 })
 
+test('a guest’s pour goes to a workshop elsewhere as a file', async ({ page, demo, browser }) => {
+  await page.goto(`${demo.url}/door`)
+  await page.getByRole('button', { name: 'Cup', exact: true }).click()
+  await page.getByRole('button', { name: 'Keep this' }).click()
+  await expect(page.getByText('this plan', { exact: false }).first()).toBeVisible()
+  const [file] = await Promise.all([
+    page.waitForEvent('download'), page.getByRole('button', { name: 'Save it as a file' }).click(),
+  ])
+  const elsewhere = await (await browser.newContext()).newPage()
+  await enterDemo(elsewhere, demo)
+  await elsewhere.goto(`${demo.url}/settings`)
+  const bring = elsewhere.getByLabel('Bring a guest’s pour in')
+  await bring.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"a":1}') })
+  await expect(elsewhere.getByText('This is no file of a guest’s pour.')).toBeVisible()
+  await bring.setInputFiles(await file.path())
+  await expect(elsewhere.getByText('came in.')).toBeVisible()
+  await expect.poll(async () => JSON.stringify(await (await elsewhere.request.get(`${demo.url}/api/plans`)).json()))
+    .toContain('Nine cups, plaster of Paris')
+  await elsewhere.context().close()
+})
+
 test('what is said at the door: skin never meets plaster, a known volume, the bag’s words, no scale', async ({ page, demo }) => {
   await page.setViewportSize(DESK)
   await page.goto(`${demo.url}/door`)

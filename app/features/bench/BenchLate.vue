@@ -42,7 +42,7 @@ async function take(remedy: Remedy) {
 </script>
 
 <template>
-  <div v-if="late" class="late" role="note">
+  <div v-if="late" class="too-late" role="note">
     <p>{{ lateWords(late, session.units) }}</p>
     <ul v-if="late.remedies.length > 0 && session.mayWrite" aria-label="What would help">
       <li v-for="r in late.remedies" :key="r.code">
@@ -54,7 +54,7 @@ async function take(remedy: Remedy) {
 </template>
 
 <style scoped>
-.late { border-left: 4px solid var(--warn); padding: 2px 0 2px 12px; display: grid; gap: 8px; }
+.too-late { border-left: 4px solid var(--warn); padding: 2px 0 2px 12px; display: grid; gap: 8px; }
 ul { list-style: none; margin: 0; padding: 0; display: flex; flex-wrap: wrap; gap: 8px; }
 button { border: 1.5px solid var(--line-strong); border-radius: 18px; background: none; color: var(--ink); min-height: 40px; padding: 4px 14px; font-weight: 600; text-align: left; }
 </style>

@@ -73,7 +73,7 @@ watch(open, (now) => {
 <style scoped>
 .troubles {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
   gap: 12px;
 }
 .troubles button {

@@ -8,6 +8,9 @@ import { useImports } from '~/sync/imports'
 import ImportStatus from '~/features/imports/ImportStatus.vue'
 import { bytesWords } from '~/ui/bytes'
 import FileButton from '~/ui/FileButton.vue'
+import { readJson } from '~/ui/files'
+import { takeGuestFile } from '~/sync/guest-file'
+import { useRecords } from '~/sync/records'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
@@ -17,7 +20,7 @@ const room = ref<RoomFacts>()
 onMounted(() => ask('GET room').then((told) => {
   room.value = told
 }, () => {}))
-const session = useSession(), library = useLibrary(), planning = usePlanning()
+const session = useSession(), library = useLibrary(), planning = usePlanning(), records = useRecords()
 const { latest, running, trouble: importTrouble, load, giveUp, takeOut } = useImports(['archive'], () =>
   void Promise.all([session.load(), library.load(), planning.load()]))
 const sending = shallowRef<AbortController>(), sent = ref(0), trouble = ref('')
@@ -40,6 +43,21 @@ async function bringIn(file: File) {
   sending.value = undefined
 }
 const percent = computed(() => Math.floor(100 * sent.value))
+/** A file that a guest saved on another device: it waits here as one's own, and is sent like all else. */
+const cameIn = ref('')
+async function bringGuest(file: File) {
+  trouble.value = cameIn.value = ''
+  try {
+    const told = await takeGuestFile(readJson(await file.text()), session.key ?? '')
+    if (!told) throw new Error('This is no file of a guest’s pour.')
+    await records.load()
+    const left = told.unread > 0 ? ` ${told.unread} entries in it could not be read and were left out.` : ''
+    cameIn.value = `${told.pours === 1 ? 'One pour' : `${told.pours} pours`} came in.${left}`
+  }
+  catch (error) {
+    trouble.value = (error as Error).message
+  }
+}
 </script>
 
 <template>
@@ -60,6 +78,7 @@ const percent = computed(() => Math.floor(100 * sent.value))
         accept=".zip,application/zip"
         :disabled="sending !== undefined || running.length > 0"
         @file="bringIn" />
+      <FileButton label="Bring a guest’s pour in" accept=".json,application/json" @file="bringGuest" />
       <template v-if="sending">
         <span class="progress"
         ><span role="status">Sending it</span>{{ ' ' }}
@@ -69,6 +88,7 @@ const percent = computed(() => Math.floor(100 * sent.value))
         <Button label="Give it up" severity="secondary" size="small" @click="sending.abort()" />
       </template>
     </div>
+    <p v-if="cameIn" class="small" role="status">{{ cameIn }}</p>
     <ImportStatus v-if="latest" :job="latest" @give-up="giveUp(latest.id)" @take-out="takeOut(latest.id)" />
     <p class="small soft">
       An archive is only taken into an empty workshop, and is checked from end to end first. It holds no addresses,

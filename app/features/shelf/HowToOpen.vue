@@ -26,6 +26,6 @@ watch(() => anchor, async (at) => {
 
 <style scoped>
 .how { display: grid; gap: 10px; }
-ol { padding-left: 1.4em; display: grid; gap: 8px; }
+ol { list-style: decimal; padding-left: 1.6em; display: grid; gap: 8px; }
 .stop { border-left: 4px solid var(--warn); padding-left: 10px; font-weight: 600; }
 </style>
