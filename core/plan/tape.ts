@@ -9,9 +9,10 @@ const OPEN_LATER = 1200
 /**
  * The tape of a plan's first bucket, before anything has happened.
  * @param moments its ranges; by the centre of the forecast until they are there
+ * @param early whether it is too stiff from when one in ten is: where custom pours on regardless, it is not
  */
 export function tapeOfPlan(
-  school: SchoolId, { batches, setting }: Pick<PlanResult, 'batches' | 'setting'>, moments?: Moments,
+  school: SchoolId, { batches, setting }: Pick<PlanResult, 'batches' | 'setting'>, moments?: Moments, early = false,
 ): TapeInput | undefined {
   const [bucket] = batches, centre = setting?.centre
   if (!bucket || !centre) return undefined
@@ -22,6 +23,6 @@ export function tapeOfPlan(
     acts: acts.filter(([, end]) => end.value > 0).map(([id, end]) => ({ id, end: end.value, done: false })),
     gloss: moments?.glossGone.value ?? centre.glossGone, warmest: moments?.warmest.value ?? centre.warmest,
     open: moments?.open ?? { from: centre.open, to: centre.open + OPEN_LATER },
-    stiff: moments?.pourBy.value ?? centre.pourBy,
+    stiff: (early ? moments?.pourBy.low : moments?.pourBy.value) ?? centre.pourBy,
   }
 }

@@ -42,7 +42,9 @@ const stiff = computed(() =>
     }L${x(until.value)} ${BASE}Z`
     : '',
 )
-const tape = computed(() => tapeOfPlan(planning.plan.school, planning.result, planning.moments))
+/** What may be too late is hatched from its early side on. */
+const early = computed(() => planning.late !== undefined && !planning.late.custom)
+const tape = computed(() => tapeOfPlan(planning.plan.school, planning.result, planning.moments, early.value))
 const warm = computed(() =>
   curve.value && `hands off, warmest ${formatTemperature(curve.value.temperature[hottest.value] ?? 20, session.units)}`)
 const spoken = computed(() =>
