@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
 
 /**
@@ -27,7 +27,7 @@ addEventListener('fetch', (event) => {
   if (request.mode === 'navigate') {
     // A network that neither answers nor fails must not keep a person with plaster on their hands waiting.
     const late = new Promise((_, fail) => setTimeout(fail, 4000))
-    event.respondWith(Promise.race([fetch(request), late]).catch(async () => await caches.match(url.pathname === '/door' ? '/door' : '/') ?? fetch(request)))
+    event.respondWith(Promise.race([fetch(request), late]).catch(async () => await caches.match(url.pathname === '/door' ? '/door' : '/') ?? await caches.match('/') ?? fetch(request)))
   }
   else if (url.pathname.startsWith('/_nuxt/') || FILES.includes(url.pathname)) event.respondWith(caches.match(request, { ignoreVary: true }).then(kept => kept ?? fetch(request)))
 })
@@ -51,7 +51,7 @@ export function writeServiceWorker(publicDir: string): void {
     join(publicDir, 'sw.js'),
     worker(`${new Date().toISOString().replace(/\D/g, '').slice(0, 14)}-${hash.digest('hex').slice(0, 12)}`, [
       // What somebody may need first where the network goes: the door, then the rest.
-      '/door',
+      ...existsSync(join(publicDir, 'door/index.html')) ? ['/door'] : [],
       ...files.filter(f => f.startsWith('/_door/')),
       '/',
       ...files.filter(f => !f.startsWith('/_door/')),

@@ -163,6 +163,32 @@ test('what is said at the door: skin never meets plaster, a known volume, the ba
   await expectAccessible(page)
 })
 
+test('a browser that keeps nothing is told so before the first mark, and shows the grams all the same', async ({ page, demo }) => {
+  await page.addInitScript(() => Object.defineProperty(window, 'indexedDB', { value: undefined }))
+  await page.goto(`${demo.url}/door`)
+  await expect(page.getByRole('alert')).toContainText('This browser keeps nothing')
+  await expect(page.getByRole('heading', { name: /^Mix 1.020 ml for nine hearts$/ })).toBeVisible()
+})
+
+test('taking over that was cut off goes on: signed in later, what was poured is there', async ({ page, demo }) => {
+  await page.goto(`${demo.url}/door`)
+  await page.getByRole('button', { name: 'Bowl', exact: true }).click()
+  await page.getByLabel('How many?').fill('7')
+  await page.getByLabel('How many?').blur()
+  await page.getByRole('button', { name: 'Mix it' }).click()
+  await expect(page.getByRole('heading', { level: 2, name: 'Get the moulds and table ready' })).toBeVisible()
+  await page.goto(`${demo.url}/keep`)
+  await page.getByRole('button', { name: 'Keep it in a workshop' }).click()
+  // The page is closed as soon as it was said where to: nothing has been sent.
+  await page.route('**/api/demo-entrance', route => route.abort())
+  await page.getByRole('button', { name: 'Into the demo workshop' }).click()
+  await expect(page.getByRole('alert')).toBeVisible()
+  await page.unroute('**/api/demo-entrance')
+  await enterDemo(page, demo)
+  await expect.poll(async () => JSON.stringify(await (await page.request.get(`${demo.url}/api/pours`)).json()))
+    .toContain('Seven bowls, plaster of Paris')
+})
+
 test('in a workshop the same page is “New pour”', async ({ page, demo }) => {
   await enterDemo(page, demo)
   await page.getByRole('button', { name: 'New pour' }).click()

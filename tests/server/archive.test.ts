@@ -157,7 +157,7 @@ describe('an archive', () => {
   it('restores identically on an empty database: the same hash, the same lists, the same counts', async () => {
     const other = await empty()
     const restored = await bring(other.db, other.workshop, path)
-    expect(restored).toMatchObject({ pours: 19, photos: 2, models: 1, plans: 4 })
+    expect(restored).toMatchObject({ pours: 19, photos: 3, models: 3, plans: 4 })
     expect(JSON.parse((await contents(await save(other.db, other.workshop))).get('nine-ripples.json')!.toString()).hash)
       .toBe(hash)
     // Entries are numbered anew.

@@ -80,6 +80,22 @@ describe('the shell that is kept in the browser', () => {
     ])
   })
 
+  it('keeps the door first, and gives it where there is no network', async () => {
+    mkdirSync(join(folder, '_door'))
+    mkdirSync(join(folder, 'door'))
+    for (const [name, body] of [['_door/d.js', '1'], ['door/index.html', 'd'], ['first.js', 'f']] as const)
+      writeFileSync(join(folder, name), body)
+    writeServiceWorker(folder)
+    const sw = installed()
+    await sw.wait('install')
+    expect([...[...sw.stores.values()][0]!.keys()].slice(0, 4)).toEqual(['/door', '/_door/d.js', '/', '/_nuxt/a.js'])
+    sw.network.up = false
+    expect(await sw.ask('/door', 'navigate')).toBe('kept:/door')
+    expect(await sw.ask('/bench', 'navigate')).toBe('kept:/')
+    expect(await sw.ask('/_door/d.js')).toBe('kept:/_door/d.js')
+    expect(await sw.ask('/first.js')).toBe('kept:/first.js')
+  })
+
   it('pages come from the network while there is one and from the shell when not; parts from the shell; data, other methods and other places are left alone', async () => {
     writeServiceWorker(folder)
     const sw = installed()

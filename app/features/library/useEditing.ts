@@ -1,4 +1,4 @@
-import { reactive, ref } from 'vue'
+import { onMounted, reactive, ref } from 'vue'
 import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
 import { newId, Refused } from '~/sync/api'
 import type { Version } from '~/sync/kept-changes'
@@ -16,6 +16,11 @@ export function useEditing<K extends LibraryKind>(kind: K, blank: () => LibraryB
     body: LibraryBodies[K]
   }
 
+  // Made for a plan that waits: it goes back there, and is chosen.
+  const { make, for: of } = useRoute().query, plan = make === kind && /^[\w-]{36}$/.test(String(of)) ? String(of) : ''
+  onMounted(() => {
+    if (plan) edit()
+  })
   function edit(existing?: LibraryItem<K>): void {
     item.id = existing?.id ?? newId()
     item.from = existing && { revision: existing.revision, stamp: existing.stamp }
@@ -44,6 +49,7 @@ export function useEditing<K extends LibraryKind>(kind: K, blank: () => LibraryB
       const checked = LIBRARY[kind].safeParse(item.body)
       if (!checked.success) throw new Error(checked.error.issues[0]!.message)
       await library.save(kind, item.id, checked.data as LibraryBodies[K], item.from)
+      if (plan && item.from === undefined) await navigateTo({ path: `/plan/${plan}`, query: { [kind]: item.id } })
     })
   const putAway = () => attempt(() => library.archive(kind, item.id, item.from))
   return { open, trouble, busy, item, edit, save, putAway }

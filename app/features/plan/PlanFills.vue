@@ -81,10 +81,9 @@ function add(mould: string | null) {
       fluid
       @update:model-value="add"
     />
-    <p v-else-if="library.items.mould.length === 0" class="small">
-      No moulds yet. <NuxtLink to="/moulds">
-        Add your first mould
-      </NuxtLink>, with what it holds.
+    <p class="small">
+      <template v-if="library.items.mould.length === 0">No moulds yet. </template>
+      <NuxtLink :to="{ path: '/moulds', query: { make: 'mould', for: planning.id } }">Make a mould for it</NuxtLink>
     </p>
   </section>
 </template>

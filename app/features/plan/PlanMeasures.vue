@@ -127,6 +127,7 @@ function takeRoom() {
         @update:model-value="choosePowder"
       />
     </div>
+    <p class="small"><NuxtLink :to="{ path: '/powders', query: { make: 'bag', for: planning.id } }">A bag of my own</NuxtLink></p>
     <p v-if="learnt" class="small soft">{{ learnt }} The times here use that.</p>
     <RatioSlider />
     <div v-if="plan.school === 'scoops'" class="pair">
@@ -188,10 +189,10 @@ function takeRoom() {
         class="wide"
         @update:model-value="set('bucket')($event)"
       />
-      <p v-if="library.items.bucket.length === 0" class="small full">
-        No buckets yet. <NuxtLink to="/powders">
-          Measure your first bucket
-        </NuxtLink>.
+      <p class="small full">
+        <NuxtLink :to="{ path: '/powders', query: { make: 'bucket', for: planning.id } }">{{
+          library.items.bucket.length === 0 ? 'Measure your first bucket' : 'Another bucket'
+        }}</NuxtLink>
       </p>
       <p v-for="p in at('bucket')" :key="p.code" class="problem full" role="status">{{ planning.say(p) }}</p>
     </div>

@@ -5,7 +5,9 @@ import { powderClass, powderInSentence } from '~core/gypsum/powders'
 import type { Forecast, Moments, MomentsInput } from '~core/setting/moments'
 import { workOutPlan } from '~core/plan/plan'
 import type { Late } from '~core/plan/late'
+import { reAdvised } from '~core/plan/advised'
 import type { Plan, PlanWorld } from '~core/plan/types'
+import type { LibraryKind } from '~contract/library'
 import { planSchema, type SavedPlan } from '~contract/plan'
 import { plainly } from '~contract/zod'
 import { settingCurve } from '~core/setting/hydration'
@@ -239,8 +241,19 @@ export const usePlanning = defineStore('planning', () => {
     if (mould.length === 1) state.plan.value.fills = [{ mould: mould[0]!.id, count: 1 }]
     if (bucket.length === 1) state.plan.value.bucket = bucket[0]!.id
   }
+  /** What was made for this plan meanwhile stands in it. */
+  function choose({ mould, bucket, bag }: Partial<Record<LibraryKind, string>>): void {
+    const { fills } = state.plan.value, { items } = useLibrary(), made = items.bag.find(b => b.id === bag)
+    const has = fills.some(f => f.mould === mould)
+    if (mould && !has) saving.change({ fills: [...fills, { mould, count: 1 }] })
+    if (bucket) saving.change({ bucket })
+    if (!made) return
+    const { classId, printed } = made.body
+    saving.change({ ...reAdvised(state.plan.value, { classId }, printed?.ratio), bag: made.id })
+  }
   return {
     ...state,
+    choose,
     ...worked,
     ...outlook,
     ...lateness(state, worked.world, outlook.moments),

@@ -33,6 +33,12 @@ await Promise.all([library.loaded ? undefined : library.load(), planning.load()]
 const known = planning.saved.find(p => p.id === id)
 if (known) planning.open(known)
 else planning.beginNew(id)
+/** Made for this plan on another page. */
+const { mould, bucket, bag } = route.query as Partial<Record<'mould' | 'bucket' | 'bag', string>>
+if (mould || bucket || bag) {
+  planning.choose({ mould, bucket, bag })
+  history.replaceState(history.state, '', route.path)
+}
 
 const result = computed(() => planning.result)
 const units = computed(() => session.units)
