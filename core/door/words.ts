@@ -1,5 +1,6 @@
 import type { BucketSizeId, DoorKindId, MeasureId, SizeId } from './kinds'
 import type { DoorProblem, DoorWay } from './door'
+import type { KnownThingId } from './known-things'
 
 /** Sentences of the door. */
 
@@ -29,6 +30,11 @@ export const SIZE_WORDS: Readonly<Record<DoorKindId, Readonly<Record<SizeId, str
   hand: { small: 'A baby’s', middle: 'A grown-up’s', large: 'With the wrist' },
   print: { small: 'A paw', middle: 'A shoe', large: 'A boot, deep' },
   bat: { small: 'Small', middle: 'Wheel head', large: 'Drying slab' },
+}
+/** Something of known length in a photo. */
+export const KNOWN_THING_WORDS: Readonly<Record<KnownThingId, string>> = {
+  card: 'A bank card, its long side', a4: 'A sheet of A4, its long side', letter: 'US letter, its long side',
+  own: 'Something else',
 }
 /** What each measure is called; a few kinds have names of their own for them. */
 const MEASURE: Readonly<Record<MeasureId, string>> = { width: 'Across', length: 'Long', depth: 'Deep' }

@@ -149,6 +149,16 @@ test('what is said at the door: skin never meets plaster, a known volume, the ba
   await page.getByLabel('One holds').blur()
   await expect(page.getByText(/blue/)).toBeVisible()
   await expect(table.getByRole('heading', { name: 'Mix 2 120 ml for one box' })).toBeVisible()
+  // Two of its measures from a photo, by a sheet of A4 beside it.
+  await page.getByRole('button', { name: 'By its measures' }).click()
+  await page.getByRole('button', { name: 'From a photo of it' }).click()
+  await page.getByLabel('A photo from above').setInputFiles('public/samples/print.jpg')
+  await page.getByLabel('Beside it lies').selectOption('a4')
+  // As the marks lie: 480 pixels are 297 mm, 640 are 396 mm across and 600 are 371 mm long.
+  await expect(page.getByText(/^\s*396 mm by 371 mm, each within/)).toBeVisible()
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'Use these measures' }).click()
+  await expect(page.getByLabel('Across', { exact: true })).toHaveValue('396 mm')
   // The mix that filled it: 600 g and 300 ml, nothing over, is what it takes again, with a little for the bucket.
   await page.getByRole('button', { name: 'A mix filled it before' }).click()
   await page.getByLabel('Powder in that mix').fill('600 g')

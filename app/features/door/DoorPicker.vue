@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { OFFERED_CLASSES } from '~core/gypsum/powders'
 import { BUCKET_SIZE_IDS, BUCKET_SIZES, DOOR_KINDS, KINDS, SIZES, type DoorKindId, type SizeId } from '~core/door/kinds'
 import { BUCKET_WORDS, KIND_WORDS, measureWords, SIZE_WORDS, SKIN, WAY_WORDS } from '~core/door/words'
@@ -9,6 +9,8 @@ import type { UnitPreferences } from '~core/units/units'
 import MouldDrawing from '~/ui/MouldDrawing.vue'
 import type { Door } from './door'
 import DoorField from './DoorField.vue'
+
+const DoorPhoto = defineAsyncComponent(() => import('./DoorPhoto.vue'))
 
 /** What is said at the door: what it is, how big, how many, which powder. Each a press; measures where somebody has them. */
 const { door, units } = defineProps<{ door: Door, units: UnitPreferences }>()
@@ -52,6 +54,13 @@ const oddRatio = computed(() => {
 const forgetPack = () => {
   pack.value = {}
   said.printed = {}
+}
+/** What lies flat shows two of its measures from above. The photo's own code is fetched when it is wanted. */
+const photo = ref(false), lies = computed(() => asks.value.includes('length') && said.kind !== 'cup')
+/** From a photo; how deep it is no photo from above tells. */
+function takeMeasures(width: number, length: number) {
+  door.measure('width', width)
+  door.measure('length', length)
 }
 const setWay = (way: DoorWay) => Object.assign(said, { way })
 const typeCount = (event: Event) => door.setCount(Number((event.target as HTMLInputElement).value))
@@ -111,10 +120,14 @@ const typeCount = (event: Event) => door.setCount(Number((event.target as HTMLIn
             :units="units"
             @update:model-value="door.measure(m, $event)" />
         </div>
-        <div v-else-if="said.by === 'volume'" class="fields">
+        <template v-if="said.by === 'measures' && lies">
+          <DoorPhoto v-if="photo" :kind="said.kind" :units="units" @measured="takeMeasures" />
+          <button v-else type="button" class="link" @click="photo = true">From a photo of it</button>
+        </template>
+        <div v-if="said.by === 'volume'" class="fields">
           <DoorField v-model="said.volume" kind="volume" field="holds" label="One holds" :units="units" />
         </div>
-        <div v-else class="fields">
+        <div v-if="said.by === 'mix'" class="fields">
           <DoorField v-model="said.mix.powder" kind="mass" field="batch" label="Powder in that mix" :units="units" />
           <DoorField v-model="said.mix.water" kind="mass" field="batch" label="Water in that mix" :units="units" />
           <DoorField v-model="said.mix.left" kind="mass" label="Left over, if any" :units="units" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue'
 import { useElementSize } from '@vueuse/core'
 import type { Pixel } from '~core/mould/photo/photo'
 
