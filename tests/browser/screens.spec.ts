@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { launch } from '../product'
 import {
-  choose, enterDemo, expect, expectAccessible, later, ownPlan, press, test, turnTo, turnToAndPress,
+  choose, enterDemo, expect, expectAccessible, later, ownPlan, ownPour, press, test, turnTo, turnToAndPress,
 } from './workshop'
 
 // Its tests stand each for itself: workers share them.
@@ -152,6 +152,41 @@ test.describe('the plan', () => {
     // A scale that is too coarse for so little is said, with the amount that it is good for.
     await choose(page, 'The scale reads to', '50 g')
     await expect(page.getByText(/is out by up to .* It is good to 2 % from/)).toBeVisible()
+  })
+
+  test('taken to the bench all the same, it is said there too, and a remedy begins the pour again', async ({ page, demo }) => {
+    await enterDemo(page, demo)
+    await ownPour(page, demo, 'Late all the same', { soakMinutes: 13 })
+    const before = page.url(), remedy = page.getByRole('button', { name: /^Soak only 2 min: / })
+    await expect(page.getByText(/too stiff by the last mould/)).toBeVisible()
+    await expectAccessible(page)
+    await remedy.click()
+    await expect(page).not.toHaveURL(before)
+    await expect(page.getByRole('heading', { level: 2, name: 'Get the moulds and table ready' })).toBeVisible()
+    await expect(remedy).toHaveCount(0)
+    type Told = { readonly events: readonly { readonly kind: string }[] }
+    const told = async () => (await (await page.request.get(before.replace('/bench/', '/api/pours/'))).json() as Told).events
+    await expect.poll(async () => (await told()).at(-1)?.kind).toBe('abandoned')
+  })
+
+  test('a mould, a bucket and a bag are made for it, and chosen on return', async ({ page, demo }) => {
+    await enterDemo(page, demo)
+    await page.goto(`${demo.url}/plan/${crypto.randomUUID()}`)
+    const made = async (link: string, name: string) => {
+      await page.getByRole('link', { name: link }).click()
+      const dialog = page.getByRole('dialog')
+      await dialog.getByLabel('Name').fill(name)
+      await dialog.getByRole('button', { name: 'Save' }).click()
+      await expect(page.getByLabel('Name of the plan')).toBeVisible()
+    }
+    await made('Make a mould for it', 'Made here mould')
+    await expect(page.getByLabel('How many: Made here mould').first()).toBeVisible()
+    await made('Another bucket', 'Made here bucket')
+    await expect(page.getByRole('combobox', { name: 'Bucket', exact: true })).toContainText('Made here bucket')
+    await made('A bag of my own', 'Made here bag')
+    await expect(page.getByRole('combobox', { name: 'Powder' })).toContainText('Made here bag')
+    await expect(page.getByLabel('How many: Made here mould').first()).toBeVisible()
+    await page.request.delete(page.url().replace('/plan/', '/api/plans/'), { headers: { origin: demo.url } })
   })
 
   test('changed on another device meanwhile is not overwritten', async ({ page, demo, context }) => {

@@ -21,7 +21,8 @@ const pourBy = computed(() =>
   Object.values(run.moments).map(m => m.pourBy).reduce((a, b) => b.value < a.value ? b : a))
 watch(() => run, async (now) => {
   const answer = await askLate(now.plan, now.world, pourBy.value)
-  if (now === run) late.value = answer?.warned ? answer : undefined
+  // Where custom pours on regardless there is nothing to warn of.
+  if (now === run) late.value = answer && !answer.custom ? answer : undefined
 }, { immediate: true })
 async function take(remedy: Remedy) {
   busy.value = true
