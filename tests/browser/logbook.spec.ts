@@ -214,7 +214,7 @@ test('a whole workshop moves to an empty machine: saved, brought in, and there',
     await page.getByRole('link', { name: 'Workshop' }).click()
     const whole = page.getByRole('region', { name: 'The whole workshop' }),
       bring = (buffer: Buffer) =>
-        whole.locator('input[type=file]').setInputFiles({ name: 'w.zip', mimeType: 'application/zip', buffer })
+        whole.getByLabel('Bring an archive in').setInputFiles({ name: 'w.zip', mimeType: 'application/zip', buffer })
     await bring(archive.subarray(0, 5000))
     await expect(whole.getByRole('alert')).toContainText('not a whole archive')
     await bring(archive)

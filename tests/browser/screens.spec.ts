@@ -323,6 +323,6 @@ test.describe('the bench', () => {
     await expect(page.getByText('Given up: The bag had set')).toBeVisible()
     await page.goto(`${demo.url}/logbook`)
     await page.getByRole('textbox', { name: 'Find pours' }).fill('given up')
-    await expect(page.getByRole('listitem').filter({ hasText: 'given up' })).toHaveCount(1)
+    await expect(page.getByRole('listitem').filter({ hasText: 'given up' }).filter({ hasText: 'Towpath' })).toHaveCount(1)
   })
 })
