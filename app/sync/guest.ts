@@ -43,9 +43,12 @@ export const leaveGuest = (): void => void write(tab, HERE, undefined)
 export const knowsWorkshop = (): boolean => read(device, KNOWN) !== undefined
 export const rememberWorkshop = (there: boolean): void => void write(device, KNOWN, there ? '1' : undefined)
 
-/** Whose pours are to be taken over as soon as somebody is signed in: it holds through a reload. */
-export const takingOver = (): string | undefined => read(device, TAKING)
-export const takeOverLater = (guest: string | undefined): void => void write(device, TAKING, guest)
+/**
+ * Whose pours are to be taken over as soon as somebody is signed in. It holds through a reload, in this tab alone: who
+ * signs in on this device another day did not ask for it.
+ */
+export const takingOver = (): string | undefined => read(tab, TAKING)
+export const takeOverLater = (guest: string | undefined): void => void write(tab, TAKING, guest)
 
 const UNITS = 'guest-units'
 /** As the door showed them. */

@@ -1,7 +1,7 @@
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import type { DoorThings } from '~core/door/door'
 import type { UnitPreferences } from '~core/units/units'
-import { beGuest, keepUnits } from '~/sync/guest'
+import { beGuest, keepUnits, leaveGuest } from '~/sync/guest'
 import { forgetGuest, guestsHere, type GuestPours } from '~/sync/take-over'
 
 /**
@@ -15,7 +15,7 @@ const two = (n: number) => String(n).padStart(2, '0')
 function timeWords(at: number): string {
   const then = new Date(at), today = new Date().toDateString() === then.toDateString()
   const time = `${two(then.getHours())}:${two(then.getMinutes())}`
-  return today ? time : `${then.getDate()}.${then.getMonth() + 1}., ${time}`
+  return today ? time : `${then.toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}, ${time}`
 }
 
 export function useStrangers() {
@@ -38,6 +38,8 @@ export function useStrangers() {
     try {
       sessionStorage.setItem(HANDED, JSON.stringify({ ...things, to }))
       keepUnits(units)
+      // Whoever poured in this tab before is somebody else, until the door is told to go on with it.
+      leaveGuest()
     }
     catch {
       trouble.value = NO_ROOM
