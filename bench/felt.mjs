@@ -1,12 +1,15 @@
 // @ts-check
 import { chromium } from '@playwright/test'
+import { enter, fill } from './fill.mjs'
 
 /**
  * How soon screens follow a hand, on a running demo: BASE=http://127.0.0.1:4780 node bench/felt.mjs. The Lab from the
  * input event of a lever to the frame that shows it; a plan from a keystroke, and Today from a press on its name, until
- * all of it is worked out and laid out.
+ * all of it is worked out and laid out. FILL=1 first adds 20 open pours and 60 casts, once; then what Today takes to be
+ * drawn, from a press that turns it from a list into a picture.
  */
 const base = process.env.BASE ?? 'http://127.0.0.1:4780'
+if (process.env.FILL) await fill(base, await enter(base))
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-background-networking', '--disable-quic'],
@@ -92,4 +95,19 @@ for (let n = 0; n < 8; n++) {
 }
 const things = await page.getByRole('main').locator('svg').count()
 console.log(`Today, ${things} pictures: there and laid out ${middleOf(openings)} ms after the press, median of ${openings.length}`)
+
+const drawn = []
+for (let n = 0; n < 10; n++) {
+  await page.getByRole('button', { name: 'As a list' }).click()
+  await page.waitForTimeout(500)
+  drawn.push(await page.getByRole('button', { name: 'As a picture' }).evaluate(async (button) => {
+    const began = performance.now()
+    button.dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true }))
+    for (let k = 0; k < 20; k++) await Promise.resolve()
+    document.body.getBoundingClientRect()
+    return performance.now() - began
+  }))
+}
+const there = await page.getByRole('main').locator('svg:visible').count()
+console.log(`Today drawn with ${there} pictures: ${middleOf(drawn)} ms (longest ${Math.max(...drawn).toFixed(0)}), median of ${drawn.length}`)
 await browser.close()

@@ -79,7 +79,7 @@ function addArea() {
     thickness: Array.from({ length: count.value }, () => 0.005),
   }])
 }
-const problems = computed(() => planning.result.problems.filter(p => p.field === 'coats'))
+const problems = computed(() => planning.problems.filter(p => p.field === 'coats'))
 const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
 /** With every letter: a list that is drawn anew in between must not take back what was typed. */
 function nameArea(i: number, event: Event) {

@@ -31,10 +31,10 @@ const planning = usePlanning(), library = useLibrary(), session = useSession(), 
 room.listen()
 onBeforeUnmount(() => room.stop())
 const plan = computed(() => planning.plan)
-const powder = computed(() => planning.result.powder)
+const powder = computed(() => planning.powder)
 const advice = computed(() => schoolAdvice(plan.value.school, powder.value, plan.value.endUse))
 const school = computed(() => SCHOOLS.find(s => s.id === plan.value.school)!)
-const at = (...fields: PlanField[]) => planning.result.problems.filter(p => fields.includes(p.field))
+const at = (...fields: PlanField[]) => planning.problems.filter(p => fields.includes(p.field))
 const sentenceAt = (field: PlanField) => at(field).map(planning.say).join(' ')
 const refusedAt = (field: PlanField) => at(field).some(p => p.severity === 'refuse')
 
@@ -45,7 +45,7 @@ const powders = computed(() => [
   { label: 'By class', items: classesBeside(plan.value.classId).map(p => ({ value: `class:${p.id}`, name: p.name })) },
 ])
 const learnt = computed(() => {
-  const shift = planning.world.bag && bagShift(planning.world.bag)
+  const shift = planning.bag && bagShift(planning.bag)
   return shift && bagShiftWords(shift)
 })
 const chosenPowder = computed(() => plan.value.bag ? `bag:${plan.value.bag}` : `class:${plan.value.classId}`)
@@ -68,10 +68,15 @@ const ways = Object.entries(BUBBLE_WAYS).map(([id, w]) => ({ id, name: w.name })
 const stirring = computed(() => {
   const { setting, ratio } = planning.result
   const input = setting && { ...setting.input, ratio: ratio.value }
-  return stirAdvice(plan.value.stir, powder.value, largest.value, input)
+  return stirAdviceWords(stirAdvice(plan.value.stir, powder.value, largest.value, input))
 })
+/** To the half minute: nobody reads it closer. */
+const gloss = computed(() => planning.centre && Math.round(planning.centre.glossGone / 30) * 30)
 const largest = computed(() => Math.max(0, ...planning.result.batches.map(b => b.mix.powder)))
-const mixed = computed(() => planning.curve?.temperature[0] ?? plan.value.waterTemperature)
+const waterWords = computed(() => {
+  const { waterTemperature: water, roomTemperature: room } = plan.value
+  return waterAdviceWords(waterAdvice(water, room, planning.curve?.temperature[0] ?? water), session.units)
+})
 const outside = computed(() => ['roof', 'sky', 'ground'].includes(plan.value.sets?.place ?? 'room'))
 const onGround = computed(() =>
   plan.value.fills.some(f => library.items.mould.find(m => m.id === f.mould)?.body.material === 'ground'),
@@ -168,7 +173,7 @@ function takeRoom() {
       :invalid="refusedAt('waterTemperature')"
       @update:model-value="set('waterTemperature')($event)"
     />
-    <p class="small soft">{{ waterAdviceWords(waterAdvice(plan.waterTemperature, plan.roomTemperature, mixed), session.units) }}</p>
+    <p class="small soft">{{ waterWords }}</p>
     <QuantityField
       v-if="onGround"
       kind="temperature"
@@ -299,7 +304,7 @@ function takeRoom() {
             @update:model-value="planning.change({ stir: { ...plan.stir, pace: $event } })"
           />
         </div>
-        <p class="small soft">{{ stirAdviceWords(stirring) }}</p>
+        <p class="small soft">{{ stirring }}</p>
         <div class="pair">
           <span id="bubbles-label" class="strong">Bubbles</span>
           <Select
@@ -336,7 +341,7 @@ function takeRoom() {
         <AdditionPicker
           :additions="plan.additions"
           :school="plan.school"
-          :gloss="planning.centre?.glossGone"
+          :gloss="gloss"
           @change="planning.change({ additions: $event })" />
         <p v-for="p in at('additions')" :key="p.code" class="problem">{{ planning.say(p) }}</p>
         <QuantityField

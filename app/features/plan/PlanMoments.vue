@@ -3,6 +3,7 @@ import { lateWords, packWords, remedyWords } from '~core/plan/words'
 import CautionLines from '~/ui/CautionLines.vue'
 import { endUse } from '~core/gypsum/end-use'
 import PlanGround from './PlanGround.vue'
+import PlanMoment from './PlanMoment.vue'
 import PlanDrinks from './PlanDrinks.vue'
 import { dryLine, momentLines, workLines } from './moment-lines'
 import { usePlanning } from '~/features/plan/planning'
@@ -29,12 +30,7 @@ const pack = computed(() => planning.world.bag?.printed ? packWords(planning.wor
   <section aria-labelledby="moments-head">
     <h2 id="moments-head" class="eyebrow">What to expect, after powder meets water</h2>
     <dl v-if="lines.length > 0">
-      <template v-for="l in lines" :key="l.what">
-        <dt :class="['num', `tone-${l.tone}`]">{{ l.when }}</dt>
-        <dd :class="{ strong: l.strong }">
-          <PlanGround :ground="l.ground" :basis="l.basis">{{ l.what }}</PlanGround>
-        </dd>
-      </template>
+      <PlanMoment v-for="l in lines" :key="l.ground + l.what" :line="l" />
     </dl>
     <p v-else class="soft small">Choose what you fill and how; the moments follow from it.</p>
     <p v-if="pack" class="small">{{ pack }}</p>
@@ -91,30 +87,5 @@ dl {
   grid-template-columns: auto 1fr;
   gap: 9px 12px;
   align-items: start;
-}
-dt {
-  padding-top: 2px;
-  text-align: right;
-  font-weight: 650;
-  white-space: nowrap;
-  font-size: 0.88rem;
-}
-.tone-powder {
-  color: var(--powder);
-}
-.tone-water {
-  color: var(--water);
-}
-.tone-heat {
-  color: var(--heat);
-}
-.tone-set {
-  color: var(--set);
-}
-.tone-mix {
-  color: var(--mix);
-}
-.tone-air {
-  color: var(--air);
 }
 </style>

@@ -19,7 +19,7 @@ const seesSky = computed(() => settingPlace(sets.value.place).open)
 const dries = computed(() => plannedStanding(planning.plan))
 /** As sentences: they are equal until one of them changes, and nothing is drawn anew for another field. */
 const saidAt = (field: PlanField) =>
-  computed(() => planning.result.problems.filter(p => p.field === field).map(planning.say).join('\n'))
+  computed(() => planning.problems.filter(p => p.field === field).map(planning.say).join('\n'))
 const saidOfSets = saidAt('sets'), saidOfDries = saidAt('dries')
 
 const putSets = (change: Partial<SettingPlace>) => planning.change({ sets: { ...sets.value, ...change } })

@@ -11,8 +11,8 @@ import { usePlanning } from '~/features/plan/planning'
  */
 const planning = usePlanning()
 const plan = computed(() => planning.plan)
-const ratio = computed(() => planning.result.ratio)
-const range = computed(() => planning.result.powder.ratio)
+const ratio = computed(() => planning.ratio)
+const range = computed(() => planning.powder.ratio)
 const settable = computed(() => plan.value.school !== 'scoops' && plan.value.school !== 'saturation')
 const span = computed(() => {
   const margin = (range.value.high - range.value.low) * 0.6
@@ -27,7 +27,7 @@ const track = computed(() =>
     at(range.value.high)
   }, var(--warn-soft) ${at(range.value.high)})`,
 )
-const problems = computed(() => planning.result.problems.filter(p => p.field === 'ratio'))
+const problems = computed(() => planning.problems.filter(p => p.field === 'ratio'))
 function slide(event: Event) {
   planning.change({ ratio: Number((event.target as HTMLInputElement).value) })
 }
@@ -39,9 +39,9 @@ function slide(event: Event) {
       v-if="settable"
       :model-value="plan.ratio"
       label="Water per 100 powder, by weight"
-      :powder="planning.result.powder"
+      :powder="planning.powder"
       :filling="plan.scoop.filling"
-      :bulk="planning.world.bag?.bulk"
+      :bulk="planning.bag?.bulk"
       :temperature="plan.waterTemperature"
       @update:model-value="planning.change({ ratio: $event })" />
     <div v-else class="head">

@@ -10,7 +10,7 @@ import { formatDuration, formatDurationRange, formatFine, formatFineRange, forma
 import type { UnitPreferences } from '~core/units/units'
 
 /** What to expect of a plan, a line each, counted from the moment powder meets water. */
-interface MomentLine {
+export interface MomentLine {
   readonly when: string
   readonly what: string
   readonly tone: string

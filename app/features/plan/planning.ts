@@ -27,6 +27,7 @@ import { useWorlds } from '~/sync/worlds'
 import { usePace } from '~/sync/pace'
 import { useLive } from '~/sync/live'
 import { useSession } from '~/sync/session'
+import { steady } from '~/ui/steady'
 
 const FORECAST_AFTER_MS = 60
 
@@ -68,8 +69,12 @@ type State = ReturnType<typeof planState>
 /** The plan worked out, at once. */
 function workedOut({ plan }: State) {
   const worldOf = useWorlds(), session = useSession()
-  const world = computed(() => worldOf(plan.value))
-  const result = computed(() => workOutPlan(plan.value, world.value))
+  /** As plain facts, read once: the arithmetic reads them thousands of times. */
+  const plain = computed(() => JSON.parse(JSON.stringify(plan.value)) as Plan)
+  const world = computed(() => worldOf(plain.value))
+  const result = computed(() => workOutPlan(plain.value, world.value))
+  const problems = steady(() => result.value.problems), powder = steady(() => result.value.powder)
+  const ratio = steady(() => result.value.ratio), bag = steady(() => world.value.bag)
   /** A problem in the units of the workshop. */
   const say = (problem: PlanProblem) => problemWords(problem, session.units)
   /** The cast that takes longest to open, which the plan's moments are about. */
@@ -84,8 +89,8 @@ function workedOut({ plan }: State) {
       140,
     ),
   )
-  const cautions = computed(() => cautionsFor(plan.value, world.value, centre.value))
-  return { world, result, say, governing, input, centre, curve, cautions }
+  const cautions = computed(() => cautionsFor(plain.value, world.value, centre.value))
+  return { world, result, problems, powder, ratio, bag, say, governing, input, centre, curve, cautions }
 }
 
 /** Its ranges, a moment later. */

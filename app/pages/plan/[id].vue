@@ -279,6 +279,12 @@ header {
   gap: 22px;
   align-items: start;
 }
+/* What changes in one column lays out that one. */
+.left,
+.middle,
+.right {
+  contain: layout style;
+}
 .left {
   display: grid;
   gap: 22px;
