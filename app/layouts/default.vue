@@ -248,6 +248,7 @@ main {
 }
 @media print {
   .rail,
+  .clock-bar,
   .notices {
     display: none;
   }

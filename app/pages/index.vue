@@ -166,7 +166,7 @@ const more = computed(() =>
   .two.printed { display: none; }
 }
 @media print {
-  .picture { display: none; }
+  .picture, .acts { display: none; }
   .two.printed { display: grid; }
 }
 .live {

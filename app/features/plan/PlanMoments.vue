@@ -30,7 +30,7 @@ const pack = computed(() => planning.world.bag?.printed ? packWords(planning.wor
   <section aria-labelledby="moments-head">
     <h2 id="moments-head" class="eyebrow">What to expect, after powder meets water</h2>
     <dl v-if="lines.length > 0">
-      <PlanMoment v-for="l in lines" :key="l.ground + l.what" :line="l" />
+      <PlanMoment v-for="(l, i) in lines" :key="`${l.ground} ${i}`" :line="l" />
     </dl>
     <p v-else class="soft small">Choose what you fill and how; the moments follow from it.</p>
     <p v-if="pack" class="small">{{ pack }}</p>
