@@ -19,6 +19,7 @@ const CORE = {
   bench: ['units', 'gypsum', 'setting', 'mould', 'drawing', 'plan', 'pour', 'forecast'],
   logbook: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'plan', 'pour', 'forecast'],
   lab: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'plan'],
+  schedule: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan'],
   door: ['units', 'gypsum', 'setting', 'mould', 'drawing', 'plan'],
   formats: ['units', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan', 'pour', 'logbook'],
 }

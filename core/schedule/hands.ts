@@ -1,9 +1,9 @@
 import type { Bound } from './windows'
 
 /**
- * Several chains on the same hands: in which order, so that the last of it ends soonest. Branch and bound over the order
- * of tasks that would overlap: one more bound for each, propagated at once (precedence posting: Cesta, Oddi and Smith
- * 2002; from memory). Exact while it is allowed to look at enough branches.
+ * Several chains on the same hands: in which order, so that the last of it ends soonest. Branch and bound over the
+ * order of tasks that would overlap: one more bound for each, propagated at once (precedence posting: Cesta, Oddi and
+ * Smith 2002; from memory). Exact while it is allowed to look at enough branches.
  */
 
 export interface HandsTask {

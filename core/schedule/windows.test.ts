@@ -6,14 +6,21 @@ import instances from './instances.test.json'
 import { workOutWindows, type Bound, type Network, type Shift, type StepHours } from './windows'
 
 /** The check instances; answers found by two methods each. */
-const ofKind = (kind: string) => instances.instances.filter(i => i.kind === kind) as unknown as {
-  readonly id: string, readonly title: string, readonly nodes: readonly string[], readonly earliest?: readonly number[]
+interface Instance {
+  readonly id: string
+  readonly title: string
+  readonly nodes: readonly string[]
   readonly bounds: readonly { from: number, to: number, min: number | null, max: number | null }[]
-  readonly latest?: readonly number[], readonly conflict?: readonly number[], readonly excess?: number
   readonly calendars: Readonly<Record<string, readonly [number, number, number]>>
-  readonly chain: HandsChain & { lags: { from: number, to: number, min?: number, max?: number }[] }
+  readonly earliest?: readonly number[]
+  readonly latest?: readonly number[]
+  readonly conflict?: readonly number[]
+  readonly excess?: number
+  readonly chain: HandsChain
   readonly optimum: number
-}[]
+}
+const ofKind = (kind: string) =>
+  instances.instances.filter(i => i.kind === kind) as unknown as readonly Instance[]
 const DAYS = 30
 const daily = ([from, to, length]: readonly [number, number, number]): StepHours =>
   ({ length, shifts: Array.from({ length: DAYS }, (_, day): Shift => [day * 1440 + from, day * 1440 + to]) })
@@ -39,8 +46,11 @@ describe('windows', () => {
     from, to, ...which !== 'max' && { min: least }, ...which !== 'min' && { max: least + room },
   })))
 
+  const drawnNetwork = (most: number, span: number) => fc.integer({ min: 2, max: most })
+    .chain(nodes => drawnBounds(nodes, span).map(bounds => ({ nodes, bounds })))
+
   it('has the windows that all shortest paths give, and a cycle that is too tight where there is one', () => {
-    fc.assert(fc.property(fc.integer({ min: 2, max: 9 }).chain(n => drawnBounds(n, 20).map(bounds => ({ n, bounds }))), ({ n, bounds }) => {
+    fc.assert(fc.property(drawnNetwork(9, 20), ({ nodes: n, bounds }) => {
       const apart = shortestPaths(n, bounds), worked = workOutWindows({ nodes: n, bounds })
       expect(worked.ok).toBe(apart.every((row, i) => row[i]! >= 0))
       if (!worked.ok) return
@@ -50,7 +60,7 @@ describe('windows', () => {
   })
 
   it('names a smallest set: any one of it dropped, or given what is said, and the others can be kept', () => {
-    fc.assert(fc.property(fc.integer({ min: 2, max: 7 }).chain(n => drawnBounds(n, 12).map(bounds => ({ nodes: n, bounds }))), (network) => {
+    fc.assert(fc.property(drawnNetwork(7, 12), (network) => {
       const worked = workOutWindows(network)
       if (worked.ok) return
       const { conflict } = worked, kept = conflict.bounds.map(i => network.bounds[i]!)
@@ -135,7 +145,8 @@ describe('chains on the same hands', () => {
         hands: fc.constant(hands),
         lags: fc.array(fc.record({
           from: fc.nat(tasks.length - 1), to: fc.nat(tasks.length - 1), min: fc.nat(4), room: fc.nat(4),
-        }), { maxLength: 3 }).map(list => list.filter(l => l.from < l.to).map(l => ({ from: l.from, to: l.to, min: l.min, max: l.min + l.room }))),
+        }), { maxLength: 3 }).map(list => list.filter(l => l.from < l.to)
+          .map(({ from, to, min, room }) => ({ from, to, min, max: min + room }))),
       }))
     fc.assert(fc.property(drawn, (chain) => {
       expect(orderHands(chain)?.end).toBe(bestEnd(chain))

@@ -52,7 +52,9 @@ export interface Conflict {
   readonly reliefs: readonly Relief[]
 }
 
-export type Worked = { readonly ok: true, readonly windows: Windows } | { readonly ok: false, readonly conflict: Conflict }
+export type Worked
+  = | { readonly ok: true, readonly windows: Windows }
+    | { readonly ok: false, readonly conflict: Conflict }
 
 /** The next moment from `t` on at which a step of that length lies in one shift; Infinity if there is none. */
 export function nextStart({ shifts, length }: StepHours, t: number): number {
@@ -97,7 +99,8 @@ function reach(nodes: number, arcs: readonly Arc[], hours: ReadonlyMap<number, S
   for (let head = 0; head < queue.length; head++) {
     const from = queue[head]!
     queued[from] = false
-    if (++visits[from]! > allowed || at[from] === Infinity || at[0]! > 0) return { failed: boundsBehind(from, raisedBy) }
+    if (++visits[from]! > allowed || at[from] === Infinity || at[0]! > 0)
+      return { failed: boundsBehind(from, raisedBy) }
     for (const arc of leaving[from]!) {
       let raised = at[from]! + arc.by
       if (raised <= at[arc.to]!) continue
