@@ -3,7 +3,7 @@ import { MOULD_MATERIALS, type MouldMaterial } from '~core/setting/body'
 import type { BagRow, MouldRow, PourRow } from '~core/formats/table-in'
 import { DEFECTS, type DefectId } from '~core/pour/defects'
 import { IMPORT_COUNTS, IMPORT_KINDS, IMPORT_STATES, type ImportCounts } from './import-state'
-import { powderClassIdSchema } from './library'
+import { powderClassIdSchema } from './powder-class'
 
 /** Rows of somebody's table, as they were read in the browser; checked again here. */
 export const MOST_ROWS = 1000

@@ -12,7 +12,7 @@ import {
 import { DRIVING, type Driving } from '~core/setting/flow'
 import { STIR_TOOLS, type StirTool } from '~core/gypsum/stirring'
 import type { LabMix } from '~core/lab/mix'
-import { powderClassIdSchema } from './library'
+import { powderClassIdSchema } from './powder-class'
 
 const keys = <T extends string>(record: Readonly<Record<T, unknown>>) => Object.keys(record) as [T, ...T[]]
 

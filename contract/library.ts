@@ -1,3 +1,5 @@
+import { powderClassIdSchema } from './powder-class'
+import { orderSchema, type OrderBody } from './order'
 import { z } from './zod'
 import { FORM_IDS, MOST_POINTS, type Likeness } from '~core/drawing/form-ids'
 import { STORAGE } from '~core/gypsum/bag-age'
@@ -6,15 +8,12 @@ import type { Gauge } from '~core/mould/gauge/gauge'
 import type { PhotoScale } from '~core/mould/photo/photo'
 import type { Shape } from '~core/mould/gauge/shapes'
 import type { Taught } from '~core/plan/types'
-import { POWDER_CLASSES, type PowderClassId } from '~core/gypsum/powders'
 import { taughtSchema } from './taught'
 
 const keys = <T extends string>(record: Readonly<Record<T, unknown>>) => Object.keys(record) as [T, ...T[]]
 const name = z.string().trim().min(1, 'Give it a name.').max(80, 'Keep the name under 80 characters.')
 const length = (max: number, what: string) =>
   z.number().positive(`${what} has to be more than zero.`).max(max, `${what} is out of reason here.`)
-
-export const powderClassIdSchema = z.enum(POWDER_CLASSES.map(p => p.id) as [PowderClassId, ...PowderClassId[]])
 
 const metres = (what: string) => length(20, what)
 const positive = z.number().positive('Every measure has to be more than zero.').max(1e4, 'That is out of reason here.')
@@ -245,14 +244,14 @@ export const bagSchema = z.object({
   note: z.string().max(2000).default(''),
 })
 
-export const LIBRARY = { mould: mouldSchema, bucket: bucketSchema, bag: bagSchema } as const
+export const LIBRARY = { mould: mouldSchema, bucket: bucketSchema, bag: bagSchema, order: orderSchema } as const
 export type LibraryKind = keyof typeof LIBRARY
-export const LIBRARY_KINDS = ['mould', 'bucket', 'bag'] as const satisfies readonly LibraryKind[]
+export const LIBRARY_KINDS = ['mould', 'bucket', 'bag', 'order'] as const satisfies readonly LibraryKind[]
 
 export type MouldBody = Omit<z.infer<typeof mouldSchema>, 'gauges'> & { gauges?: readonly Gauge[] }
 export type BucketBody = z.infer<typeof bucketSchema>
 export type BagBody = z.infer<typeof bagSchema>
-export interface LibraryBodies { mould: MouldBody, bucket: BucketBody, bag: BagBody }
+export interface LibraryBodies { mould: MouldBody, bucket: BucketBody, bag: BagBody, order: OrderBody }
 
 export interface LibraryItem<K extends LibraryKind = LibraryKind> {
   readonly id: string

@@ -1,4 +1,5 @@
-import { bagSchema, bucketSchema, mouldSchema, powderClassIdSchema } from './library'
+import { bagSchema, bucketSchema, mouldSchema } from './library'
+import { powderClassIdSchema } from './powder-class'
 import { planSchema } from './plan'
 import { sentEventSchema } from './pour'
 import { ROUTES } from './routes'

@@ -9,7 +9,7 @@ import { SETTING_PLACES, type SettingPlaceId } from '~core/setting/body'
 import { BUBBLE_WAYS } from '~core/plan/bubbles'
 import { CLOTHS, type ClothId } from '~core/plan/batches/cloth'
 import { COAT_WAYS, MOST_COATS, type CoatWay } from '~core/plan/batches/coats'
-import { powderClassIdSchema } from './library'
+import { powderClassIdSchema } from './powder-class'
 import { MOST_INT } from './limits'
 import { humidity, skyId, standingSchema } from './standing'
 

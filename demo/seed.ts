@@ -6,6 +6,7 @@ import { REAL_TIME } from '~contract/clock'
 import type { MouldBody } from '~contract/library'
 import type { Db } from '../server/store/open'
 import { within, type Scope } from '../server/store/scope'
+import type { OrderBody } from '../contract/order'
 import { saveItem, savePlan, worldOf } from '../server/store/library'
 import { recordEvents, startPour } from '../server/store/recording'
 import { createAccount } from '../server/store/accounts'
@@ -69,6 +70,23 @@ async function seedLibrary(scope: Scope, ids: Ids, now: number, newId: () => str
     }, 0)
 }
 
+/** One order that can be met, and one that just cannot: what helps is then told. */
+function demoOrders(ids: Ids, now: number): readonly OrderBody[] {
+  const everyDay = [1, 2, 3, 4, 5, 6, 7]
+  const at = (days: number, hour: number) => new Date(now + days * DAY).setHours(hour, 0, 0, 0)
+  const order = (wish: WishKey, name: string, lines: OrderBody['lines'], due: number): OrderBody => ({
+    name, lines, due, recipe: { ...planOf(ids, WISHES[wish]), fills: [] },
+    people: [{ name: '', days: everyDay, from: 9 * 60, to: 17 * 60 }], pause: { from: 750, to: 780 },
+    buckets: 2, tables: 1, opening: 150, finishing: 20, spare: 0.05, goal: 'soonest',
+  })
+  return [
+    order('tiles', 'Garden tiles for the open day', [{ mould: ids.moulds.tile, pieces: 40, copies: 3 }], at(1, 12)),
+    order('evening', 'Lanterns and bell-pulls for the shop', [
+      { mould: ids.moulds.lantern, pieces: 12, copies: 3 }, { mould: ids.moulds.bellpull, pieces: 24, copies: 6 },
+    ], at(4, 16)),
+  ]
+}
+
 /** Makes the demo workshop, once; `fresh` removes the one that is there first. All dates count back from `now`. */
 export async function seedDemo(db: Db, now: number, { fresh = false, seed = 9 } = {}): Promise<void> {
   const existing = await db.selectFrom('workshop').select('id').where('demo', '=', true).execute()
@@ -121,4 +139,5 @@ export async function seedDemo(db: Db, now: number, { fresh = false, seed = 9 } 
   }
   for (const wish of ['lanterns', 'towpath', 'rosette', 'damp'] as const)
     await savePlan(scope, unique.id(), planOf(ids, WISHES[wish]), 0)
+  for (const order of demoOrders(ids, now)) await saveItem(scope, 'order', unique.id(), order, 0)
 }

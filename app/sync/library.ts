@@ -35,14 +35,15 @@ async function shelf<K extends LibraryKind>(kind: K) {
   return { fromHere, items: value.filter((item): item is LibraryItem<K> => item.kind === kind) }
 }
 
-/** Moulds, buckets and bags of the workshop. */
+/** Moulds, buckets, bags and orders of the workshop. */
 export const useLibrary = defineStore('library', () => {
-  const changes = useChanges(), told = ref<Shelves>({ mould: [], bucket: [], bag: [] })
+  const changes = useChanges(), told = ref<Shelves>({ mould: [], bucket: [], bag: [], order: [] })
   const changed = changes.ofKind('item')
   const items = computed<Shelves>(() => ({
     mould: withChanges('mould', told.value.mould, changed.value),
     bucket: withChanges('bucket', told.value.bucket, changed.value),
     bag: withChanges('bag', told.value.bag, changed.value),
+    order: withChanges('order', told.value.order, changed.value),
   }))
   const loaded = ref(false)
   const trouble = ref('')
@@ -54,10 +55,10 @@ export const useLibrary = defineStore('library', () => {
     try {
       await latest(
         () =>
-          Promise.all([shelf('mould'), shelf('bucket'), shelf('bag')]),
-        ([mould, bucket, bag]) => {
-          told.value = { mould: mould.items, bucket: bucket.items, bag: bag.items }
-          fresh = [mould, bucket, bag].every(s => !s.fromHere)
+          Promise.all([shelf('mould'), shelf('bucket'), shelf('bag'), shelf('order')]),
+        ([mould, bucket, bag, order]) => {
+          told.value = { mould: mould.items, bucket: bucket.items, bag: bag.items, order: order.items }
+          fresh = [mould, bucket, bag, order].every(s => !s.fromHere)
         },
       )
       loaded.value = true

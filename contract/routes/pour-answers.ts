@@ -7,7 +7,7 @@ import { CAUSE_IDS } from '~core/pour/causes'
 import { DEFECTS, type DefectId } from '~core/pour/defects'
 import type { PourEvent } from '~core/pour/events'
 import type { CastSummary, PourSummary } from '~core/pour/projection'
-import { powderClassIdSchema } from '../library'
+import { powderClassIdSchema } from '../powder-class'
 import { characterSchema } from '../taught'
 import {
   ENTRY_FAULTS,

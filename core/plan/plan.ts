@@ -104,14 +104,15 @@ function checkDrying(
 }
 
 /**
- * Whether one person can sift, stir and pour so much into so many moulds before it is too stiff. Time to pour grows a
- * little with a longer, unstirred sifting and soak: between the shortest and the longest it is near a straight line.
+ * How long a mix stays pourable, by when its stirring begins, s after wetting. Time to pour grows a little with a
+ * longer, unstirred sifting and soak: between the shortest and the longest it is near a straight line.
+ * @param whole the most that is poured at once, m3
  */
-function pouringWindow(
+export function pourableFrom(
   { plan, world, ratio }: Batching,
   whole: CubicMetres,
   inputFrom: (stirFrom: Seconds) => MomentsInput,
-): (volume: CubicMetres, count: number) => boolean {
+): (stirFrom: Seconds) => Seconds {
   const powderPerVolume = solveMix(recipeOf(plan, ratio), { what: 'slurry', amount: 1 }).powder
   const withLosses = 1 + plan.losses
   const most = powderPerVolume * Math.min(mixingRoom(plan, world).capacity, whole * withLosses)
@@ -119,10 +120,19 @@ function pouringWindow(
   const untilFrom = (from: Seconds, input = inputFrom(from)) => pourableUntil({ ...input, ratio }, centreOf(input))
   const whenEarly = untilFrom(early), whenLate = untilFrom(late)
   const flat = late - early < 1 || !Number.isFinite(whenEarly + whenLate)
-  const pourBy = (from: Seconds) =>
-    flat ? whenEarly : whenEarly + (whenLate - whenEarly) * (from - early) / (late - early)
+  return from => flat ? whenEarly : whenEarly + (whenLate - whenEarly) * (from - early) / (late - early)
+}
+
+/** Whether one person can sift, stir and pour so much into so many moulds before it is too stiff. */
+function pouringWindow(
+  batching: Batching,
+  whole: CubicMetres,
+  inputFrom: (stirFrom: Seconds) => MomentsInput,
+): (volume: CubicMetres, count: number) => boolean {
+  const { plan, world: { pace = {} }, ratio } = batching, pourBy = pourableFrom(batching, whole, inputFrom)
+  const powderPerVolume = solveMix(recipeOf(plan, ratio), { what: 'slurry', amount: 1 }).powder
   return (volume, count) => {
-    const slurry = volume * withLosses, from = stirStart(plan, slurry * powderPerVolume, pace)
+    const slurry = volume * (1 + plan.losses), from = stirStart(plan, slurry * powderPerVolume, pace)
     return from + stirringTime(plan) + pouringBy(slurry, count, pace) <= pourBy(from)
   }
 }

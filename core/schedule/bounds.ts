@@ -116,13 +116,17 @@ function handsBound(round: Round, mixes: number, mixing: ReturnType<typeof least
   return Math.max(all, nextTask(persons, open, Math.ceil(filled - 1e-9) + after) + open)
 }
 
-/** The buckets, each in use from the first grain to the last rinse. */
+/**
+ * The buckets, each in use from the first grain to the last rinse: what hands do in them within somebody's hours, and
+ * all of it, the soak too, by the clock. A soak may fall into a break.
+ */
 function bucketsBound(round: Round, mixes: number, mixing: ReturnType<typeof leastMixing>): number {
   const { shapes, persons, buckets } = round, { weigh, sift, soak, stir, clean } = mixing
-  const fills = sumOf(shapes.map(s => s.pieces * s.fill)), used = mixes * (sift + soak + stir + clean) + fills
+  const last = Math.min(buckets, mixes) * clean
+  const handled = mixes * (sift + stir + clean) + sumOf(shapes.map(s => s.pieces * s.fill)) - last
   const spans = staffed(persons).map(s => ({ ...s, hands: buckets }))
   const first = nextTask(persons, weigh, 0) + weigh
-  const filled = workedBy(spans, used - Math.min(buckets, mixes) * clean, first)
+  const filled = Math.max(workedBy(spans, handled, first), first + (handled + mixes * soak) / buckets)
   const after = Math.min(...shapes.map(s => shutFor(round, s, mixing))), open = Math.min(...shapes.map(s => s.open))
   return nextTask(persons, open, Math.ceil(filled - 1e-9) + after) + open
 }

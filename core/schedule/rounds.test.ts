@@ -244,7 +244,10 @@ class Oracle {
       for (const [s, shape] of w.shapes.entries()) {
         this.row(this.tasks(`o${s}`, shape.open, w.horizon), '=', shape.pieces)
         for (const t of this.minutes) {
-          if (this.names.has(`o${s}_${t}`)) this.rows.push(`last - ${t + shape.open} o${s}_${t} >= 0`)
+          if (!this.names.has(`o${s}_${t}`)) continue
+          // Whether anything is opened then, not how many.
+          const any = this.name(`a${s}`, t)
+          this.rows.push(`${w.persons} ${any} - o${s}_${t} >= 0`, `last - ${t + shape.open} ${any} >= 0`, `${any} <= 1`)
         }
       }
     }

@@ -91,6 +91,9 @@ export const SOONER = [0, 3, 1000]
 /** Waits that rules try, min: none, until a mould or two more are open, for all. */
 const WAITS = [0, 8, 20, Infinity]
 
+/** So few pieces are planned by all rules. */
+const FEW_PIECES = 16
+
 /** Rules worth trying at once, the most promising first: for a large round only those. */
 function rulesFor(ground: Ground): readonly Rule[] {
   const { round, largest } = ground, soaks = soaksFor(ground), soakFor = soaks.at(-1)!
@@ -99,7 +102,7 @@ function rulesFor(ground: Ground): readonly Rule[] {
   if (pieces > 300) return promising
   const other: Rule = { most: largest, wait: 20, soakFor, sooner: 0 }
   const fewer = { ...other, most: Math.ceil(largest / 2) }
-  if (pieces > 60) return [...promising, other, fewer]
+  if (pieces > FEW_PIECES) return [...promising, other, fewer, { ...promising[0]!, most: 1 }]
   const sizes = [...new Set([4, 3, 2, 1].map(quarters => Math.ceil(largest * quarters / 4)))]
   return sizes.flatMap(most => WAITS.flatMap(wait => soaks.flatMap(soak =>
     SOONER.map((sooner): Rule => ({ most, wait, soakFor: soak, sooner })))))

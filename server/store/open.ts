@@ -16,6 +16,7 @@ import * as m0013 from './migrations/0013-accounts'
 import * as m0014 from './migrations/0014-devices'
 import * as m0015 from './migrations/0015-imports'
 import * as m0016 from './migrations/0016-second-wall'
+import * as m0017 from './migrations/0017-orders'
 import type { Database } from './schema'
 import { putWall } from './second-wall'
 
@@ -36,6 +37,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0014-devices': m0014,
   '0015-imports': m0015,
   '0016-second-wall': m0016,
+  '0017-orders': m0017,
 }
 
 // Every bigint here is a millisecond count, far below 2^53.

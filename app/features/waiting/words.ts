@@ -27,7 +27,7 @@ export const waitWords = (entries: number, changes: number): string =>
 export const notTakenWords = (entries: number, changes: number): string =>
   `${countWords(entries, changes)} ${entries + changes === 1 ? 'was' : 'were'} not taken.`
 
-const KINDS = { mould: 'a mould', bucket: 'a bucket', bag: 'a bag' } as const
+const KINDS = { mould: 'a mould', bucket: 'a bucket', bag: 'a bag', order: 'an order' } as const
 export function kindWords(target: Target): string {
   switch (target.what) {
     case 'item':
@@ -116,6 +116,18 @@ const ITEM_FIELDS: Record<ItemField, string> = {
   cups: 'cup tests',
   spreads: 'spread tests',
   bulk: 'weight of a scoop',
+  recipe: 'mix',
+  lines: 'pieces and moulds',
+  due: 'when it is due',
+  people: 'people and hours',
+  pause: 'break',
+  buckets: 'buckets',
+  tables: 'tables',
+  shelf: 'room for filled moulds',
+  opening: 'time to open one',
+  finishing: 'time for a back',
+  spare: 'spare pieces',
+  goal: 'goal',
 }
 
 type Say = (value: never, units: UnitPreferences) => string

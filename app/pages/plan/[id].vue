@@ -13,7 +13,7 @@ import PlanMeasures from '~/features/plan/PlanMeasures.vue'
 import PlanTour from '~/features/help/PlanTour.vue'
 import PlanMoments from '~/features/plan/PlanMoments.vue'
 import StageCurve from '~/features/plan/StageCurve.vue'
-import { addressOf } from '~/sync/api'
+import { addressOf, newId } from '~/sync/api'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
@@ -162,6 +162,11 @@ async function toBench() {
         :to="{ path: '/lab/sayings', query: { plan: planning.id } }"
         class="small paper"
       >What is said of it</NuxtLink>
+      <NuxtLink
+        v-if="planning.isKept && !refused && !planning.plan.coats"
+        :to="{ path: `/orders/${newId()}`, query: { plan: planning.id } }"
+        class="small paper"
+      >Many of these by a day</NuxtLink>
       <Button v-if="result.batches.length > 0" label="Save as a recipe" severity="secondary" @click="saveRecipe" />
       <Button
         v-if="session.mayWrite"

@@ -4,11 +4,13 @@ import { endUse } from '~core/gypsum/end-use'
 import { formatConsistency } from '~core/units/format'
 import { powderClass } from '~core/gypsum/powders'
 import { dayAndTime } from '~/ui/when'
+import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
 import { newId } from '~/sync/api'
 import { readJson } from '~/ui/files'
+import type { OrderBody } from '~contract/order'
 import { planByRecipe, recipeSchema } from '~contract/recipe'
 import EmptyPicture from '~/ui/EmptyPicture.vue'
 import FileButton from '~/ui/FileButton.vue'
@@ -16,7 +18,7 @@ import MouldPicture from '~/features/library/MouldPicture.vue'
 import LongList from '~/ui/LongList.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 
-const planning = usePlanning(), library = useLibrary(), session = useSession()
+const planning = usePlanning(), library = useLibrary(), session = useSession(), clock = useClock()
 const trouble = ref('')
 await Promise.all([planning.load(), library.load()])
 
@@ -26,6 +28,12 @@ function fills(plan: typeof planning.plan): string {
     return mould ? `${f.count} × ${mould.body.name}` : []
   }).join(', ') || 'nothing chosen yet'
 }
+/** The soonest due first. */
+const orders = computed(() => [...library.items.order].sort((a, b) => a.body.due - b.body.due))
+const pieces = ({ lines }: OrderBody) => lines.map((l) => {
+  const mould = library.items.mould.find(m => m.id === l.mould)
+  return `${l.pieces} × ${mould?.body.name ?? 'a mould that was put away'}`
+}).join(', ')
 /** A recipe becomes a plan of one's own, in which only the moulds are still to be chosen. */
 async function bringIn(file: File) {
   trouble.value = ''
@@ -61,9 +69,23 @@ async function remove(id: string) {
         accept=".json,application/json"
         class="recipe"
         @file="bringIn" />
+      <PlainButton v-if="session.mayWrite && planning.saved.length > 0" label="Many pieces by a day" @click="navigateTo(`/orders/${newId()}`)" />
       <Button v-if="session.mayWrite" label="New plan" @click="navigateTo(`/plan/${newId()}`)" />
     </header>
     <p v-if="planning.trouble || trouble" class="problem" role="alert">{{ planning.trouble || trouble }}</p>
+    <section v-if="orders.length > 0" aria-labelledby="orders-head" class="orders">
+      <h2 id="orders-head" class="eyebrow">Many pieces, by a day</h2>
+      <ul class="ruled">
+        <li v-for="o in orders" :key="o.id">
+          <MouldPicture :mould="o.body.lines[0]?.mould" />
+          <NuxtLink :to="`/orders/${o.id}`" class="row-link">
+            <span class="strong">{{ o.body.name || pieces(o.body) }}</span><br>
+            <span class="small soft">{{ pieces(o.body) }}</span>
+          </NuxtLink>
+          <span class="small">due {{ dayAndTime(o.body.due, clock.now) }}</span>
+        </li>
+      </ul>
+    </section>
     <LongList
       v-if="planning.saved.length > 0"
       v-slot="{ item: p }"
@@ -103,6 +125,9 @@ async function remove(id: string) {
 <style scoped>
 header { display: flex; gap: 12px; align-items: center; margin-bottom: 14px; }
 .recipe { margin-left: auto; }
+.orders { margin-bottom: 22px; }
+.orders ul { list-style: none; padding: 0; margin: 0; }
+.orders li { display: grid; grid-template-columns: 44px 2fr 1fr; gap: 16px; align-items: center; padding: 8px 0; }
 .plans { --columns: 44px 2fr 1.2fr 1fr auto; --row-gap: 16px; }
 @media (max-width: 720px) { .plans { --columns: 44px 1fr auto; } .how { display: none; } }
 </style>

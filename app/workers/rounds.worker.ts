@@ -1,0 +1,60 @@
+import { expose } from 'comlink'
+import type { PlanWorld } from '~core/plan/types'
+import { boundRound, type LowerBound } from '~core/schedule/bounds'
+import { whatHelps, type Help, type Worth } from '~core/schedule/help'
+import { roundOf, type Order, type OrderProblem } from '~core/schedule/order'
+import type { Goal, Timetable } from '~core/schedule/round'
+import { searchPlans } from '~core/schedule/search'
+import type { RoundPlan } from '~core/schedule/timetable'
+
+/** Rounds are planned beside the page: a first plan at once, better ones while somebody watches. */
+
+/** What is known so far. Each is told whole. */
+export interface Told {
+  readonly problems?: readonly OrderProblem[]
+  readonly plans: Readonly<Partial<Record<Goal, Timetable>>>
+  readonly bound?: LowerBound
+  readonly powderEach?: readonly number[]
+  readonly pieces?: number
+  readonly helps: readonly Help[]
+  /** How far it is, 0 to 1; 1 when it is done. */
+  readonly done: number
+}
+
+/** How long plans of each goal are bettered, and how often better ones are told, ms. */
+const BETTERED_MS = 3000, TELL_MS = 250
+
+/** Lets a message in. */
+const breathe = () => new Promise(done => setTimeout(done, 0))
+
+const work = {
+  async plan(order: Order, world: PlanWorld, worth: Worth, seed: number, tell: (told: Told) => void): Promise<void> {
+    const made = roundOf(order, world)
+    if (!('round' in made)) return tell({ problems: made, plans: {}, helps: [], done: 1 })
+    const goals: readonly Goal[] = order.goal === 'most' ? ['most'] : ['soonest', 'least work']
+    const searches = goals.map(goal => ({ goal, plans: searchPlans({ ...made.round, goal }, seed) }))
+    const best = new Map<Goal, RoundPlan>(), helps: Help[] = [], began = performance.now()
+    const bound = order.goal === 'most' ? undefined : boundRound(made.round)
+    const said = (done: number) => tell({
+      plans: Object.fromEntries([...best].map(([goal, { table }]) => [goal, table])),
+      bound, powderEach: made.powderEach, helps, done, pieces: made.round.shapes.reduce((n, s) => n + s.pieces, 0),
+    })
+    for (let told = -Infinity; ;) {
+      const share = (performance.now() - began) / BETTERED_MS / goals.length
+      for (const { goal, plans } of searches) best.set(goal, plans.next().value)
+      if (performance.now() - told > TELL_MS) {
+        said(Math.min(0.9, 0.9 * share))
+        told = performance.now()
+        await breathe()
+      }
+      if (share >= 1) break
+    }
+    for (const help of whatHelps({ ...made.round, goal: goals[0]! }, best.get(goals[0]!)!, worth)) {
+      if (help) helps.push(help)
+      await breathe()
+    }
+    said(1)
+  },
+}
+export type RoundsWork = typeof work
+expose(work)
