@@ -30,10 +30,12 @@ const live = useLive(), records = useRecords(), changes = useChanges(), clock = 
 const GUEST_PLACES = new Set(['/', '/plan', '/bench', '/shelf', '/lab', '/help'])
 const shownPlaces = computed(() => session.isGuest ? places.filter(p => GUEST_PLACES.has(p.to)) : places)
 const route = useRoute()
+/** Pages that stand elsewhere and belong to a place. */
+const OF_PLACE: Readonly<Record<string, RegExp>> = { '/logbook': /^\/(pour|piece)\//, '/plan': /^\/orders\// }
 const isHere = (to: string) =>
   to === '/'
     ? route.path === '/'
-    : route.path.startsWith(to) || (to === '/logbook' && /^\/(pour|piece)\//.test(route.path))
+    : route.path.startsWith(to) || OF_PLACE[to]?.test(route.path)
 /** Why nothing is sent just now. */
 const HALTED = {
   'away': 'No connection to the workshop’s server.',

@@ -6,6 +6,7 @@ export const PAGE_TITLES: Readonly<Record<string, string>> = {
   'index': 'Today',
   'plan': 'Plans',
   'plan-id': 'Plan',
+  'orders-id': 'Many pieces by a day',
   'bench': 'Bench',
   'shelf': 'Shelf',
   'logbook': 'Logbook',

@@ -6,5 +6,5 @@ export function taskWords(task: Task, { mixings }: Timetable, shapes: readonly s
   if (task.kind === 'open') return `open ${shapes[task.shape!]} ${task.copy! + 1}`
   const counts = mixings[task.mix]?.counts ?? []
   const fills = counts.flatMap((n, s) => n > 0 ? [`${n} × ${shapes[s]}`] : []).join(', ')
-  return `${BLOCK_WORDS[task.kind]}, bucket ${task.mix + 1}${task.kind === 'fill' ? `: ${fills}` : ''}`
+  return `${BLOCK_WORDS[task.kind]} bucket ${task.mix + 1}${task.kind === 'fill' ? `: ${fills}` : ''}`
 }
