@@ -5,6 +5,7 @@ import { listed, sentenceOf, wordedIn, type Sentences, type Worded } from '../un
 import { METRIC, type UnitPreferences } from '../units/units'
 import type { CoatMoment } from './coat-moment'
 import type { OpenStep, OpenStop } from './opening'
+import type { SoftId } from './soft'
 import type { WeighingStep } from './weighing'
 import type { Act, Amounts, Never, NotSetting, RescueReason } from './rescue'
 
@@ -227,6 +228,24 @@ export const COAT_MOMENT_WORDS: Readonly<Record<CoatMoment['state'], string>> = 
   early: 'The coat before still runs: wait until a drawn finger leaves a standing peak.',
   now: 'The coat before stands and still has its gloss: it bonds by itself.',
   late: `The coat before has set. ${SCORE}`,
+}
+
+interface SoftWords {
+  readonly name: string
+  readonly how: string
+}
+/** What hands do while a cast is soft, and just after it is opened. */
+export const SOFT_WORDS: Readonly<Record<SoftId, SoftWords>> = {
+  level: { name: 'Level the back', how: 'Tap it level, top up, strike it off or press it flat; mist or blow bubbles off the open face.' },
+  back: {
+    name: 'Finish the back',
+    how: 'Set in a hanger, a rod or cloth; key or scratch the back; day and initials; drag off water that stands on it.',
+  },
+  scrape: { name: 'Scrape and cut', how: 'Like cheese by now: scrape it flat along a bar and cut its edges clean. Then let it warm in peace.' },
+  trim: {
+    name: 'Trim it',
+    how: 'Clear overlap, flick off nibs and bubbles, round the edges, fill a hole with a dab of the same powder on a wetted place.',
+  },
 }
 
 const WEIGHING: Sentences<WeighingStep, [UnitPreferences]> = {

@@ -29,6 +29,7 @@ import BenchLate from './BenchLate.vue'
 import JugPanel from './JugPanel.vue'
 import FillPanel from './FillPanel.vue'
 import RescuePanel from './RescuePanel.vue'
+import SoftPanel from './SoftPanel.vue'
 import ScalePanel from './ScalePanel.vue'
 import WeighPanel from './WeighPanel.vue'
 import { useRoom, useThermometer } from '~/sync/climate'
@@ -323,6 +324,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           <div class="track" aria-hidden="true"><span :style="{ width: `${share * 100}%` }" /></div>
         </div>
         <CoatPanel v-if="coat" :coat="coat" />
+        <SoftPanel v-if="batch.filledAt !== undefined && !coat" :batch="step.batch" />
         <p v-if="beside" class="beside" role="note">
           <template v-if="beside.hands === 1">While it soaks: sift bucket {{ inHand + 2 }}.</template>
           <template v-else
