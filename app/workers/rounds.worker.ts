@@ -1,6 +1,7 @@
 import { expose } from 'comlink'
 import type { PlanWorld } from '~core/plan/types'
 import { boundRound, type LowerBound } from '~core/schedule/bounds'
+import { chanceOf, type Chance } from '~core/schedule/chance'
 import { whatHelps, type Help, type Worth } from '~core/schedule/help'
 import { roundOf, type Order, type OrderProblem } from '~core/schedule/order'
 import type { Goal, Timetable } from '~core/schedule/round'
@@ -17,6 +18,8 @@ export interface Told {
   readonly powderEach?: readonly number[]
   readonly pieces?: number
   readonly helps: readonly Help[]
+  /** How sure each plan is; once it is no longer bettered. */
+  readonly chances: Readonly<Partial<Record<Goal, Chance>>>
   /** How far it is, 0 to 1; 1 when it is done. */
   readonly done: number
 }
@@ -28,16 +31,20 @@ const BETTERED_MS = 3000, TELL_MS = 250
 const breathe = () => new Promise(done => setTimeout(done, 0))
 
 const work = {
-  async plan(order: Order, world: PlanWorld, worth: Worth, seed: number, tell: (told: Told) => void): Promise<void> {
+  async plan(
+    order: Order, world: PlanWorld, worth: Worth, seed: number, tell: (told: Told) => void,
+  ): Promise<void> {
     const made = roundOf(order, world)
-    if (!('round' in made)) return tell({ problems: made, plans: {}, helps: [], done: 1 })
+    if (!('round' in made)) return tell({ problems: made, plans: {}, helps: [], chances: {}, done: 1 })
     const goals: readonly Goal[] = order.goal === 'most' ? ['most'] : ['soonest', 'least work']
     const searches = goals.map(goal => ({ goal, plans: searchPlans({ ...made.round, goal }, seed) }))
-    const best = new Map<Goal, RoundPlan>(), helps: Help[] = [], began = performance.now()
+    const best = new Map<Goal, RoundPlan>(), chances: Partial<Record<Goal, Chance>> = {}, helps: Help[] = []
+    const began = performance.now()
     const bound = order.goal === 'most' ? undefined : boundRound(made.round)
     const said = (done: number) => tell({
       plans: Object.fromEntries([...best].map(([goal, { table }]) => [goal, table])),
-      bound, powderEach: made.powderEach, helps, done, pieces: made.round.shapes.reduce((n, s) => n + s.pieces, 0),
+      bound, powderEach: made.powderEach, helps, chances, done,
+      pieces: made.round.shapes.reduce((n, s) => n + s.pieces, 0),
     })
     for (let told = -Infinity; ;) {
       const share = (performance.now() - began) / BETTERED_MS / goals.length
@@ -48,6 +55,10 @@ const work = {
         await breathe()
       }
       if (share >= 1) break
+    }
+    for (const [goal, { table }] of best) {
+      if (table.missing === 0) chances[goal] = chanceOf(made.round, table, made.setSd, seed)
+      await breathe()
     }
     for (const help of whatHelps({ ...made.round, goal: goals[0]! }, best.get(goals[0]!)!, worth)) {
       if (help) helps.push(help)

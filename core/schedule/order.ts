@@ -7,7 +7,7 @@ import { momentsInput } from '../plan/moments-input'
 import { pourableFrom, workOutPlan } from '../plan/plan'
 import type { Problem } from '../plan/problems'
 import type { MouldFacts, Plan, PlanWorld } from '../plan/types'
-import type { Kilograms, Seconds } from '../units/quantity'
+import { Z80, type Kilograms, type Seconds } from '../units/quantity'
 import { fitsBucket, sumOf, type Counts, type Goal, type MixTimes, type Round, type RoundShape } from './round'
 import type { Shift } from './windows'
 
@@ -56,6 +56,8 @@ export interface Ordered {
   readonly powderEach: readonly Kilograms[]
   /** From when each shape can be opened, after powder met water. */
   readonly opensFrom: readonly Seconds[]
+  /** Standard deviation of the logarithm of that time; the round is planned with its 90 % end. */
+  readonly setSd: number
 }
 
 /** Why an order cannot be planned. */
@@ -83,7 +85,7 @@ export function roundOf(order: Order, world: PlanWorld): Ordered | readonly Orde
   const { problems, setting, ratio } = workOutPlan(plan, world)
   const refused = problems.filter(p => p.severity === 'refuse')
   if (refused.length > 0 || !setting) return refused.map(problem => ({ code: 'plan', problem }))
-  const there = moulds as MouldFacts[], opensFrom = openings(plan, world, there, setting.input)
+  const there = moulds as MouldFacts[], { opensFrom, setSd } = openings(plan, world, there, setting.input)
   const each = there.map(m => castVolume(plan, m) * (1 + plan.losses))
   const powderPerVolume = solveMix(recipeOf(plan, ratio.value), { what: 'slurry', amount: 1 }).powder
   const round: Round = {
@@ -100,7 +102,7 @@ export function roundOf(order: Order, world: PlanWorld): Ordered | readonly Orde
   }
   const late = lines.filter((_, s) => !fitsBucket(round, lines.map((_, i) => i === s ? 1 : 0)))
   if (late.length > 0) return late.map(({ mould }) => ({ code: 'pours-too-late', mould }))
-  return { round, powderEach: each.map(v => v * powderPerVolume), opensFrom }
+  return { round, powderEach: each.map(v => v * powderPerVolume), opensFrom, setSd }
 }
 
 /** One mould's share of filling as many as there are, or as a bucket holds: a larger amount runs in a larger stream. */
@@ -112,12 +114,13 @@ function fillOne(plan: Plan, volume: number, copies: number, powderPerVolume: nu
 /** From when each can be opened, s after wetting: the cautious end of the forecast of the thickest, and alike. */
 function openings(
   plan: Plan, world: PlanWorld, moulds: readonly MouldFacts[], thickest: MomentsInput,
-): readonly Seconds[] {
+): Pick<Ordered, 'opensFrom' | 'setSd'> {
   const { open } = forecast(thickest).moments, wider = open.from / centreMoments(thickest).open
-  return moulds.map((mould) => {
+  const opensFrom = moulds.map((mould) => {
     const own = centreMoments(momentsInput(plan, thickest.ratio, mould, thickest.stirFrom ?? 0, world))
     return Math.max(thickest.openNotBefore, own.open * wider)
   })
+  return { opensFrom, setSd: Math.log(Math.max(1.01, wider)) / Z80 }
 }
 
 interface Mixed {

@@ -54,7 +54,8 @@ export function useOrdering(id: string, made: OrderBody) {
   }
 
   /** From when it is planned: the next whole unit when it was last worked out. */
-  const zero = ref(0), told = shallowRef<Told>({ plans: {}, helps: [], done: 0 }), goal = ref<Goal>(body.value.goal)
+  const zero = ref(0), goal = ref<Goal>(body.value.goal)
+  const told = shallowRef<Told>({ plans: {}, helps: [], chances: {}, done: 0 })
   const plain = computed(() => JSON.parse(JSON.stringify(body.value)) as OrderBody)
   const recipe = computed(() => {
     const { recipe: mix, lines } = plain.value
@@ -79,7 +80,7 @@ export function useOrdering(id: string, made: OrderBody) {
   let timer: ReturnType<typeof setTimeout> | undefined
   function plan(): void {
     zero.value = Math.ceil(clock.now / (1000 * UNIT)) * 1000 * UNIT
-    told.value = { plans: {}, helps: [], done: 0 }
+    told.value = { plans: {}, helps: [], chances: {}, done: 0 }
     if (wrong.value || body.value.due <= clock.now) return workers.cancel()
     const order = JSON.parse(JSON.stringify(orderAt(zero.value))) as Order
     const plainWorld = JSON.parse(JSON.stringify(world.value)) as typeof world.value

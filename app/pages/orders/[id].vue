@@ -79,6 +79,14 @@ const gap = computed(() => {
     ? `${BOTTLENECK_WORDS[bound.by]} It cannot be done sooner.`
     : `${BOTTLENECK_WORDS[bound.by]} No plan can be out before ${at(Math.floor(bound.end))}.`
 })
+/** How sure, to one in ten and ten minutes: no draw is good to more. */
+const sure = computed(() => {
+  const chance = told.value.chances[shown.value]
+  if (!chance) return ''
+  const inTen = Math.round(10 * chance.inTime), tens = 600 / UNIT
+  const all = `Nine times in ten all are out by ${at(Math.ceil(chance.nineInTen / tens) * tens)}`
+  return inTen >= 9 ? `${all}.` : `${all}; in time about ${inTen === 0 ? 'never' : inTen === 1 ? 'once in ten' : `${inTen} times in ten`}.`
+})
 const helps = computed(() => told.value.done < 1 ? [] : bestOf(told.value.helps))
 const helpSays = (h: Help) => h.missing > 0
   ? `${h.pieces} more in time`
@@ -177,6 +185,7 @@ async function putAway() {
             <button v-if="goal !== 'most'" class="other" @click="goal = 'most'"><span class="strong">{{ GOAL_WORDS.most.name }}</span><span class="small">by the time it is due</span></button>
             <button v-else class="other" @click="goal = 'soonest'"><span class="strong">All of them</span><span class="small">soonest, or with least work</span></button>
           </div>
+          <p v-if="sure">{{ sure }}</p>
           <p v-if="gap" class="small soft">{{ gap }}</p>
           <section v-if="table && days.length > 0" aria-labelledby="day-head">
             <div class="group-head">
