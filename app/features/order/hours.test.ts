@@ -19,7 +19,8 @@ describe('hours', () => {
   it('a shift that has begun goes on, one that is cut by the end ends there, and no days are no shifts', () => {
     const at = new Date(2026, 11, 2, 10, 30).getTime()
     expect(shiftsOf({ people: [nine] }, at, at + 2 * 3_600_000)).toEqual([[[0, 2 * HOUR]]])
-    expect(shiftsOf({ people: [{ ...nine, days: [] }, nine] }, zero, zero + DAY_MS)).toEqual([[], [[2 * HOUR, 10 * HOUR]]])
+    const people = [{ ...nine, days: [] }, nine]
+    expect(shiftsOf({ people }, zero, zero + DAY_MS)).toEqual([[], [[2 * HOUR, 10 * HOUR]]])
   })
 
   it('an instant is found again, down to the whole unit', () => {
