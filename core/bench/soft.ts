@@ -21,6 +21,8 @@ export interface SoftWindow {
 }
 
 const HOUR = 3_600_000
+/** What is shorter is no window to work in. */
+const SHORTEST = 60_000
 /** A piece is cut easily for some hours after it was opened (common practice: hours); a thin one dries before that. */
 const TRIMMED_WITHIN = 5 * HOUR, OF_DRYING = 0.1
 
@@ -28,7 +30,7 @@ const stateAt = (now: Instant, from: Instant, to: Instant): SoftWindow['state'] 
   now < from ? 'ahead' : now <= to ? 'now' : 'over'
 
 /**
- * The windows of a batch that is filled, those of no length left out. A mark that was made counts instead of what was
+ * The windows of a batch that is filled, those under a minute left out; they overlap where hands may do either. A mark that was made counts instead of what was
  * foretold, and what is cautious is taken: it may set early.
  * @param run as learnt for this batch
  */
@@ -40,15 +42,17 @@ export function softWindows(run: FrozenRun, state: PourState, b: number, now: In
   const marked = (sign: string) => batch.marks.find(m => m.sign === sign)?.at
   const soonest = (of: (m: typeof each[number]) => number) => wetAt + Math.min(...each.map(of)) * 1000
   const stands = marked('will-not-pour') ?? soonest(m => m.pourBy.value)
+  // It may web, and hold a hanger, before it is too stiff to pour.
+  const webs = marked('webbing') ?? marked('will-not-pour') ?? soonest(m => m.pourBy.low)
   const gloss = marked('gloss-gone') ?? soonest(m => m.glossGone.low)
   const warm = Math.min(marked('warmest') ?? Infinity, soonest(m => m.warmest.low))
   const after = (t: Instant) => Math.max(t, filledAt)
   const spans = [
     { id: 'level', from: filledAt, to: after(Math.min(stands, gloss)) },
-    { id: 'back', from: after(Math.min(stands, gloss)), to: after(gloss) },
+    { id: 'back', from: after(Math.min(webs, gloss)), to: after(gloss) },
     { id: 'scrape', from: after(gloss), to: after(Math.max(gloss, warm)) },
   ] as const
-  return [...spans, ...trimming(run, state, b)].filter(s => s.to > s.from)
+  return [...spans, ...trimming(run, state, b)].filter(s => s.to - s.from >= SHORTEST)
     .map(s => ({ ...s, state: stateAt(now, s.from, s.to) }))
 }
 

@@ -83,9 +83,10 @@ const gap = computed(() => {
 const sure = computed(() => {
   const chance = told.value.chances[shown.value]
   if (!chance) return ''
-  const inTen = Math.round(10 * chance.inTime), tens = 600 / UNIT
-  const all = `Nine times in ten all are out by ${at(Math.ceil(chance.nineInTen / tens) * tens)}`
-  return inTen >= 9 ? `${all}.` : `${all}; in time about ${inTen === 0 ? 'never' : inTen === 1 ? 'once in ten' : `${inTen} times in ten`}.`
+  const inTen = Math.round(10 * chance.inTime), tenMinutes = 600_000
+  const by = Math.ceil(instantOf(zero.value, chance.nineInTen) / tenMinutes) * tenMinutes
+  const all = `Nine times in ten all are out by ${dayAndTime(by, clock.now)}`
+  return inTen >= 9 ? `${all}.` : `${all}; in time ${inTen === 0 ? 'hardly ever' : inTen === 1 ? 'about once in ten' : `about ${inTen} times in ten`}.`
 })
 const helps = computed(() => told.value.done < 1 ? [] : bestOf(told.value.helps))
 const helpSays = (h: Help) => h.missing > 0
