@@ -30,8 +30,8 @@ const stateAt = (now: Instant, from: Instant, to: Instant): SoftWindow['state'] 
   now < from ? 'ahead' : now <= to ? 'now' : 'over'
 
 /**
- * The windows of a batch that is filled, those under a minute left out; they overlap where hands may do either. A mark that was made counts instead of what was
- * foretold, and what is cautious is taken: it may set early.
+ * The windows of a batch that is filled, those under a minute left out; they overlap where hands may do either. A mark
+ * that was made counts instead of what was foretold, and what is cautious is taken: it may set early.
  * @param run as learnt for this batch
  */
 export function softWindows(run: FrozenRun, state: PourState, b: number, now: Instant): readonly SoftWindow[] {
