@@ -27,7 +27,7 @@ const SHORTEST = 60_000
 const TRIMMED_WITHIN = 5 * HOUR, OF_DRYING = 0.1
 
 const stateAt = (now: Instant, from: Instant, to: Instant): SoftWindow['state'] =>
-  now < from ? 'ahead' : now <= to ? 'now' : 'over'
+  now < from ? 'ahead' : now < to ? 'now' : 'over'
 
 /**
  * The windows of a batch that is filled, those under a minute left out; they overlap where hands may do either. A mark

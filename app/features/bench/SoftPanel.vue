@@ -9,9 +9,10 @@ import { useRun } from '~/sync/run'
 /** What hands can still do to a batch that is filled, from when to when; it moves as marks are made. */
 const { batch } = defineProps<{ batch: number }>()
 const store = useRun(), clock = useClock()
-const windows = computed(() => softWindows(store.runFor(batch), store.state!, batch, clock.beat))
+const windows = computed(() =>
+  softWindows(store.runFor(batch), store.state!, batch, clock.beat).filter(w => w.state !== 'over'))
 /** The one to work in now, or else the next. */
-const loudest = computed(() => windows.value.find(w => w.state === 'now') ?? windows.value.find(w => w.state === 'ahead'))
+const loudest = computed(() => windows.value.find(w => w.state === 'now') ?? windows.value[0])
 const left = (to: number) => formatDuration(Math.max(0, Math.round((to - clock.beat) / 10_000) * 10))
 </script>
 
@@ -19,11 +20,10 @@ const left = (to: number) => formatDuration(Math.max(0, Math.round((to - clock.b
   <section v-if="loudest" aria-labelledby="soft-head" class="soft-panel">
     <h3 id="soft-head">While it is soft</h3>
     <ol>
-      <li v-for="w in windows" :key="w.id" :class="[w.state, { loudest: w === loudest }]">
+      <li v-for="w in windows" :key="w.id" :class="{ loudest: w === loudest }">
         <p class="when">
           <span class="num">{{ timeOfDay(w.from) }}–{{ timeOfDay(w.to) }}</span> {{ SOFT_WORDS[w.id].name }}
           <span v-if="w.state === 'now'" class="left">{{ left(w.to) }} left</span>
-          <span v-else-if="w.state === 'over'" class="left">over</span>
         </p>
         <p v-if="w === loudest" class="how">{{ SOFT_WORDS[w.id].how }}</p>
       </li>
@@ -37,9 +37,6 @@ h3 { font-size: 1rem; font-weight: 650; }
 ol { display: grid; gap: 4px; list-style: none; padding: 0; margin: 0; }
 .when { font-size: 1.05rem; }
 .loudest .when { font-size: clamp(1.2rem, 2vw, 1.5rem); font-weight: 680; color: var(--set); }
-.over { color: var(--soft); }
-.over .when { text-decoration: line-through; }
-.over .left { text-decoration: none; display: inline-block; padding-left: 6px; }
 .left { font-weight: 500; padding-left: 6px; }
 .how { font-size: 1.05rem; max-width: 60ch; }
 </style>
