@@ -32,7 +32,6 @@ describe('how sure a timetable is', () => {
     expect(narrow).toEqual(chanceOf(round, table, 0.01))
     // Planned with the late end: what is wider is mostly sooner than that, and sometimes far later.
     expect(wide.nineInTen).toBeGreaterThanOrEqual(table.end)
-    for (const c of [narrow, wide]) expect(c.inTime).toBeGreaterThanOrEqual(0)
     const never = chanceOf({ ...round, shapes: round.shapes.map(s => ({ ...s, due: 10 })) }, table, 0.1)
     const always = chanceOf({ ...round, shapes: round.shapes.map(s => ({ ...s, due: 890 })) }, table, 0.1)
     expect([never.inTime, always.inTime]).toEqual([0, 1])

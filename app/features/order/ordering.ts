@@ -96,6 +96,11 @@ export function useOrdering(id: string, made: OrderBody) {
     clearTimeout(timer)
     workers.cancel()
   })
+  /** What is wanted most: kept with the order. */
+  function setGoal(of: Goal): void {
+    goal.value = of
+    change({ goal: of })
+  }
   const isKept = computed(() => library.items.order.some(o => o.id === id))
-  return { body, change, saved, zero, told, goal, world, wrong, again: plan, isKept }
+  return { body, change, saved, zero, told, goal, setGoal, world, wrong, isKept }
 }

@@ -29,7 +29,7 @@ function made() {
   const order = orderOf(plan, copiesOf, new Date(clock.now + 3 * DAY_MS).setHours(16, 0, 0, 0))
   return { ...order, lines: order.lines.map(l => ({ ...l, pieces: Math.max(l.pieces, MANY) })) }
 }
-const { body, change, saved, zero, told, goal, world, wrong, isKept } = useOrdering(id, made())
+const { body, change, saved, zero, told, goal, setGoal, world, wrong, isKept } = useOrdering(id, made())
 onBeforeRouteLeave(() => saved.save())
 useEventListener(window, 'pagehide', () => void saved.save())
 
@@ -183,8 +183,8 @@ async function putAway() {
               <span class="strong">{{ GOAL_WORDS[s.of].name }}</span>
               <span class="small"><span class="num">{{ s.buckets }}</span> {{ s.buckets === 1 ? 'bucket' : 'buckets' }}{{ s.out ? `, out ${s.out}` : '' }}</span>
             </button>
-            <button v-if="goal !== 'most'" class="other" @click="goal = 'most'"><span class="strong">{{ GOAL_WORDS.most.name }}</span><span class="small">by the time it is due</span></button>
-            <button v-else class="other" @click="goal = 'soonest'"><span class="strong">All of them</span><span class="small">soonest, or with least work</span></button>
+            <button v-if="goal !== 'most'" class="other" @click="setGoal('most')"><span class="strong">{{ GOAL_WORDS.most.name }}</span><span class="small">by the time it is due</span></button>
+            <button v-else class="other" @click="setGoal('soonest')"><span class="strong">All of them</span><span class="small">soonest, or with least work</span></button>
           </div>
           <p v-if="sure">{{ sure }}</p>
           <p v-if="gap" class="small soft">{{ gap }}</p>
