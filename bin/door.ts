@@ -54,7 +54,8 @@ function writePage(publicDir: string, drawn: string): void {
   const entry = Object.values(made).find(m => m.isEntry)
   if (!entry) throw new Error('the door has no script')
   rmSync(manifest)
-  const styles = (entry.css ?? []).map(f => `<link rel="stylesheet" href="${DOOR_FILES}${f}">`).join('')
+  // In the page itself: on a slow network one more answer to wait for is the longest part of the first picture.
+  const styles = (entry.css ?? []).map(f => `<style>${readFileSync(join(outDir, f), 'utf8')}</style>`).join('')
   mkdirSync(join(publicDir, 'door'), { recursive: true })
   writeFileSync(join(publicDir, 'door/index.html'), `<!doctype html>
 <html lang="en-GB"><head><meta charset="utf-8"><title>New pour · Nine Ripples</title>
@@ -62,7 +63,7 @@ function writePage(publicDir: string, drawn: string): void {
 <meta http-equiv="Content-Security-Policy" content="${POLICY}">
 <meta name="description" content="What to mix for what you are filling: water and plaster, by weight and by cups.">
 <link rel="icon" type="image/svg+xml" href="/ripples.svg"><link rel="manifest" href="/app.webmanifest">
-${styles}<script type="module" src="${DOOR_FILES}${entry.file}"></script></head>
+${styles}<script type="module" fetchpriority="high" src="${DOOR_FILES}${entry.file}"></script></head>
 <body><div id="door">${drawn}</div></body></html>
 `)
   for (const file of [join(publicDir, 'door/index.html'), ...filesUnder(outDir)]) {

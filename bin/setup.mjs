@@ -130,6 +130,7 @@ const SOURCES = [
   'nuxt.config.ts',
   'package-lock.json',
   'bin/service-worker.ts',
+  'bin/door.ts',
 ]
 
 /** @param {string} path @returns {string[]} */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onMounted } from 'vue'
+import { onMounted, ref } from 'vue'
 import DoorPage from '~/features/door/DoorPage.vue'
 import { useStrangers } from '~/features/door/strangers'
 import { rememberWorkshop } from '~/sync/guest'
@@ -16,7 +16,9 @@ async function lookForWorkshop() {
   location.replace('/')
 }
 /** Once the page is there: bench and all, for when there is no network. */
+const missing = ref(false)
 onMounted(() => {
+  missing.value = !window.isSecureContext
   void lookForWorkshop()
   const keepHere = () => navigator.serviceWorker?.register('/sw.js').catch(() => {})
   if (typeof requestIdleCallback === 'function') requestIdleCallback(keepHere, { timeout: 4000 })
@@ -25,5 +27,15 @@ onMounted(() => {
 </script>
 
 <template>
-  <main><DoorPage :kept="kept" :trouble="trouble" @mix="mix" @keep="keep" @go="go" @forget="forget" /></main>
+  <main>
+    <DoorPage :kept="kept" :trouble="trouble" @mix="mix" @keep="keep" @go="go" @forget="forget" />
+    <p v-if="missing" class="missing">
+      At this address the screen may go dark by itself, and the page cannot open while the network is away.
+      <a href="/install">How this phone gets all of it</a>
+    </p>
+  </main>
 </template>
+
+<style scoped>
+.missing { padding: 10px 32px 120px; color: var(--soft); font-size: 0.92rem; }
+</style>

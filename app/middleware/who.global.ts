@@ -54,6 +54,9 @@ async function admit(to: RouteLocationNormalized) {
     }
     catch (error) {
       if (open) return
+      // Over plain http nothing of a workshop is told: the way to https is.
+      const isPlain = location.protocol === 'http:' && error instanceof Refused && error.status === 403
+      if (isPlain) return navigateTo('/install', { external: true })
       throw createError({
         statusCode: 503,
         message: error instanceof Refused ? error.sentence : 'The workshop’s server does not answer.',

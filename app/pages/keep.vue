@@ -9,6 +9,8 @@ import PlainButton from '~/ui/PlainButton.vue'
 
 /** What a guest poured, made somebody’s own: in a new workshop, one they belong to, or the demo. Asked, never merged. */
 definePageMeta({ layout: 'bare' })
+/** Over plain http nobody signs in. */
+const isPrivate = window.isSecureContext
 const session = useSession(), route = useRoute()
 const guest = guestHere(), facts = shallowRef<SessionFacts>(), trouble = ref(''), busy = ref(false)
 const count = shallowRef<{ readonly pours: number }>()
@@ -56,7 +58,8 @@ const intoDemo = () => attempt(async () => {
       <p v-if="route.query.for">That page belongs to a workshop. Keep {{ pours }} in one, and it opens.</p>
       <p>So far {{ pours }} {{ one ? 'is' : 'are' }} on this device only, with every mark, mould and bag. Kept in a workshop, they
         move there as they are, and later pours learn from them.</p>
-      <template v-if="!facts">
+      <p v-if="!isPrivate">This address is not private, so nothing goes into a workshop from here. Save it as a file, or <a href="/install">let this phone trust the workshop’s server</a> first and bring the file in there.</p>
+      <template v-else-if="!facts">
         <PlainButton label="Keep it in a workshop" strong :disabled="busy" @click="find" />
       </template>
       <template v-else-if="facts.person && facts.workshop">
@@ -78,7 +81,7 @@ const intoDemo = () => attempt(async () => {
         <p>A workshop lives at this address already. Sign in to it, and {{ pours }} {{ one ? 'goes' : 'go' }} in.</p>
         <PlainButton label="Sign in" strong @click="begin('/sign-in')" />
       </template>
-      <p>Or take it to a workshop somewhere else: save it as a file, and bring that in there under Workshop.</p>
+      <p v-if="isPrivate">Or take it to a workshop somewhere else: save it as a file, and bring that in there under Workshop.</p>
       <PlainButton label="Save it as a file" :disabled="busy" @click="save" />
       <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
       <p class="small"><NuxtLink to="/bench">Back to the bench</NuxtLink></p>

@@ -425,7 +425,7 @@ th[scope='row'] {
 }
 @media (max-width: 720px) {
   .bags {
-    --columns: 52px minmax(0, 1fr) auto;
+    --columns: 52px minmax(0, 1fr) minmax(0, 0.6fr);
   }
   .bags .ways {
     grid-column: 1 / -1;

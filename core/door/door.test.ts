@@ -51,7 +51,7 @@ describe('what somebody fills', () => {
     expect(typeof deep === 'string' ? deep : 3 * deep.value)
       .toBeCloseTo(slurry - vesselVolume(BUCKET_SIZES.two, 0.01), 9)
     expect(holdsOne(wish({ amount: { ...amount, left: 5 } }))).toBe('all-left')
-    expect(holdsOne(wish({ amount: { ...amount, powder: 0 } }))).toBe('no-measure')
+    expect(holdsOne(wish({ amount: { ...amount, powder: 0 } }))).toBe('no-mix')
   })
   it('is drawn as large as it is', () => {
     for (const kind of DOOR_KINDS) for (const size of SIZES) {
@@ -105,13 +105,19 @@ describe('what is worked out at the door', () => {
     expect(things(wish()).bag).toBeUndefined()
   })
   it('without a scale: cups by the loose bulk, handfuls, moulds full of water; each way with its honest error', () => {
-    const made = things(wish()), { mix } = workOutDoor(made).batches[0]!
+    const made = things(wish()), { mix, castVolume } = workOutDoor(made).batches[0]!
     const loose = powderClass('plaster-of-paris').bulkLoose
-    const without = withoutScale(made, { powder: mix.powder, water: mix.waterVolume })
+    const without = withoutScale(made, { powder: mix.powder, water: mix.waterVolume, fills: castVolume })
     expect(without.powder * loose.low).toBeLessThan(mix.powder)
     expect(without.powder * loose.high).toBeGreaterThan(mix.powder)
     expect(without.handfuls).toBe(Math.round(mix.powder / 0.06))
     expect(without.mouldsFull).toBeCloseTo(mix.waterVolume / (9 * made.mould.volume.value), 9)
+    // In several buckets, the moulds of one of them are its measure, as full as before.
+    const many = things(wish({ count: 60, bucket: 'two' })), found = workOutDoor(many).batches
+    expect(found.length).toBeGreaterThan(1)
+    const of = found[0]!
+    const one = withoutScale(many, { powder: of.mix.powder, water: of.mix.waterVolume, fills: of.castVolume })
+    expect(one.mouldsFull).toBeCloseTo(without.mouldsFull, 6)
     const [scale, eye, cups] = (['weighed', 'saturation', 'scoops'] as const).map(way => offBy(made, way).off)
     expect(scale).toBeLessThan(eye!)
     expect(scale).toBeLessThan(cups!)

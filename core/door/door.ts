@@ -45,6 +45,9 @@ export interface DoorWish {
 export type DoorWay = Extract<SchoolId, 'weighed' | 'saturation' | 'scoops'>
 export const DOOR_WAYS: readonly DoorWay[] = ['weighed', 'saturation', 'scoops']
 
+/** A finger's breadth, as depth is told without a rule: the old digit, three quarters of an inch. */
+export const FINGER: Metres = 0.01905
+
 /** Most pieces that one look at a bucket is for; more belong into a plan. */
 export const MOST_PIECES = 60
 const USE: EndUseId = 'painted'
@@ -54,7 +57,7 @@ const LOSSES = 0.06
 /** What one holds, and its 10 and 90 % bounds, m3. */
 export interface Holds { readonly value: CubicMetres, readonly low: CubicMetres, readonly high: CubicMetres }
 /** Why what was said gives nothing. */
-export type DoorProblem = 'no-measure' | 'all-left' | 'too-much'
+export type DoorProblem = 'no-measure' | 'no-mix' | 'all-left' | 'too-much'
 
 /** What one of them holds, with its range, or why that is not known. */
 export function holdsOne(wish: DoorWish): Holds | DoorProblem {
@@ -68,7 +71,7 @@ export function holdsOne(wish: DoorWish): Holds | DoorProblem {
     case 'measures': return known(volume(amount.measures), off)
     case 'volume': return known(amount.volume, 0.03)
     case 'mix': {
-      if (!(amount.powder > 0 && amount.water > 0)) return 'no-measure'
+      if (!(amount.powder > 0 && amount.water > 0)) return 'no-mix'
       const recipe = { powder: powderClass(wish.classId), ratio: amount.water / amount.powder, waterTemperature: 20 }
       const { slurry: made, slurryDensity } = solveMix({ ...recipe, additions: [] }, { what: 'powder', amount: amount.powder })
       const left = leftOver(amount, slurryDensity)
@@ -168,15 +171,17 @@ export function offBy(
 /**
  * Without a scale: powder by loose volume, in handfuls of 60 g (45 to 80; common practice, no source), and how full of
  * water the moulds themselves would be.
+ * @param of one bucket: what goes into it, and how much of the moulds it fills
  */
 export function withoutScale(
-  { plan, mould }: DoorThings, { powder, water }: { readonly powder: Kilograms, readonly water: CubicMetres },
+  { plan }: DoorThings,
+  { powder, water, fills }: { readonly powder: Kilograms, readonly water: CubicMetres, readonly fills: CubicMetres },
 ): { readonly powder: CubicMetres, readonly scoops: number, readonly handfuls: number, readonly mouldsFull: number } {
-  const { low, high } = powderClass(plan.classId).bulkLoose, count = plan.fills[0]?.count ?? 1
+  const { low, high } = powderClass(plan.classId).bulkLoose
   return {
     powder: powder / Math.sqrt(low * high),
     scoops: scoopsFor(powderClass(plan.classId), plan.ratio, plan.scoop.filling),
     handfuls: Math.round(powder / 0.06),
-    mouldsFull: water / (mould.volume.value * count),
+    mouldsFull: water / fills,
   }
 }

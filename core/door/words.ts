@@ -60,6 +60,7 @@ export const WAY_WORDS: Readonly<Record<DoorWay, { readonly name: string, readon
 
 export const DOOR_PROBLEM_WORDS: Readonly<Record<DoorProblem, string>> = {
   'no-measure': 'Enter its measures.',
+  'no-mix': 'Enter the powder and the water that went into that mix.',
   'all-left': 'More is left than went into the mix. Check both.',
   'too-much': 'That is over 200 litres apiece. Check the measures and their units.',
 }

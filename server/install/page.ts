@@ -63,5 +63,6 @@ export function installPage(addresses: readonly string[], print: string, kind: K
     + `<h2>2. ${escape(download.install)}</h2>${sections}`
     + `<h2>3. ${escape(then.title)}</h2><p><a class="go" href="${escape(first ?? '')}">${escape(then.button)}</a></p>`
     + `<p class="soft">${escape(first ?? '')}${others.map(o => `<br>${escape(then.or)} ${escape(o)}`).join('')}</p>`
-    + `<h2>${escape(without.title)}</h2><p>${escape(without.text)}</p></main></body></html>`
+    + `<h2>${escape(without.title)}</h2><p>${escape(without.text)}</p>`
+    + `<p><a class="go" href="/door">${escape(without.button)}</a></p></main></body></html>`
 }

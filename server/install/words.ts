@@ -59,7 +59,8 @@ export const INSTALL = {
   then: { title: 'Open the workshop', button: 'Open the workshop', or: 'or' },
   without: {
     title: 'In a class, or on a phone that is not yours?',
-    text: 'Do not install anything. Without it nobody signs in from here, the screen goes dark by itself, and nothing goes on while the network is away: look at the server’s own screen together, or at a phone that has it.',
+    text: 'Do not install anything. You can pour as a guest from here: what you tell stays on this phone, and nothing of it goes to the server. Without the certificate nobody signs in, the screen may go dark by itself, and a page that is closed does not open again while the network is away.',
+    button: 'Pour as a guest',
   },
   left: {
     title: 'Something waits here from before',

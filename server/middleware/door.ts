@@ -1,10 +1,16 @@
 import { defineEventHandler, getMethod, sendRedirect, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
+import { GUEST_PAGES } from '~contract/guest-pages'
 import { askedAt } from '../asked-at'
 import { isLoopback, trustOf } from '../auth/door'
 import { shared } from '../auth/shared'
 
-/** What plain http on the network serves, besides the files of the application, which are no secret. */
+/**
+ * What plain http on the network serves, besides the files of the application, which are no secret: the page that helps
+ * to https, and a guest's pages, which ask nothing of this server.
+ */
 const PLAIN = /^\/(install|authority\.crt)(\?|$)/
+const isPlainPage = (event: H3Event): boolean =>
+  PLAIN.test(event.path) || (GUEST_PAGES.test(event.path) && ['GET', 'HEAD'].includes(getMethod(event)))
 
 const NOT_OURS = 'This is not an address of this server. Open the one that stood in the window where it was started.'
 const NO_HTTPS = 'Nothing secret is told over plain http. Start with bin/start --share, or put a proxy with https before this server and name it in NUXT_TRUSTED_PROXY.'
@@ -27,7 +33,7 @@ function say(event: H3Event, status: number, sentence: string) {
 export default defineEventHandler((event) => {
   const trust = trustOf(event)
   if (trust === 'own' && !isLoopback(askedAt(event)?.hostname ?? '')) return say(event, 400, NOT_OURS)
-  if (trust !== 'plain' || PLAIN.test(event.path)) return
+  if (trust !== 'plain' || isPlainPage(event)) return
   const [address] = shared()?.facts.addresses ?? []
   if (event.path.startsWith('/api/') || !address)
     return say(event, 403, address ? byHttps(address) : NO_HTTPS)

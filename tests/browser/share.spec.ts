@@ -179,3 +179,36 @@ test('a phone that trusts the workshop’s authority alone has all of the bench,
   await expect(hand.getByRole('button', { name: 'Sign in' })).toBeVisible()
   await browser.close()
 })
+
+test('over plain http a guest pours all the same: nothing is asked of the server, nobody signs in, and a file is kept', async ({ launchOptions }) => {
+  // A name of no secure kind, as the address of a workshop's own network is.
+  const name = 'bench.test', plain = new URL(server.facts.install)
+  plain.hostname = name
+  const browser = await phone({ ...launchOptions, args: [...launchOptions.args ?? [], `--host-resolver-rules=MAP ${name} 127.0.0.2`] })
+  const page = await (await browser.newContext({ ...PHONE, acceptDownloads: true })).newPage(), asked: string[] = []
+  page.on('request', r => r.url().includes('/api/') && asked.push(r.url()))
+  await page.goto(plain.href)
+  await page.getByRole('link', { name: 'Pour as a guest' }).click()
+  expect(await page.evaluate(() => isSecureContext)).toBe(false)
+  await expect(page.getByText('the screen may go dark by itself')).toBeVisible()
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'Mix it' }).click()
+  await expect(page.getByRole('heading', { level: 2, name: 'Get the moulds and table ready' })).toBeVisible()
+  await press(page, 'Weigh water, then powder')
+  await page.reload()
+  await expect(page.getByRole('heading', { level: 2, name: 'Weigh water, then powder' })).toBeVisible()
+  await page.goto(new URL('/keep', plain).href)
+  await expect(page.getByText('This address is not private')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Keep it in a workshop' })).toHaveCount(0)
+  await expectAccessible(page)
+  const saved = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save it as a file' }).click()
+  expect((await saved).suggestedFilename()).toMatch(/guest\.json$/)
+  expect(asked).toEqual([])
+  // What is a workshop's leads to the way in.
+  for (const of of ['/sign-in', '/settings', '/']) {
+    await page.goto(new URL(of, plain).href)
+    await expect(page.getByRole('heading', { name: 'Let this phone trust the workshop’s server' })).toBeVisible()
+  }
+  await browser.close()
+})

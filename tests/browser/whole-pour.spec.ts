@@ -1,5 +1,6 @@
 import {
-  choose, clickIn, enterDemo, expect, expectAccessible, later, openIn, ownPlan, press, test, turnTo, turnToAndPress,
+  choose, clickIn, enterDemo, expect, expectAccessible, later, openIn, ownPlan, ownPour, press, test, turnTo,
+  turnToAndPress,
 } from './workshop'
 
 test('a pour for two kinds of mould, in grams and in cups, by keyboard alone, through a reload and a killed server, into the logbook', async ({ page, demo }) => {
@@ -195,4 +196,27 @@ test('water by feel: what is left in the jug is told, gives the ratio, and stand
   await page.goto(`${demo.url}/pour/${pour}`)
   await expect(page.getByText('150 g left in the jug')).toBeVisible()
   await expect(page.getByText('Nothing left in the jug')).toBeVisible()
+})
+
+test('every trouble, on a phone: what to do now stands whole on the screen, and is written down', async ({ page, demo }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await enterDemo(page, demo)
+  await ownPour(page, demo, 'All that can go wrong')
+  await press(page, 'Weigh water, then powder')
+  const wrong = page.getByRole('button', { name: /^Something is wrong/ }), panel = page.getByRole('dialog')
+  await wrong.click()
+  const troubles = await panel.locator('.troubles button').allInnerTexts()
+  expect(troubles.length).toBeGreaterThanOrEqual(14)
+  for (const trouble of troubles) {
+    await panel.getByRole('button', { name: trouble.trim(), exact: true }).click()
+    await expect(panel.getByRole('listitem').first()).not.toBeEmpty()
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+    await panel.getByRole('button', { name: 'Something else' }).click()
+  }
+  await expectAccessible(page)
+  await page.keyboard.press('Escape')
+  const told = async () => (await (await page.request.get(page.url().replace('/bench/', '/api/pours/'))).json()) as {
+    events: { kind: string }[]
+  }
+  await expect.poll(async () => (await told()).events.filter(e => e.kind === 'trouble').length).toBe(troubles.length)
 })

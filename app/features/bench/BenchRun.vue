@@ -17,10 +17,12 @@ import QuantityField from '~/ui/QuantityField.vue'
 import TimeTape from '~/ui/TimeTape.vue'
 import { useLive } from '~/sync/live'
 import { useRecords } from '~/sync/records'
+import TermText from '~/ui/TermText.vue'
 import BenchDrawing from './BenchDrawing.vue'
 import BenchGround from './BenchGround.vue'
 import { STAGE_GLYPHS } from '~/ui/act-glyphs'
 import HouseGlyph from '~/ui/HouseGlyph.vue'
+import { useLook } from '~/ui/look'
 import BenchSetUp from './BenchSetUp.vue'
 import { openedLater } from '~/ui/controls'
 import CoatPanel from './CoatPanel.vue'
@@ -79,7 +81,7 @@ const {
 } = bench
 const BenchSpread = openedLater(() => import('./BenchSpread.vue'), 'open')
 const worded = computed(() => stepWords(step.value))
-const live = useLive(), records = useRecords()
+const live = useLive(), records = useRecords(), { hand } = useLook()
 const { newer, heard } = useNewerModel(computed(() => store.id), run)
 const bright = useLocalStorage('bench-bright', false)
 const keysOn = useLocalStorage('bench-keys', true)
@@ -314,7 +316,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
           >{{ stepName(step) }}
         </p>
         <h2>{{ over ? 'This pour has left the bench' : worded.instruction }}</h2>
-        <p class="detail">{{ over ? 'Its casts are on the shelf.' : worded.detail }}</p>
+        <p class="detail"><TermText :text="over ? 'Its casts are on the shelf.' : worded.detail" /></p>
         <p v-if="words" class="cue" role="alert">{{ words }}</p>
         <div v-if="expected !== undefined" class="elapsed">
           <p>
@@ -424,7 +426,7 @@ const showsPowder = computed(() => step.value.stage === 'soak' && run.value.plan
         </button>
       </div>
     </section>
-    <footer>
+    <footer :class="{ 'left-hand': hand === 'left' }">
       <button class="go" :data-settled="settled" :disabled="!session.mayWrite && !over" @click="forward">
         {{ over ? 'To the shelf' : weighingPress ?? worded.done }}
       </button>

@@ -7,6 +7,7 @@ import QuantityField from '~/ui/QuantityField.vue'
 import { useClock } from '~/sync/clock'
 import { useRun } from '~/sync/run'
 import { useSession } from '~/sync/session'
+import TermText from '~/ui/TermText.vue'
 
 /**
  * When it goes wrong: one press says what, and the best thing to do now stands there, from the state of this pour. The
@@ -49,7 +50,7 @@ watch(open, (now) => {
       </button>
     </div>
     <div v-else class="advice">
-      <div role="status"><ol><li v-for="s in advice.steps" :key="s.code">{{ actWords(s, session.units) }}</li></ol></div>
+      <div role="status"><ol><li v-for="s in advice.steps" :key="s.code"><TermText :text="actWords(s, session.units)" /></li></ol></div>
       <p v-if="advice.never" class="never">{{ neverWords(advice.never, session.units) }}</p>
       <p class="soft">{{ rescueReasonWords(advice.why, session.units) }}</p>
       <QuantityField

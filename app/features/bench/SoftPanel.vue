@@ -5,6 +5,7 @@ import { formatDuration } from '~core/units/format'
 import { timeOfDay } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import { useRun } from '~/sync/run'
+import TermText from '~/ui/TermText.vue'
 
 /** What hands can still do to a batch that is filled, from when to when; it moves as marks are made. */
 const { batch } = defineProps<{ batch: number }>()
@@ -25,7 +26,7 @@ const left = (to: number) => formatDuration(Math.max(0, Math.round((to - clock.b
           <span class="num">{{ timeOfDay(w.from) }}–{{ timeOfDay(w.to) }}</span> {{ SOFT_WORDS[w.id].name }}
           <span v-if="w.state === 'now'" class="left">{{ left(w.to) }} left</span>
         </p>
-        <p v-if="w === loudest" class="how">{{ SOFT_WORDS[w.id].how }}</p>
+        <p v-if="w === loudest" class="how"><TermText :text="SOFT_WORDS[w.id].how" /></p>
       </li>
     </ol>
   </section>

@@ -32,6 +32,8 @@ const HOW = [
   { id: 'mix', words: 'A mix filled it before' },
 ] as const
 const chosenPowder = computed(() => OFFERED_CLASSES.find(p => p.id === said.classId))
+/** As deep as a hand is wide, and no deeper: more than that is not left over. */
+const FINGERS = [0.5, 1, 1.5, 2, 3, 4]
 const buckets = BUCKET_SIZE_IDS.map(id => ({ id, words: BUCKET_WORDS[id], vessel: BUCKET_SIZES[id] }))
 function chooseBucket(event: Event) {
   const { value } = event.target as HTMLSelectElement
@@ -130,7 +132,21 @@ const typeCount = (event: Event) => door.setCount(Number((event.target as HTMLIn
         <div v-if="said.by === 'mix'" class="fields">
           <DoorField v-model="said.mix.powder" kind="mass" field="batch" label="Powder in that mix" :units="units" />
           <DoorField v-model="said.mix.water" kind="mass" field="batch" label="Water in that mix" :units="units" />
-          <DoorField v-model="said.mix.left" kind="mass" label="Left over, if any" :units="units" />
+          <DoorField v-if="!said.deep.by" v-model="said.mix.left" kind="mass" label="Left over, if any" :units="units" />
+          <div v-else class="of-left wide">
+            <label for="door-fingers">Left over, fingers deep</label>
+            <span class="pair">
+              <select id="door-fingers" v-model.number="said.deep.fingers">
+                <option v-for="n in FINGERS" :key="n" :value="n">{{ n }}</option>
+              </select>
+              <select v-model="said.deep.bucket" aria-label="Left over in which bucket">
+                <option v-for="b in buckets" :key="b.id" :value="b.id">{{ b.words }}</option>
+              </select>
+            </span>
+          </div>
+          <button type="button" class="link wide" @click="said.deep.by = !said.deep.by">
+            {{ said.deep.by ? 'I weighed what was left' : 'Not weighed? Say how deep it stood' }}
+          </button>
           <p class="small soft wide">What filled all {{ said.count }} of them together.</p>
         </div>
       </details>
@@ -191,7 +207,7 @@ legend, label { font-weight: 700; padding: 0; margin-bottom: 6px; display: block
 .size { display: grid; gap: 2px; justify-items: start; align-content: start; padding: 9px 10px; text-align: left; min-height: 58px; }
 .size[aria-pressed='true'] { padding: 7.5px 8.5px; }
 summary { cursor: pointer; font-weight: 600; min-height: 32px; display: list-item; align-content: center; text-decoration: underline; text-underline-offset: 3px; }
-.fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(110px, 1fr)); gap: 10px; margin: 8px 0; }
+.fields { align-items: end; display: grid; grid-template-columns: repeat(auto-fit, minmax(110px, 1fr)); gap: 10px; margin: 8px 0; }
 .wide { grid-column: 1 / -1; }
 .pills { display: flex; flex-wrap: wrap; gap: 6px; margin: 6px 0; }
 .pills button { min-height: 36px; border: 1.5px solid var(--line-strong); border-radius: 18px; background: var(--sheet); padding: 4px 14px; font-weight: 600; }
@@ -203,6 +219,9 @@ summary { cursor: pointer; font-weight: 600; min-height: 32px; display: list-ite
 .stepper button { border: 0; background: none; font-size: 1.4rem; min-height: 52px; }
 .stepper input { border: 0; background: none; text-align: center; width: 100%; font-size: 1.35rem; font-weight: 700; }
 select { width: 100%; min-height: 56px; border: 2px solid var(--ink); border-radius: 12px; background: var(--sheet); padding: 4px 10px; font-weight: 650; }
+.of-left { display: grid; gap: 3px; align-content: start; }
+.of-left label { font-weight: 600; font-size: 0.92rem; }
+.of-left select { min-height: 44px; border-width: 1.5px; border-color: var(--line-strong); border-radius: 9px; font-weight: 400; }
 .link { border: 0; background: none; padding: 0; text-decoration: underline; min-height: 32px; }
 .why { color: var(--heat); font-size: 0.88rem; }
 @media (max-width: 860px) {

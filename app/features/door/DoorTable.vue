@@ -40,7 +40,7 @@ const warning = computed(() => door.found.value?.problems.some(p => p.code === '
 <template>
   <section class="table" aria-label="What to mix" aria-live="polite">
     <h2>{{ heading }}</h2>
-    <p v-if="door.problem.value" class="problem" role="status">{{ door.problem.value }}</p>
+    <p v-if="door.problem.value" :class="door.waits.value ? 'soft' : 'problem'" role="status">{{ door.problem.value }}</p>
     <template v-if="things && mix">
       <p class="soft">
         {{ formatVolume(inMoulds ?? 0, units) }} in the {{ said.count === 1 ? 'mould' : 'moulds' }}, the rest stays in the bucket.
@@ -82,7 +82,9 @@ const warning = computed(() => door.found.value?.problems.some(p => p.code === '
           of {{ formatVolume(things.mould.volume.value, units) }}</span>
       </p>
       <p class="noscale">
-        <span class="strong">No scale?</span> Fill the {{ said.count === 1 ? 'mould' : 'moulds' }} with water {{ full }} and tip it into the bucket,
+        <span class="strong">No scale?</span>
+        {{ buckets > 1 ? 'For each bucket, fill the moulds it is for' : said.count === 1 ? 'Fill the mould' : 'Fill the moulds' }}
+        with water {{ full }} and tip it into the bucket,
         then sift until <TermWord id="islands">islands</TermWord> of powder stay dry: about {{ door.without.value?.handfuls }} handfuls.
         <span class="soft">How near the mix comes: {{ errorsSaid }}.</span>
       </p>

@@ -1,10 +1,10 @@
 import { computed, onMounted, reactive, watch } from 'vue'
 import { powderClass, powderInSentence } from '~core/gypsum/powders'
 import {
-  holdsOne, MOST_PIECES, offBy, thingsOf, withoutScale, workOutDoor,
+  FINGER, holdsOne, MOST_PIECES, offBy, thingsOf, withoutScale, workOutDoor,
   type DoorAmount, type DoorNames, type DoorThings, type DoorWay, type DoorWish,
 } from '~core/door/door'
-import { KINDS, type BucketSizeId, type DoorKindId, type MeasureId, type SizeId } from '~core/door/kinds'
+import { DOOR_KINDS, KINDS, type BucketSizeId, type DoorKindId, type MeasureId, type SizeId } from '~core/door/kinds'
 import { BUCKET_WORDS, DOOR_PROBLEM_WORDS, KIND_WORDS, piecesWords, SIZE_WORDS } from '~core/door/words'
 import { tapeOfPlan } from '~core/plan/tape'
 import { problemWords } from '~core/plan/words'
@@ -20,6 +20,8 @@ export interface Said {
   by: DoorAmount['by']
   volume: number
   mix: { powder: number, water: number, left: number }
+  /** What was left of that mix, told by its depth: in how many fingers, of which bucket. */
+  deep: { by: boolean, fingers: number, bucket: BucketSizeId }
   count: number
   classId: DoorWish['classId']
   printed: Printed
@@ -33,14 +35,14 @@ const KEPT = 'door'
 /** Nine hearts, worked out already: the first gram is on the page at once. */
 const FIRST: Said = {
   kind: 'heart', size: 'middle', measures: { ...KINDS.heart.sizes.middle }, by: 'measures', volume: 5e-4,
-  mix: { powder: 0, water: 0, left: 0 }, count: 9, classId: 'plaster-of-paris', printed: {}, way: 'weighed',
+  mix: { powder: 0, water: 0, left: 0 }, deep: { by: false, fingers: 1, bucket: 'ten' }, count: 9, classId: 'plaster-of-paris', printed: {}, way: 'weighed',
   bucket: undefined, ready: undefined,
 }
 /** What was said in this tab before, also where the page was left and opened again. */
 function saidBefore(): Partial<Said> {
   try {
     const kept = JSON.parse(globalThis.sessionStorage?.getItem(KEPT) ?? 'null') as Partial<Said> | null
-    if (kept?.kind && kept.kind in KINDS) return kept
+    if (kept?.kind && kept.kind in KINDS) return { ...kept, deep: kept.deep ?? FIRST.deep }
   }
   catch { /* nothing that can be read */ }
   return {}
@@ -50,6 +52,14 @@ function keepSaid(said: Said): void {
     sessionStorage.setItem(KEPT, JSON.stringify(said))
   }
   catch { /* a browser that keeps nothing */ }
+}
+
+/** It went to the bench: the next one who stands here begins anew. */
+export function forgetSaid(): void {
+  try {
+    sessionStorage.removeItem(KEPT)
+  }
+  catch { /* nothing was kept */ }
 }
 
 /** How it is called where it is kept. */
@@ -62,9 +72,26 @@ function namesOf({ kind, size, count, classId }: Said): DoorNames {
   }
 }
 
-function wishOf({ by, measures, volume, mix, ...said }: Said): DoorWish {
-  const amounts = { measures: { by, measures }, volume: { by, volume }, mix: { by, ...mix } }
+function wishOf({ by, measures, volume, mix, deep, ...said }: Said): DoorWish {
+  const left = deep.by ? { deep: deep.fingers * FINGER, bucket: deep.bucket } : mix.left
+  const amounts = { measures: { by, measures }, volume: { by, volume }, mix: { by, ...mix, left } }
   return { ...said, amount: amounts[by] as DoorAmount }
+}
+
+/**
+ * The first time anything is worked out takes a phone many times as long as the second: once nobody presses anything,
+ * each kind is, one at a time, so that the first press answers like the tenth.
+ */
+function getReady(): void {
+  const names: DoorNames = { plan: '', mould: '', bucket: () => '', bag: '' }, kinds = [...DOOR_KINDS]
+  function one(): void {
+    const kind = kinds.pop()
+    if (!kind) return
+    const things = thingsOf({ ...wishOf(FIRST), kind, amount: { by: 'measures', measures: KINDS[kind].sizes.middle } }, names)
+    if (typeof things !== 'string') workOutDoor(things)
+    requestIdleCallback(one)
+  }
+  if (typeof requestIdleCallback === 'function') requestIdleCallback(one)
 }
 
 /** The door: what is said, and what comes of it at once. */
@@ -74,6 +101,7 @@ export function useDoor(units: () => UnitPreferences) {
   onMounted(() => {
     Object.assign(said, saidBefore())
     watch(said, keepSaid)
+    getReady()
   })
   const wish = computed(() => wishOf(said))
   const holds = computed(() => holdsOne(wish.value))
@@ -84,12 +112,16 @@ export function useDoor(units: () => UnitPreferences) {
     const refused = found.value?.problems.find(p => p.severity === 'refuse')
     return refused ? problemWords(refused, units()) : ''
   })
+  /** Something is still to be said, and nothing is wrong. */
+  const waits = computed(() => things.value === 'no-measure' || things.value === 'no-mix')
   const bucket = computed(() => problem.value === '' ? found.value?.batches[0] : undefined)
   const ifThings = <T>(work: (of: DoorThings) => T) =>
     computed(() => typeof things.value === 'string' ? undefined : work(things.value))
   const tape = computed(() => found.value && tapeOfPlan(said.way, found.value))
-  const without = ifThings(t => bucket.value
-    && withoutScale(t, { powder: bucket.value.mix.powder, water: bucket.value.mix.waterVolume }))
+  const without = ifThings((t) => {
+    const { mix, castVolume } = bucket.value ?? {}
+    return mix && castVolume ? withoutScale(t, { powder: mix.powder, water: mix.waterVolume, fills: castVolume }) : undefined
+  })
   const errors = ifThings(t => ({
     weighed: offBy(t, 'weighed').off, saturation: offBy(t, 'saturation').off, scoops: offBy(t, 'scoops').off,
   }))
@@ -111,7 +143,7 @@ export function useDoor(units: () => UnitPreferences) {
     said.count = Math.max(1, Math.min(MOST_PIECES, Math.round(count) || 1))
   }
   return {
-    said, holds, things, found, problem, bucket, tape, without, errors, isPerson, mayMix,
+    said, holds, things, found, problem, waits, bucket, tape, without, errors, isPerson, mayMix,
     chooseKind, chooseSize, measure, setCount,
   }
 }

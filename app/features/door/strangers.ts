@@ -2,6 +2,7 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import type { DoorThings } from '~core/door/door'
 import type { UnitPreferences } from '~core/units/units'
 import { beGuest, keepUnits, leaveGuest } from '~/sync/guest'
+import { forgetSaid } from './door'
 import { forgetGuest, guestsHere, type GuestPours } from '~/sync/take-over'
 
 /**
@@ -40,6 +41,7 @@ export function useStrangers() {
       keepUnits(units)
       // Whoever poured in this tab before is somebody else, until the door is told to go on with it.
       leaveGuest()
+      forgetSaid()
     }
     catch {
       trouble.value = NO_ROOM

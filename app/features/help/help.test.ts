@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { PAGE_TITLES } from '~/ui/titles'
 import { ENTRIES, makeSearch } from './search'
+import { splitByTerms } from './terms'
 import { GLOSSARY, KEYS, TOPICS, TOUR } from './words'
 
 describe('help', () => {
@@ -25,5 +26,13 @@ describe('help', () => {
     for (const t of TOPICS) if (t.to) expect(pages, t.title).toContain(t.to)
     expect(TOUR).toHaveLength(5)
     expect(new Set(KEYS.map(k => k.key)).size).toBe(KEYS.length)
+  })
+  it('finds the words of the trade in a sentence, each once, and loses no letter of it', () => {
+    const said = 'Let it soak: islands mean enough. Soaking longer makes fewer lumps; too stiff is too late.'
+    const parts = splitByTerms(said)
+    expect(parts.map(p => p.text).join('')).toBe(said)
+    expect(parts.flatMap(p => p.term ?? [])).toEqual(['slake', 'islands', 'lump', 'stiff'])
+    expect(splitByTerms('A released event, prevented.')).toEqual([{ text: 'A released event, prevented.' }])
+    expect(splitByTerms('')).toEqual([])
   })
 })

@@ -2,6 +2,7 @@
 import Popover from 'primevue/popover'
 import { openingOf, type Opened } from '~core/bench/opening'
 import { OPEN_STEP_WORDS, OPEN_STOP_WORDS } from '~core/bench/words'
+import TermText from '~/ui/TermText.vue'
 
 /** How this mould is opened, in a few steps, and when to leave off. */
 const { anchor, mould } = defineProps<{ anchor: HTMLElement | undefined, mould: Opened | undefined }>()
@@ -18,7 +19,7 @@ watch(() => anchor, async (at) => {
 <template>
   <Popover ref="popover" :style="{ maxWidth: 'min(400px, 92vw)' }" @hide="emit('closed')">
     <div v-if="opening" class="how">
-      <ol><li v-for="s in opening.steps" :key="s">{{ OPEN_STEP_WORDS[s] }}</li></ol>
+      <ol><li v-for="s in opening.steps" :key="s"><TermText :text="OPEN_STEP_WORDS[s]" /></li></ol>
       <p class="stop">{{ OPEN_STOP_WORDS[opening.stop] }}</p>
     </div>
   </Popover>

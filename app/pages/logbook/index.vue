@@ -97,11 +97,11 @@ function choose(kind: string, value: string | null) {
   })
 }
 const narrowed = computed(() => queryWords(sought.value) !== '')
-const how = computed(() =>
-  book.count > COUNTED_UP_TO
-    ? `more than ${COUNTED_UP_TO} pours`
-    : `${book.count} ${book.count === 1 ? 'pour' : 'pours'}`,
-)
+const how = computed(() => {
+  if (book.trouble && book.count === 0) return ''
+  if (book.count > COUNTED_UP_TO) return `more than ${COUNTED_UP_TO} pours`
+  return `${book.count} ${book.count === 1 ? 'pour' : 'pours'}`
+})
 
 /** On a phone the ways to narrow it wait behind a button. */
 const narrowing = ref(sought.value.facts.length > 0)

@@ -79,9 +79,9 @@ function byMeasures() {
   addWays.value?.hide()
   edit()
 }
-/** As many side by side as there is room for. */
+/** As many side by side as there is room for; until the wall is measured, about as many as will be. */
 const CARD = 216, wall = useTemplateRef<HTMLElement>('wall'), { width } = useElementSize(wall)
-const across = computed(() => Math.max(1, Math.floor((width.value || 1100) / CARD)))
+const across = computed(() => Math.max(1, Math.floor((width.value || Math.min(innerWidth, 1100)) / CARD)))
 const sought = ref('')
 const found = computed(() =>
   library.items.mould.filter(m => m.body.name.toLowerCase().includes(sought.value.trim().toLowerCase())))

@@ -321,7 +321,7 @@ async function judge(verdict: Verdict) {
     </div>
   </div>
   <div v-else class="empty">
-    <h1>There is no such piece</h1>
+    <h1>{{ store.trouble && !store.missing ? 'This piece cannot be reached just now' : 'There is no such piece' }}</h1>
     <p>{{ store.trouble }}</p>
     <NuxtLink to="/logbook">To the logbook</NuxtLink>
   </div>
