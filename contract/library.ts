@@ -1,4 +1,5 @@
 import { powderClassIdSchema } from './powder-class'
+import { jobSchema, type JobBody } from './job'
 import { orderSchema, type OrderBody } from './order'
 import { z } from './zod'
 import { FORM_IDS, MOST_POINTS, type Likeness } from '~core/drawing/form-ids'
@@ -244,14 +245,16 @@ export const bagSchema = z.object({
   note: z.string().max(2000).default(''),
 })
 
-export const LIBRARY = { mould: mouldSchema, bucket: bucketSchema, bag: bagSchema, order: orderSchema } as const
+export const LIBRARY = {
+  mould: mouldSchema, bucket: bucketSchema, bag: bagSchema, order: orderSchema, job: jobSchema,
+} as const
 export type LibraryKind = keyof typeof LIBRARY
-export const LIBRARY_KINDS = ['mould', 'bucket', 'bag', 'order'] as const satisfies readonly LibraryKind[]
+export const LIBRARY_KINDS = ['mould', 'bucket', 'bag', 'order', 'job'] as const satisfies readonly LibraryKind[]
 
 export type MouldBody = Omit<z.infer<typeof mouldSchema>, 'gauges'> & { gauges?: readonly Gauge[] }
 export type BucketBody = z.infer<typeof bucketSchema>
 export type BagBody = z.infer<typeof bagSchema>
-export interface LibraryBodies { mould: MouldBody, bucket: BucketBody, bag: BagBody, order: OrderBody }
+export interface LibraryBodies { mould: MouldBody, bucket: BucketBody, bag: BagBody, order: OrderBody, job: JobBody }
 
 export interface LibraryItem<K extends LibraryKind = LibraryKind> {
   readonly id: string

@@ -14,7 +14,7 @@ import type { Plan, PlanWorld } from './plan/types'
 /** Every word of every room is exchanged, and nothing that is decided may notice. */
 
 const ROOMS = [
-  'units', 'door', 'schedule',
+  'units', 'door', 'schedule', 'job',
   'gypsum',
   'setting',
   'drying',

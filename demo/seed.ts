@@ -13,6 +13,7 @@ import { createAccount } from '../server/store/accounts'
 import { addPerson } from '../server/store/people'
 import { createWorkshop } from '../server/store/workshops'
 import { tell, type Telling } from './history'
+import { demoJobs } from './jobs'
 import { chance } from './random'
 import { pictured } from './pictures'
 import { BAGS, BUCKETS, makeIds, MOULDS, planOf, WISHES, type Ids, type MouldKey, type WishKey } from './saltmarsh'
@@ -77,7 +78,7 @@ function demoOrders(ids: Ids, now: number): readonly OrderBody[] {
   const order = (wish: WishKey, name: string, lines: OrderBody['lines'], due: number): OrderBody => ({
     name, lines, due, recipe: { ...planOf(ids, WISHES[wish]), fills: [] },
     people: [{ name: '', days: everyDay, from: 9 * 60, to: 17 * 60 }], pause: { from: 750, to: 780 },
-    buckets: 2, tables: 1, opening: 150, finishing: 20, spare: 0.05, goal: 'soonest',
+    buckets: 2, tables: 1, opening: 150, finishing: 20, spare: 0.05, goal: 'soonest', pours: [],
   })
   return [
     order('tiles', 'Garden tiles for the open day', [{ mould: ids.moulds.tile, pieces: 40, copies: 3 }], at(1, 12)),
@@ -123,6 +124,7 @@ export async function seedDemo(db: Db, now: number, { fresh = false, seed = 9 } 
     runs.set(wish, frozen.run)
     return frozen.run
   }
+  const latest = new Map<WishKey, string>()
   for (const chapter of CHAPTERS) {
     const run = await runFor(chapter.wish)
     const actor = c.next() < 0.6 ? personId : second
@@ -134,10 +136,13 @@ export async function seedDemo(db: Db, now: number, { fresh = false, seed = 9 } 
       { ...c, id: unique.id },
       `demo-${pour.slice(0, 4)}`,
     )
+    if (!latest.has(chapter.wish)) latest.set(chapter.wish, pour)
     await startPour(scope, { id: pour, run, first: events.slice(0, 1), actor })
     if (events.length > 1) await recordEvents(scope, pour, events.slice(1), actor)
   }
   for (const wish of ['lanterns', 'towpath', 'rosette', 'damp'] as const)
     await savePlan(scope, unique.id(), planOf(ids, WISHES[wish]), 0)
+  const jobs = demoJobs(now, { small: latest.get('bellpulls')!, half: latest.get('lanterns')! })
+  for (const job of jobs) await saveItem(scope, 'job', unique.id(), job, 0)
   for (const order of demoOrders(ids, now)) await saveItem(scope, 'order', unique.id(), order, 0)
 }

@@ -20,6 +20,8 @@ import { useLibrary } from '~/sync/library'
 import { useStorage } from '@vueuse/core'
 
 definePageMeta({ plain: true })
+/** With what works out its windows: the page is there before it. */
+const JobList = defineAsyncComponent(() => import('~/features/job/JobList.vue'))
 const pours = usePours(), clock = useClock(), session = useSession()
 const plans = ref<SavedPlan[]>([])
 const library = useLibrary()
@@ -74,6 +76,7 @@ const more = computed(() =>
         <PlainButton :label="listed ? 'As a picture' : 'As a list'" small @click="listed = !listed" />
       </span>
     </NextBand>
+    <JobList v-if="library.items.job.some(j => !j.body.own)" across class="under-way" />
     <p v-if="pours.trouble" class="problem" role="alert">{{ pours.trouble }}</p>
     <StillThere :pours="pours.forgotten.slice(0, MOST_FORGOTTEN)" />
     <NuxtLink v-if="pours.forgotten.length > MOST_FORGOTTEN" to="/bench" class="small">
@@ -152,6 +155,7 @@ const more = computed(() =>
 </template>
 
 <style scoped>
+.under-way { margin: 18px 0 0; }
 .top {
   background: var(--band);
   margin: -22px -24px 0;

@@ -7,6 +7,8 @@ export const PAGE_TITLES: Readonly<Record<string, string>> = {
   'plan': 'Plans',
   'plan-id': 'Plan',
   'orders-id': 'Many pieces by a day',
+  'jobs': 'A whole job',
+  'jobs-id': 'Job',
   'bench': 'Bench',
   'shelf': 'Shelf',
   'logbook': 'Logbook',

@@ -1,6 +1,5 @@
 import { setResponseHeaders } from 'h3'
-import { comingMoments } from '~core/formats/coming'
-import { castRows } from '../store/pours'
+import { allComing } from '../formats/all-coming'
 import { calendarOf } from '../formats/calendar'
 import { serve } from '../route'
 
@@ -10,5 +9,5 @@ export default serve('GET calendar', async ({ event, scope, person, now }) => {
     'content-type': 'text/calendar; charset=utf-8',
     'content-disposition': 'attachment; filename="moments.ics"',
   })
-  return calendarOf(person.workshopName, comingMoments(await castRows(scope, now), now), now)
+  return calendarOf(person.workshopName, await allComing(scope, now), now)
 })

@@ -17,6 +17,7 @@ import * as m0014 from './migrations/0014-devices'
 import * as m0015 from './migrations/0015-imports'
 import * as m0016 from './migrations/0016-second-wall'
 import * as m0017 from './migrations/0017-orders'
+import * as m0018 from './migrations/0018-jobs'
 import type { Database } from './schema'
 import { putWall } from './second-wall'
 
@@ -38,6 +39,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0015-imports': m0015,
   '0016-second-wall': m0016,
   '0017-orders': m0017,
+  '0018-jobs': m0018,
 }
 
 // Every bigint here is a millisecond count, far below 2^53.

@@ -7,20 +7,22 @@ import { dayAndTime } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
+import { usePours } from '~/sync/pours'
 import { useSession } from '~/sync/session'
 import { newId } from '~/sync/api'
 import { readJson } from '~/ui/files'
 import type { OrderBody } from '~contract/order'
 import { planByRecipe, recipeSchema } from '~contract/recipe'
 import EmptyPicture from '~/ui/EmptyPicture.vue'
+import JobList from '~/features/job/JobList.vue'
 import FileButton from '~/ui/FileButton.vue'
 import MouldPicture from '~/features/library/MouldPicture.vue'
 import LongList from '~/ui/LongList.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 
-const planning = usePlanning(), library = useLibrary(), session = useSession(), clock = useClock()
+const planning = usePlanning(), pours = usePours(), library = useLibrary(), session = useSession(), clock = useClock()
 const trouble = ref('')
-await Promise.all([planning.load(), library.load()])
+await Promise.all([planning.load(), library.load(), pours.loaded ? undefined : pours.load()])
 
 function fills(plan: typeof planning.plan): string {
   return plan.fills.flatMap((f) => {
@@ -70,9 +72,11 @@ async function remove(id: string) {
         class="recipe"
         @file="bringIn" />
       <PlainButton v-if="session.mayWrite && planning.saved.length > 0" label="Many pieces by a day" @click="navigateTo(`/orders/${newId()}`)" />
+      <PlainButton v-if="session.mayWrite" label="A whole job" @click="navigateTo('/jobs')" />
       <Button v-if="session.mayWrite" label="New plan" @click="navigateTo(`/plan/${newId()}`)" />
     </header>
     <p v-if="planning.trouble || trouble" class="problem" role="alert">{{ planning.trouble || trouble }}</p>
+    <JobList />
     <section v-if="orders.length > 0" aria-labelledby="orders-head" class="orders">
       <h2 id="orders-head" class="eyebrow">Many pieces, by a day</h2>
       <ul class="ruled">
@@ -123,11 +127,11 @@ async function remove(id: string) {
 </template>
 
 <style scoped>
-header { display: flex; gap: 12px; align-items: center; margin-bottom: 14px; }
+header { display: flex; flex-wrap: wrap; gap: 8px 12px; align-items: center; margin-bottom: 14px; }
 .recipe { margin-left: auto; }
 .orders { margin-bottom: 22px; }
 .orders ul { list-style: none; padding: 0; margin: 0; }
 .orders li { display: grid; grid-template-columns: 44px 2fr 1fr; gap: 16px; align-items: center; padding: 8px 0; }
 .plans { --columns: 44px 2fr 1.2fr 1fr auto; --row-gap: 16px; }
-@media (max-width: 720px) { .plans { --columns: 44px 1fr auto; } .how { display: none; } }
+@media (max-width: 720px) { .plans { --columns: 44px 1fr auto; } .how { display: none; } h1 { flex: 1 1 100%; } .recipe { margin-left: 0; } }
 </style>

@@ -1,9 +1,8 @@
 import { setResponseHeaders } from 'h3'
-import { comingMoments } from '~core/formats/coming'
 import { workshopTime } from '~contract/clock'
 import { heldLink } from '../../auth/tickets'
-import { castRows } from '../../store/pours'
 import { within } from '../../store/scope'
+import { allComing } from '../../formats/all-coming'
 import { calendarOf } from '../../formats/calendar'
 import { serve } from '../../route'
 
@@ -16,5 +15,5 @@ export default serve('GET calendar/:file', async ({ event, db, params }) => {
     'cache-control': 'private, max-age=300',
     'referrer-policy': 'no-referrer',
   })
-  return calendarOf(workshop.name, comingMoments(await castRows(within(db, workshop.id), now), now), now)
+  return calendarOf(workshop.name, await allComing(within(db, workshop.id), now), now)
 })

@@ -1,0 +1,121 @@
+import type { Page } from '@playwright/test'
+import { enterDemo, expect, expectAccessible, later, pourItAll, test, turnTo } from './workshop'
+
+const next = (page: Page) => page.getByRole('region', { name: 'What is next' })
+const step = (page: Page, name: string | RegExp) =>
+  page.getByRole('list', { name: 'Steps of this job' }).getByRole('listitem').filter({ hasText: name })
+async function beginJob(page: Page, name: string): Promise<void> {
+  await page.getByRole('link', { name: 'Plan', exact: true }).first().click()
+  await page.getByRole('button', { name: 'A whole job' }).click()
+  await page.getByRole('button', { name: new RegExp(`^${name}`) }).click()
+  await expect(next(page)).toBeVisible()
+}
+/** The step that is next is this one; it is done already. */
+async function doneAlready(page: Page, name: string): Promise<void> {
+  await expect(next(page).getByRole('heading')).toHaveText(name)
+  await next(page).getByRole('button', { name: 'Done already' }).click()
+  await expect(step(page, name)).toHaveClass(/done/)
+}
+async function mixIt(page: Page): Promise<void> {
+  await next(page).getByRole('button', { name: 'Mix it' }).click()
+  // What kept it from the bench would stand there.
+  await expect(page.getByRole('alert')).toHaveCount(0)
+  await expect(page).toHaveURL(/\/bench\//)
+  await pourItAll(page)
+}
+
+test.describe('a job', () => {
+  test('an impression: the dip test, the hold by itself, the pour of the same day, all without a watch', async ({ page, demo }) => {
+    await page.setViewportSize({ width: 390, height: 844 })
+    await enterDemo(page, demo)
+    await page.goto(`${demo.url}/jobs`)
+    await expectAccessible(page)
+    await page.getByRole('button', { name: /^A hand or a foot/ }).click()
+    await expect(next(page).getByRole('heading')).toHaveText('Try it with water')
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+    await page.getByLabel('Container').selectOption({ label: '10 l pail' })
+    await page.getByLabel('Height with the hand in').fill('112 mm')
+    await page.getByLabel('Height without it').fill('100 mm')
+    await page.getByLabel('Height without it').blur()
+    // A frustum of 212 to 262 mm over 245: 3.88 l to 100 mm; 12 mm more are 0.51 l.
+    await expect(page.getByText(/3[\s.]?880 ml/)).toBeVisible()
+    await expectAccessible(page)
+    for (const name of ['Try it with water', 'Get everything to hand', 'Mix the impression powder', 'Hand in'])
+      await doneAlready(page, name)
+    await next(page).getByRole('button', { name: 'Begin' }).click()
+    await expect(next(page)).toContainText('It feels firm long before it is done')
+    await expect(next(page).getByRole('timer')).toContainText('to go')
+    await later(page, demo, 17 * 60)
+    await expect(next(page).getByRole('timer')).toHaveText('done any moment')
+    await next(page).getByRole('button', { name: 'Done' }).click()
+    await doneAlready(page, 'Out, slowly')
+    await doneAlready(page, 'Look inside')
+    // Poured the same day, with its last moment said.
+    await expect(next(page)).toContainText(/until (tomorrow )?\d\d:\d\d/)
+    const address = page.url()
+    await mixIt(page)
+    await page.goto(address)
+    await expect(step(page, 'Pour the impression')).toHaveClass(/done/)
+    await expect(step(page, 'Tear the impression off')).toContainText(/\d\d:\d\d/)
+    await expect(page.getByRole('heading', { name: 'What became of it' })).toBeVisible()
+    await expect(next(page)).toContainText('Tear the impression off')
+    // Kept, also where no network is.
+    await page.context().setOffline(true)
+    await page.getByLabel('Note').fill('Thumb first')
+    await page.getByLabel('Note').blur()
+    await expect(page.getByText(/kept/).first()).toBeVisible()
+    await page.context().setOffline(false)
+    await expect(page.getByText(/^\s*saved/).first()).toBeVisible()
+    await page.reload()
+    await expect(page.getByLabel('Note')).toHaveValue('Thumb first')
+  })
+
+  test('a shell: the second coat has its window as times, and too late says what helps; then made again, changed, kept', async ({ page, demo }) => {
+    await enterDemo(page, demo)
+    await beginJob(page, 'Investment shell')
+    await page.getByLabel('Name of the job').fill('Shell for a bell')
+    await doneAlready(page, 'Clay under the model')
+    await doneAlready(page, 'Mix the dry parts dry')
+    const address = page.url()
+    await mixIt(page)
+    await page.goto(address)
+    await doneAlready(page, 'A second look')
+    await expect(next(page).getByRole('heading')).toHaveText('Next coat')
+    await expect(next(page)).toContainText(/until \d\d:\d\d/)
+    await expectAccessible(page)
+    await later(page, demo, 90 * 60)
+    await expect(next(page)).toContainText('Too late for its window')
+    await expect(next(page)).toContainText('Score it criss-cross')
+    // Told where all else is told.
+    await page.goto(`${demo.url}/`)
+    const jobs = page.getByRole('region', { name: 'Jobs' })
+    await expect(jobs.getByRole('link', { name: /Shell for a bell/ })).toContainText('Next coat')
+    await jobs.getByRole('link', { name: /Shell for a bell/ }).click()
+
+    await page.getByRole('button', { name: 'Make it again' }).click()
+    await expect(next(page).getByRole('heading')).toHaveText('Clay under the model')
+    await page.getByRole('button', { name: 'Change the steps' }).click()
+    const first = page.getByRole('region', { name: 'Steps, to be changed' }).getByRole('listitem').first()
+    await first.getByLabel('Name').fill('Wax and clay')
+    await first.getByLabel('Name').blur()
+    await first.getByLabel('Takes').fill('45 min')
+    await first.getByLabel('Takes').blur()
+    await expectAccessible(page)
+    await page.getByRole('button', { name: 'Remove: Mix the dry parts dry' }).click()
+    await page.getByRole('button', { name: 'Keep it as one of our own' }).click()
+    await expect(page.getByText('it stands among the jobs to begin from')).toBeVisible()
+    await page.getByRole('button', { name: 'Done changing' }).click()
+    await expect(next(page).getByRole('heading')).toHaveText('Wax and clay')
+    await expect(step(page, 'Mix the dry parts dry')).toHaveCount(0)
+    // Windows that no time can keep are named, and nothing is lost.
+    await page.getByRole('button', { name: 'Change the steps' }).click()
+    const coat = page.getByRole('listitem').filter({ has: page.locator('input[value="A second look"]') })
+    await coat.getByLabel('At most').fill('1 min')
+    await coat.getByLabel('At most').blur()
+    await coat.getByLabel('At least').fill('3 min')
+    await coat.getByLabel('At least').blur()
+    await expect(page.getByText('The window has to end after it begins.')).toBeVisible()
+    await page.goto(`${demo.url}/jobs`)
+    await expect((await turnTo(page, page.getByRole('button', { name: /^Shell for a bell/ })))).toBeVisible()
+  })
+})
