@@ -41,5 +41,7 @@ export const orderSchema = z.object({
   /** What is made over for what breaks, as a share. */
   spare: z.number().min(0).max(0.5).default(0),
   goal: z.enum(['soonest', 'most', 'least work']),
+  /** Its buckets that were begun, each a pour of its own. */
+  pours: z.array(z.uuid()).max(500, 'At most 500 buckets of one order.').default([]),
 })
 export type OrderBody = Omit<z.infer<typeof orderSchema>, 'recipe'> & { recipe: Plan }

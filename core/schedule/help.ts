@@ -1,3 +1,4 @@
+import type { Standing } from './board'
 import { compareFor, type Round } from './round'
 import { planRound } from './search'
 import type { RoundPlan } from './timetable'
@@ -62,12 +63,14 @@ const onTime = ({ table }: RoundPlan) => table.opened.reduce((a, b) => a + b, 0)
 
 /**
  * One change after the other, so that whoever asks can stop between them.
- * @param plan the plan there is for this round
+ * @param plan the plan there is for this round @param standing what it was made around
  */
-export function* whatHelps(round: Round, plan: RoundPlan, worth: Worth): Generator<Help | undefined> {
+export function* whatHelps(
+  round: Round, plan: RoundPlan, worth: Worth, standing?: Standing,
+): Generator<Help | undefined> {
   const better = compareFor(round.goal)
   for (const { code, shape, round: changed } of changesOf(round, worth)) {
-    const { list } = plan, next = planRound(changed, { tries: TRIES, start: list })
+    const { list } = plan, next = planRound(changed, { tries: TRIES, before: list, ...standing && { standing } })
     const pieces = onTime(next) - onTime(plan), sooner = plan.table.end - next.table.end
     const wins = better(next.table, plan.table) < 0 && (pieces > 0 || sooner >= worth.least)
     yield wins ? { code, shape, pieces, sooner, end: next.table.end, missing: next.table.missing } : undefined

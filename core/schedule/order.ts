@@ -19,7 +19,8 @@ import type { Shift } from './windows'
 /** Seconds of one unit of a round: what is shorter is rounded, durations up and deadlines down. */
 export const UNIT: Seconds = 20
 /** Cleaning a bucket (engineering guess), and filling and fetching what is weighed (common practice, no source). */
-const CLEAN: Seconds = 120, WEIGH = { least: 60, perKilogram: 15 } as const
+export const CLEAN: Seconds = 120
+const WEIGH = { least: 60, perKilogram: 15 } as const
 /** The longest soak that does no harm on the way, as a multiple of the planned one, and the least more, s (guess). */
 const SOAK_LONGER = 2, SOAK_MORE: Seconds = 60
 
@@ -100,7 +101,7 @@ export function roundOf(order: Order, world: PlanWorld): Ordered | readonly Orde
       plan, world, each, powderPerVolume, thickest: setting.input, glossGone: setting.centre.glossGone,
     }),
   }
-  const late = lines.filter((_, s) => !fitsBucket(round, lines.map((_, i) => i === s ? 1 : 0)))
+  const late = lines.filter((l, s) => l.pieces > 0 && !fitsBucket(round, lines.map((_, i) => i === s ? 1 : 0)))
   if (late.length > 0) return late.map(({ mould }) => ({ code: 'pours-too-late', mould }))
   return { round, powderEach: each.map(v => v * powderPerVolume), opensFrom, setSd }
 }

@@ -108,6 +108,22 @@ function rulesFor(ground: Ground): readonly Rule[] {
     SOONER.map((sooner): Rule => ({ most, wait, soakFor: soak, sooner })))))
 }
 
+/**
+ * A plan made before, for what is still to be made now: its buckets from the last one backwards as far as they are
+ * wanted, since the first were begun; and what is missing by the most promising rule. One timetable, so it is there at
+ * once when something came late or broke.
+ */
+export function repairPlan(ground: Ground, before: readonly Wanted[]): RoundPlan | undefined {
+  if (before.some(w => w.counts.length !== ground.round.shapes.length)) return undefined
+  const left = leftAfter(ground, [])
+  const kept = [...before].reverse().flatMap((wanted) => {
+    const counts = wanted.counts.map((n, s) => Math.max(0, Math.min(n, left[s]!)))
+    for (const [s, n] of counts.entries()) left[s]! -= n
+    return sumOf(counts) > 0 && fitsBucket(ground.round, counts) ? [{ ...wanted, counts }] : []
+  }).reverse()
+  return planOf(ground, kept, byRule(ground, rulesFor(ground)[0]!))
+}
+
 /** The best of the plans that rules give. */
 export function planByRule(given: Round, standing?: Standing): RoundPlan {
   const ground = groundOf(given, standing), better = compareFor(given.goal)

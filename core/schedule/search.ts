@@ -2,7 +2,9 @@ import { generator } from '../numeric/generator'
 import { plainly, type Standing, type Wanted } from './board'
 import { anyOf, CHANGES } from './changes'
 import { compareFor, possibleMixes, sumOf, type Round } from './round'
-import { byRule, groundOf, leftAfter, planByRule, planOf, SOONER, soaksFor, type Ground, type Rule } from './rules'
+import {
+  byRule, groundOf, leftAfter, planByRule, planOf, repairPlan, SOONER, soaksFor, type Ground, type Rule,
+} from './rules'
 import type { RoundPlan } from './timetable'
 
 /**
@@ -20,10 +22,10 @@ const MANY = 30
 /** A small round has no more lists of buckets than this: all are tried. */
 const SHORT_LISTS = 2500
 
-/** What a search begins with: what stands already, and a list besides what the rules give. */
+/** What a search begins with: what stands already, and the buckets of a plan that was made before. */
 export interface Beginning {
   readonly standing?: Standing
-  readonly start?: readonly Wanted[]
+  readonly before?: readonly Wanted[] | undefined
 }
 
 /** The tail is taken apart and built anew by a rule that is drawn. */
@@ -63,14 +65,16 @@ function* shortLists(ground: Ground): Generator<readonly Wanted[]> {
 /**
  * Better and better plans, the first at once. Whoever asks for them one after the other may stop at any time; between
  * two, at most one timetable is made. @param seed a whole number from 1 on
- * @param start a list to begin with besides what the rules give
+ * @param before buckets of an earlier plan: mended, they are the first that is shown
  */
 export function* searchPlans(
-  round: Round, seed: number, { standing, start }: Beginning = {},
+  round: Round, seed: number, { standing, before }: Beginning = {},
 ): Generator<RoundPlan, never> {
   const ground = groundOf(round, standing), better = compareFor(round.goal), draw = generator(seed)
-  const rule = planByRule(round, standing), given = start && planOf(ground, start)
-  let best = given && better(given.table, rule.table) < 0 ? given : rule
+  const mended = before && repairPlan(ground, before)
+  if (mended) yield mended
+  const rule = planByRule(round, standing)
+  let best = mended && better(mended.table, rule.table) <= 0 ? mended : rule
   let now = best, fruitless = 0
   const many = sumOf(round.shapes.map(s => s.pieces)) > MANY
   for (const list of shortLists(ground)) {

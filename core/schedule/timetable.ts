@@ -58,8 +58,9 @@ export interface RoundPlan {
  */
 export function growPlan(round: Round, list: readonly Wanted[], choose?: Choose, standing = NOTHING): RoundPlan {
   const board = new Board(round, standing), whole = [...list]
-  for (const wanted of list) place(board, wanted)
+  // Counted before anything is placed: what stands is opened, and its mould filled again, on the way.
   const left = round.shapes.map((s, i) => s.pieces - board.copies[i]!.filter(c => c.standing?.mix === -1).length)
+  for (const wanted of list) place(board, wanted)
   for (const { counts } of list) for (const [s, n] of counts.entries()) left[s]! -= n
   for (let next = choose?.(readyOf(board), left); next; next = choose?.(readyOf(board), left)) {
     whole.push(next)

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import AxeBuilder from '@axe-core/playwright'
 import ICAL from 'ical.js'
-import { enterDemo, expect, ownPlan, test } from './workshop'
+import { enterDemo, expect, later, ownPlan, pourItAll, test, turnTo } from './workshop'
 
 const WCAG = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']
 /** A plan is bettered for a few seconds, and longer where the machine is busy. */
@@ -62,12 +62,31 @@ test.describe('many pieces by a day', () => {
     await due.fill(before)
     await due.dispatchEvent('change')
     await expect(missing).toBeHidden()
-    for (const day of ['Mon', 'Tue', 'Wed', 'Thu', 'Fri']) await page.getByRole('button', { name: day, exact: true }).click()
+    // Other days stand in the drawing once there is one, under the same names.
+    const days = page.getByRole('group', { name: 'Days of person' })
+    for (const day of ['Mon', 'Tue', 'Wed', 'Thu', 'Fri']) await days.getByRole('button', { name: day, exact: true }).click()
     await expect(page.getByText('Nobody is there before it is due. Say who works, and when.')).toBeVisible(SOON)
     for (const day of ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'])
-      await page.getByRole('button', { name: day, exact: true }).click()
+      await days.getByRole('button', { name: day, exact: true }).click()
+    const order = page.url()
     await page.getByRole('button', { name: 'First bucket to the bench' }).click(SOON)
     await expect(page).toHaveURL(/\/bench\//)
     await expect(page.getByRole('heading', { level: 1 })).toContainText('Bases for the fair')
+
+    // Followed live: what stands in its moulds, what broke and is made again, and the next bucket after it.
+    await pourItAll(page)
+    await page.goto(order)
+    const progress = page.getByRole('status').filter({ hasText: / of 10 out/ })
+    await expect(progress).toContainText(/^0 of 10 out, \d in (its mould|their moulds)\.$/)
+    await expect(page.getByRole('status').filter({ hasText: /The 10 to come out/ })).toBeVisible(SOON)
+    await later(page, demo, 4 * 3600)
+    await page.goto(`${demo.url}/shelf`)
+    const row = await turnTo(page, page.getByRole('listitem').filter({ hasText: 'Bases for the fair' }).first())
+    await row.getByRole('button', { name: /^Opened/ }).click()
+    await row.getByRole('button', { name: /^Inspect/ }).click()
+    await page.getByRole('button', { name: /^Waste/ }).click()
+    await page.goto(order)
+    await expect(progress).toContainText(/^0 of 10 out, 0 in their moulds, \d broken, and made again\.$/)
+    await expect(page.getByRole('button', { name: 'Next bucket to the bench' })).toBeVisible(SOON)
   })
 })

@@ -2,7 +2,10 @@
 import Select from 'primevue/select'
 import { format } from 'date-fns'
 import type { OrderBody } from '~contract/order'
+import { shareOf } from '~core/logbook/control-chart'
+import { rejectsOf } from '~core/schedule/piece'
 import { useLibrary } from '~/sync/library'
+import { usePours } from '~/sync/pours'
 import MouldPicture from '~/features/library/MouldPicture.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 import QuantityField from '~/ui/QuantityField.vue'
@@ -11,6 +14,17 @@ import Stepper from '~/ui/Stepper.vue'
 /** What is wanted, by when, and who is there for it. */
 const { body, change } = defineProps<{ body: OrderBody, change: (part: Partial<OrderBody>) => void }>()
 const library = useLibrary()
+/** What was waste of these moulds before, and what is made over for it, in whole percent. */
+const pours = usePours()
+const rejects = computed(() => {
+  const own = pours.rows.filter(p => p.summary.moulds.some(m => body.lines.some(l => l.mould === m.id)))
+  const found = rejectsOf(own.map(p => p.summary.verdicts))
+  return found && { ...found, take: Math.ceil(100 * found.spare - 1e-9) }
+})
+const rejectRange = computed(() => {
+  const share = rejects.value && shareOf(rejects.value.waste, rejects.value.of)
+  return share ? `${Math.round(100 * share.low)} to ${Math.round(100 * share.high)} % is likely` : ''
+})
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 const lines = computed(() => body.lines.map(line => ({ ...line, item: library.items.mould.find(m => m.id === line.mould) })))
 const others = computed(() => library.items.mould.filter(m => !body.lines.some(l => l.mould === m.id)))
@@ -83,6 +97,10 @@ function setPauseHour(which: 'from' | 'to', event: Event) {
         <span class="strong">Spare for breakage</span>
         <Stepper label="Spare for breakage, percent" unit=" %" :max="50" :model-value="Math.round(body.spare * 100)" @update:model-value="change({ spare: $event / 100 })" />
       </div>
+      <p v-if="rejects" class="small soft">
+        {{ rejects.waste }} of {{ rejects.of }} of these were waste here ({{ rejectRange }}).
+        <button v-if="rejects.take !== Math.round(body.spare * 100)" type="button" class="link" @click="change({ spare: rejects.take / 100 })">Take {{ rejects.take }} % over</button>
+      </p>
     </section>
     <section aria-labelledby="who-head">
       <h2 id="who-head" class="eyebrow">Who is there</h2>
@@ -127,6 +145,7 @@ function setPauseHour(which: 'from' | 'to', event: Event) {
 </template>
 
 <style scoped>
+.link { border: 0; background: none; padding: 0; color: inherit; text-decoration: underline; min-height: 28px; }
 .fields, section { display: grid; gap: 12px; align-content: start; }
 .fields { gap: 22px; }
 .line { display: grid; grid-template-columns: 44px 1fr; gap: 10px; border-bottom: 1px solid var(--line); padding-bottom: 10px; }

@@ -6,12 +6,13 @@ import type { Plan } from '~core/plan/types'
 import { orderSchema, type OrderBody } from '~contract/order'
 import { plainly } from '~contract/zod'
 import { oneAtATime } from '~/workers/one-at-a-time'
-import type { RoundsWork, Told } from '~/workers/rounds.worker'
+import type { Lists, RoundsWork, Told } from '~/workers/rounds.worker'
 import { savedByItself } from '~/sync/by-itself'
 import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
 import { useSession } from '~/sync/session'
 import { useWorlds } from '~/sync/worlds'
+import { useFollowed } from './followed'
 import { shiftsOf, unitOf } from './hours'
 
 /** One order in hand: edited live, saved by itself, planned anew beside the page a moment after each change. */
@@ -22,12 +23,14 @@ const BEYOND_MS = 4 * DAY_MS, FURTHEST_MS = 45 * DAY_MS
 const PLAN_AFTER_MS = 250
 /** What a change has to win, and how much earlier or longer somebody would work. */
 export const WORTH_MIN = 15, MORE_MIN = 30
+/** With what is made over for what breaks. */
+export const wanted = (pieces: number, spare: number) => Math.ceil(pieces * (1 + spare) - 1e-9)
 const WORTH = { least: WORTH_MIN * 60 / UNIT, more: MORE_MIN * 60 / UNIT }
 
 /** A week of one person, nine to five; opening, releasing and closing a mould, and scraping a back (custom). */
 const USUAL = {
   people: [{ name: '', days: [1, 2, 3, 4, 5], from: 9 * 60, to: 17 * 60 }],
-  buckets: 2, tables: 1, opening: 150, finishing: 20, spare: 0, goal: 'soonest',
+  buckets: 2, tables: 1, opening: 150, finishing: 20, spare: 0, goal: 'soonest', pours: [],
 } as const satisfies Partial<OrderBody>
 
 /** An order made of a plan: its shapes, its powder and its way of working. @param due ms */
@@ -66,29 +69,38 @@ export function useOrdering(id: string, made: OrderBody) {
     const read = orderSchema.safeParse(plain.value, { error: plainly })
     return read.success ? '' : read.error.issues[0]!.message
   })
+  const followed = useFollowed(() => plain.value, zero)
   function orderAt(now: number): Order {
     const { due, people, pause, lines, spare } = plain.value
     const until = goal.value === 'most' ? due : Math.min(now + FURTHEST_MS, Math.max(due, now) + BEYOND_MS)
     return {
       ...plain.value, recipe: recipe.value, goal: goal.value, due: Math.max(0, unitOf(now, due)),
       horizon: Math.max(1, unitOf(now, until)), persons: shiftsOf({ people, pause }, now, until),
-      lines: lines.map(l => ({ ...l, pieces: Math.ceil(l.pieces * (1 + spare) - 1e-9) })),
+      // What is out is out; what broke is made again.
+      lines: lines.map((l, i) => ({ ...l, pieces: Math.max(0, wanted(l.pieces, spare) - followed.value.out[i]!) })),
     }
   }
   const workers = oneAtATime<RoundsWork>(() =>
     new Worker(new URL('../../workers/rounds.worker.ts', import.meta.url), { type: 'module' }))
-  let timer: ReturnType<typeof setTimeout> | undefined
+  /** What was planned last, and of which shapes: mended, it is there at once. */
+  let timer: ReturnType<typeof setTimeout> | undefined, planned = '', lists: Lists = {}
   function plan(): void {
+    const shapes = body.value.lines.map(l => l.mould).join(), before = shapes === planned ? lists : {}
+    planned = shapes
     zero.value = Math.ceil(clock.now / (1000 * UNIT)) * 1000 * UNIT
     told.value = { plans: {}, helps: [], chances: {}, done: 0 }
-    if (wrong.value || body.value.due <= clock.now) return workers.cancel()
     const order = JSON.parse(JSON.stringify(orderAt(zero.value))) as Order
+    const allOut = followed.value.begun && order.lines.every(l => l.pieces === 0)
+    if (wrong.value || allOut || body.value.due <= clock.now) return workers.cancel()
     const plainWorld = JSON.parse(JSON.stringify(world.value)) as typeof world.value
-    void workers.ask(work => work.plan(order, plainWorld, WORTH, 1, proxy((now: Told) => {
+    const standing = JSON.parse(JSON.stringify(followed.value.standing)) as typeof followed.value.standing
+    void workers.ask(work => work.plan(order, plainWorld, WORTH, standing, before, proxy((now: Told) => {
       told.value = now
+      if (now.lists) lists = now.lists
     })))
   }
-  watch([plain, goal, () => world.value.moulds], () => {
+  // A late mark, a broken piece or an opened mould moves what is still to come, and nothing that runs.
+  watch([plain, goal, () => world.value.moulds, followed.key], () => {
     clearTimeout(timer)
     timer = setTimeout(plan, PLAN_AFTER_MS)
   }, { immediate: true })
@@ -102,5 +114,5 @@ export function useOrdering(id: string, made: OrderBody) {
     change({ goal: of })
   }
   const isKept = computed(() => library.items.order.some(o => o.id === id))
-  return { body, change, saved, zero, told, goal, setGoal, world, wrong, isKept }
+  return { body, change, saved, zero, told, goal, setGoal, world, wrong, isKept, followed }
 }

@@ -4,24 +4,26 @@ import { formatDuration, formatMass } from '~core/units/format'
 import { UNIT } from '~core/schedule/order'
 import { sumOf, type Goal } from '~core/schedule/round'
 import { bestOf, type Help } from '~core/schedule/help'
+import { costOfPiece, handsPerPiece } from '~core/schedule/piece'
 import { BOTTLENECK_WORDS, GOAL_WORDS, helpWords, orderProblemWords } from '~core/schedule/words'
 import DayDrawing from '~/features/order/DayDrawing.vue'
 import OrderFields from '~/features/order/OrderFields.vue'
 import { instantOf } from '~/features/order/hours'
-import { taskWords } from '~/features/order/task-words'
-import { MORE_MIN, orderOf, useOrdering } from '~/features/order/ordering'
+import { actsWords } from '~/features/order/task-words'
+import { MORE_MIN, orderOf, useOrdering, wanted } from '~/features/order/ordering'
 import { usePlanning } from '~/features/plan/planning'
 import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
+import { usePours } from '~/sync/pours'
 import { useSession } from '~/sync/session'
 import { fileName, offerFile } from '~/ui/files'
 import PlainButton from '~/ui/PlainButton.vue'
 import { SAVING } from '~/ui/saving'
 import { dayAndTime } from '~/ui/when'
 
-const planning = usePlanning(), library = useLibrary(), session = useSession(), clock = useClock()
+const planning = usePlanning(), pours = usePours(), library = useLibrary(), session = useSession(), clock = useClock()
 const route = useRoute(), id = String(route.params.id), DAY_MS = 86_400_000, MANY = 10
-await Promise.all([library.loaded ? undefined : library.load(), planning.load()])
+await Promise.all([library.loaded ? undefined : library.load(), planning.load(), pours.loaded ? undefined : pours.load()])
 /** Made from the plan that asked for it, due in three working days at four. */
 function made() {
   const plan = planning.saved.find(p => p.id === route.query.plan)?.plan ?? planning.saved[0]?.plan ?? planning.plan
@@ -29,7 +31,7 @@ function made() {
   const order = orderOf(plan, copiesOf, new Date(clock.now + 3 * DAY_MS).setHours(16, 0, 0, 0))
   return { ...order, lines: order.lines.map(l => ({ ...l, pieces: Math.max(l.pieces, MANY) })) }
 }
-const { body, change, saved, zero, told, goal, setGoal, world, wrong, isKept } = useOrdering(id, made())
+const { body, change, saved, zero, told, goal, setGoal, world, wrong, isKept, followed } = useOrdering(id, made())
 onBeforeRouteLeave(() => saved.save())
 useEventListener(window, 'pagehide', () => void saved.save())
 
@@ -59,6 +61,17 @@ const summaries = computed(() => goals.value.flatMap((of) => {
   return plan ? [{ of, buckets: plan.mixings.length, out: plan.missing > 0 ? '' : at(plan.end), missing: plan.missing, late: plan.late }] : []
 }))
 const inTime = computed(() => table.value ? sumOf(table.value.opened) - table.value.late : 0)
+const begun = computed(() => followed.value.begun)
+/** How far it is, by what was marked of its own buckets. */
+const progress = computed(() => {
+  const { out, inMoulds, broken, inHand } = followed.value
+  if (!begun.value) return ''
+  const all = sumOf(body.value.lines.map(l => wanted(l.pieces, body.value.spare))), lost = sumOf(broken)
+  const said = [`${sumOf(out)} of ${all} out`, `${sumOf(inMoulds)} in ${sumOf(inMoulds) === 1 ? 'its mould' : 'their moulds'}`]
+  if (lost > 0) said.push(`${lost} broken, and made again`)
+  if (inHand > 0) said.push(inHand === 1 ? 'one bucket in hand' : `${inHand} buckets in hand`)
+  return `${said.join(', ')}.`
+})
 const verdict = computed(() => {
   const plan = table.value, pieces = told.value.pieces ?? 0, over = pieces - sumOf(body.value.lines.map(l => l.pieces))
   if (!plan) return ''
@@ -67,8 +80,9 @@ const verdict = computed(() => {
   const spare = (body.value.due - instantOf(zero.value, plan.end)) / 1000
   return plan.late > 0
     ? `${inTime.value} of ${pieces} in time; the last is out ${at(plan.end)}, ${formatDuration(-spare, 'minute')} late.`
-    : `All ${pieces}${over > 0 ? ` (${over} spare)` : ''} out ${at(plan.end)}, ${formatDuration(spare, 'minute')} before they are due.`
+    : `${begun.value ? `The ${pieces} to come` : `All ${pieces}${over > 0 ? ` (${over} spare)` : ''}`} out ${at(plan.end)}, ${formatDuration(spare, 'minute')} before they are due.`
 })
+const allOut = computed(() => begun.value && body.value.lines.every((l, i) => followed.value.out[i]! >= wanted(l.pieces, body.value.spare)))
 const met = computed(() => table.value !== undefined && table.value.missing === 0 && table.value.late === 0)
 /** Never called the best: how far it can be from it. */
 const gap = computed(() => {
@@ -104,13 +118,27 @@ const powder = computed(() => {
   return { total, left, short: short && { at: short.at, mass: total - left! } }
 })
 
+/** One piece of each shape, in the workshop's money, and the hands' share of the plan. */
+const apiece = computed(() => {
+  const each = told.value.powderEach, bag = library.items.bag.find(b => b.id === body.value.recipe.bag)
+  if (!each || !table.value) return ''
+  const costs = body.value.lines.flatMap((l, s) => {
+    const mould = library.items.mould.find(m => m.id === l.mould)
+    const cost = mould && costOfPiece({ powder: each[s]!, price: bag?.body.price, mould: mould.body })
+    return cost === undefined ? [] : [`${shapes.value[s]} ${cost.toFixed(cost < 1 ? 3 : 2)}`]
+  })
+  const hands = handsPerPiece(table.value, UNIT), minutes = hands === undefined ? '' : formatDuration(hands, hands > 90 ? 'minute' : 'second')
+  return [minutes && `About ${minutes} of hands a piece`, costs.length > 0 && `powder and wear: ${costs.join(', ')}`].filter(Boolean).join('; ')
+})
+
 /** What hands do next, by the clock. */
 const next = computed(() => {
   const plan = table.value
-  const task = plan && [...plan.tasks].filter(t => instantOf(zero.value, t.to) > clock.beat).sort((a, b) => a.from - b.from)[0]
-  if (!task) return undefined
+  const ahead = plan ? [...plan.tasks].filter(t => instantOf(zero.value, t.to) > clock.beat).sort((a, b) => a.from - b.from) : []
+  const task = ahead[0]
+  if (!plan || !task) return undefined
   const who = body.value.people.length > 1 ? `${people.value[task.person] || `Person ${task.person + 1}`}: ` : ''
-  return { when: at(task.from), what: `${who}${taskWords(task, plan, shapes.value)}` }
+  return { when: at(task.from), what: `${who}${actsWords(ahead.filter(t => t.person === task.person), plan, shapes.value, body.value.pours.length)}` }
 })
 /** Days on which something is done, and the one that is drawn. */
 const days = computed(() => [...new Set((table.value?.tasks ?? []).map(t => new Date(instantOf(zero.value, t.from)).setHours(0, 0, 0, 0)))].sort())
@@ -127,12 +155,16 @@ async function asCalendar() {
   offerFile(fileName(named.value.name, 'ics'), planCalendar(table.value!, id, named.value), 'text/calendar')
 }
 const trouble = ref('')
-/** The first bucket as a pour of its own, with its moulds. */
-async function firstBucket() {
+/** The next bucket as a pour of its own, with its moulds; what it does from then on moves the rest of the plan. */
+async function nextBucket() {
   const [first] = [...table.value!.mixings].sort((a, b) => a.wet - b.wet)
   const fills = body.value.lines.flatMap((l, s) => first!.counts[s] ? [{ mould: l.mould, count: first!.counts[s] }] : [])
   try {
-    await navigateTo(`/bench/${await planning.toBench({ plan: { ...body.value.recipe, name: named.value.name, fills } })}`)
+    const name = begun.value ? `${named.value.name}, bucket ${body.value.pours.length + 1}` : named.value.name
+    const pour = await planning.toBench({ plan: { ...body.value.recipe, name, fills } })
+    change({ pours: [...body.value.pours, pour] })
+    await saved.save()
+    await navigateTo(`/bench/${pour}`)
   }
   catch (error) {
     trouble.value = (error as Error).message
@@ -163,7 +195,7 @@ async function putAway() {
         <PlainButton v-if="table" label="Table (CSV)" small @click="asTable" />
         <PlainButton v-if="table" label="Calendar file" small @click="asCalendar" />
         <PlainButton v-if="table" label="Print" small @click="print" />
-        <PlainButton v-if="table?.mixings.length && session.mayWrite" label="First bucket to the bench" strong @click="firstBucket" />
+        <PlainButton v-if="table?.mixings.length && session.mayWrite" :label="begun ? 'Next bucket to the bench' : 'First bucket to the bench'" strong @click="nextBucket" />
       </div>
     </header>
     <p v-if="trouble || library.trouble" class="problem" role="alert">{{ trouble || library.trouble }}</p>
@@ -175,7 +207,9 @@ async function putAway() {
           <p v-for="p in problems" :key="p">{{ p }}</p>
         </div>
         <template v-else>
+          <p v-if="progress" class="progress" role="status">{{ progress }}</p>
           <p v-if="verdict" :class="['verdict', { met }]" role="status">{{ verdict }}</p>
+          <p v-else-if="allOut" class="verdict met" role="status">All of them are out.</p>
           <p v-else class="verdict soft" role="status">Planning …</p>
           <progress v-if="told.done < 1" :value="told.done" max="1" aria-label="Looking for a better plan" />
           <div class="goals" role="group" aria-label="Which plan">
@@ -210,6 +244,7 @@ async function putAway() {
             <section v-if="powder" aria-labelledby="powder-head">
               <h2 id="powder-head" class="eyebrow">Powder</h2>
               <p><span class="num">{{ formatMass(powder.total, session.units) }}</span> in all<template v-if="powder.left !== undefined">; {{ world.bag?.name }} has <span class="num">{{ formatMass(powder.left, session.units) }}</span> left</template>.</p>
+              <p v-if="apiece">{{ apiece }}.</p>
               <p v-if="powder.short" class="short">Buy <span class="num strong">{{ formatMass(powder.short.mass, session.units) }}</span> before {{ at(powder.short.at) }}: what is left runs out then.</p>
             </section>
           </div>
@@ -230,6 +265,7 @@ header { display: flex; justify-content: space-between; align-items: start; gap:
 .left, .middle { contain: layout style; }
 .middle { display: grid; gap: 14px; align-content: start; }
 .verdict { font-size: 1.5rem; font-weight: 700; line-height: 1.2; font-stretch: 104%; border-left: 6px solid var(--heat); padding: 2px 0 2px 14px; }
+.progress { font-size: 1.1rem; font-weight: 620; }
 .verdict.met { border-left-color: var(--set); }
 .verdict.soft { border-left-color: var(--line); }
 progress { width: 100%; height: 6px; accent-color: var(--ink); }
