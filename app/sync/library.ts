@@ -4,9 +4,10 @@ import type { LibraryBodies, LibraryItem, LibraryKind } from '~contract/library'
 import { untilItWorks } from '~/sync/again'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
-import { useChanges } from './changes'
+import { useChanges, type Stands } from './changes'
 import type { Change, Version } from './kept-changes'
 import { useLive } from './live'
+import { overtaking } from './overtaken'
 import { useSession } from './session'
 
 type Shelves = { [K in LibraryKind]: LibraryItem<K>[] }
@@ -35,32 +36,45 @@ async function shelf<K extends LibraryKind>(kind: K) {
   return { fromHere, items: value.filter((item): item is LibraryItem<K> => item.kind === kind) }
 }
 
-/** Moulds, buckets, bags and orders of the workshop. */
+/** Moulds, buckets, bags, orders and jobs of the workshop. */
 export const useLibrary = defineStore('library', () => {
-  const changes = useChanges(), told = ref<Shelves>({ mould: [], bucket: [], bag: [], order: [] })
+  const changes = useChanges(), told = ref<Shelves>({ mould: [], bucket: [], bag: [], order: [], job: [] })
   const changed = changes.ofKind('item')
   const items = computed<Shelves>(() => ({
     mould: withChanges('mould', told.value.mould, changed.value),
     bucket: withChanges('bucket', told.value.bucket, changed.value),
     bag: withChanges('bag', told.value.bag, changed.value),
     order: withChanges('order', told.value.order, changed.value),
+    job: withChanges('job', told.value.job, changed.value),
   }))
   const loaded = ref(false)
   const trouble = ref('')
   const latest = latestOnly()
+  /** What it says of uses and pours comes with the next list. */
+  const single = overtaking(({ target, answer, revision }: Stands) => {
+    if (target.what !== 'item') return
+    const { kind, id } = target, before = told.value[kind].find(i => i.id === id),
+      now = answer ? [{ ...before, ...answer as LibraryItem }] : []
+    if (answer && before && before.revision > revision) return
+    told.value = {
+      ...told.value,
+      [kind]: [...told.value[kind].filter(i => i.id !== id), ...now].sort(byName),
+    }
+  })
 
   /** @returns whether the server said it just now */
   async function load(): Promise<boolean> {
     let fresh = true
     try {
-      await latest(
+      await single.during(layAgain => latest(
         () =>
-          Promise.all([shelf('mould'), shelf('bucket'), shelf('bag'), shelf('order')]),
-        ([mould, bucket, bag, order]) => {
-          told.value = { mould: mould.items, bucket: bucket.items, bag: bag.items, order: order.items }
-          fresh = [mould, bucket, bag, order].every(s => !s.fromHere)
+          Promise.all([shelf('mould'), shelf('bucket'), shelf('bag'), shelf('order'), shelf('job')]),
+        ([mould, bucket, bag, order, job]) => {
+          told.value = { mould: mould.items, bucket: bucket.items, bag: bag.items, order: order.items, job: job.items }
+          fresh = [mould, bucket, bag, order, job].every(s => !s.fromHere)
+          layAgain()
         },
-      )
+      ))
       loaded.value = true
       trouble.value = ''
     }
@@ -79,16 +93,7 @@ export const useLibrary = defineStore('library', () => {
   ): Promise<void> => changes.write({ target: { what: 'item', kind, id }, body, from, isNew: from === undefined })
   const archive = (kind: LibraryKind, id: string, from?: Version): Promise<void> =>
     changes.write({ target: { what: 'item', kind, id }, from })
-  /** What it says of uses and pours comes with the next list. */
-  changes.onStands(({ target, answer }) => {
-    if (target.what !== 'item') return
-    const { kind, id } = target, before = told.value[kind].find(i => i.id === id),
-      now = answer ? [{ ...before, ...answer as LibraryItem }] : []
-    told.value = {
-      ...told.value,
-      [kind]: [...told.value[kind].filter(i => i.id !== id), ...now].sort(byName),
-    }
-  })
+  changes.onStands(single.heard)
   const heard = untilItWorks(load)
   useLive().on((message) => {
     if (loaded.value && (message.what === 'library' || message.what === 'caught-up')) heard()

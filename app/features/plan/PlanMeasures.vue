@@ -19,6 +19,7 @@ import Stepper from '~/ui/Stepper.vue'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
 import { reAdvised } from '~core/plan/advised'
+import TermText from '~/ui/TermText.vue'
 import PlanCoats from './PlanCoats.vue'
 import PlanPlaces from './PlanPlaces.vue'
 import PlanScale from './PlanScale.vue'
@@ -112,7 +113,7 @@ function takeRoom() {
       @update:model-value="set('school')($event)"
     />
     <p class="small soft">
-      <span class="strong">{{ school.name }}.</span> {{ school.how }}
+      <span class="strong">{{ school.name }}.</span> <TermText :text="school.how" />
       <span :class="{ against: advice.fit === 'against' }">{{ SCHOOL_ADVICE_WORDS[advice.code] }}</span>
     </p>
     <p v-for="p in at('school')" :key="p.code" :class="['problem', { warn: p.severity === 'warn' }]" role="status">

@@ -17,11 +17,12 @@ import { problemWords } from '~core/plan/words'
 import { forecast, freeze, late as askLate } from '~/features/plan/forecasts'
 import { newId, Refused } from '~/sync/api'
 import { savedByItself } from '~/sync/by-itself'
-import { useChanges } from '~/sync/changes'
+import { useChanges, type Stands } from '~/sync/changes'
 import { untilItWorks } from '~/sync/again'
 import { remembered } from '~/sync/kept'
 import { latestOnly } from '~/sync/latest'
 import { useLibrary } from '~/sync/library'
+import { overtaking } from '~/sync/overtaken'
 import { useRecords } from '~/sync/records'
 import { useWorlds } from '~/sync/worlds'
 import { usePace } from '~/sync/pace'
@@ -172,19 +173,22 @@ function listOf({ id, told, loaded, trouble }: State) {
   /** Whether the plan in hand is on the server, and whether it is kept at all. */
   const onServer = computed(() => told.value.some(p => p.id === id.value))
   const isKept = computed(() => saved.value.some(p => p.id === id.value))
-  changes.onStands(({ target, answer }) => {
+  const single = overtaking(({ target, answer, revision }: Stands) => {
     if (target.what !== 'plan') return
+    if (answer && (told.value.find(p => p.id === target.id)?.revision ?? 0) > revision) return
     told.value = [...answer ? [answer as SavedPlan] : [], ...told.value.filter(p => p.id !== target.id)]
   })
+  changes.onStands(single.heard)
   /** @returns whether the server said it just now */
   async function load(): Promise<boolean> {
     let fresh = true
     void usePace().load()
     try {
-      await latest(() => remembered(session.key ?? '', 'GET plans'), (plans) => {
+      await single.during(layAgain => latest(() => remembered(session.key ?? '', 'GET plans'), (plans) => {
         told.value = plans.value
         fresh = !plans.fromHere
-      })
+        layAgain()
+      }))
       loaded.value = true
       trouble.value = ''
     }
