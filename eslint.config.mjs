@@ -19,9 +19,10 @@ const CORE = {
   bench: ['units', 'gypsum', 'setting', 'mould', 'drawing', 'plan', 'pour', 'forecast'],
   logbook: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'plan', 'pour', 'forecast'],
   lab: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'plan'],
-  schedule: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan'],
+  job: ['units', 'numeric', 'gypsum', 'setting', 'mould', 'plan', 'pour', 'door', 'schedule'],
+  schedule: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan', 'pour'],
   door: ['units', 'gypsum', 'setting', 'mould', 'drawing', 'plan'],
-  formats: ['units', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan', 'pour', 'logbook'],
+  formats: ['units', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan', 'pour', 'logbook', 'job'],
 }
 
 const OUTSIDE_CORE = {

@@ -1,4 +1,5 @@
 import { z } from './zod'
+import type { JobStep, PourTimes } from '~core/job/types'
 import type { UnitPreferences } from '~core/units/units'
 import type { PourAnswer } from './pour'
 
@@ -22,10 +23,19 @@ export interface LinkFacts {
 /** Told once, when it is made: only a hash of the secret is kept. */
 export interface NewLink extends LinkFacts { readonly token: string }
 
-/** What a wall shows: the pours that are live, without who did what and without anybody’s notes. */
+/** A job as the room sees it: its steps and marks, and what is expected of the pours that were begun for it. */
+export interface WallJob {
+  readonly id: string
+  readonly name: string
+  readonly steps: readonly JobStep[]
+  readonly pours: readonly (PourTimes & { readonly step: string })[]
+}
+
+/** What a wall shows: what is live, without who did what and without anybody’s notes. */
 export interface WallAnswer {
   readonly workshop: string
   readonly units: UnitPreferences
   readonly clock: { readonly now: number, readonly rate: number }
   readonly pours: readonly Pick<PourAnswer, 'id' | 'run' | 'events'>[]
+  readonly jobs: readonly WallJob[]
 }

@@ -44,10 +44,11 @@ async function at(moment: number) {
   useClock().anchor(moment, 1)
   await nextTick()
 }
-let asked: string[] = []
+let asked: string[] = [], jobs: object[] = []
 
 beforeEach(() => {
   asked = []
+  jobs = []
   sounded.times = 0
   vi.stubGlobal('navigator', {})
   vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => {}, removeItem: () => {} })
@@ -57,7 +58,7 @@ beforeEach(() => {
       ? { id: 'p', run, startedBy: 'x', events, seq: 1 }
       : url.endsWith('/pours')
         ? [{ id: 'p', summary: summarisePour(run, foldPour(run, events)) }]
-        : []
+        : url.endsWith('/library/job') ? jobs : []
     return new Response(JSON.stringify(body))
   })
   setActivePinia(createPinia())
@@ -83,7 +84,7 @@ describe('alarms on a device that is not at the bench', () => {
     expect(alarms.standing.length).toBeGreaterThan(before)
     expect(sounded.times).toBe(sounds + 1)
     const [alarm] = alarms.standing
-    expect(alarm).toMatchObject({ pour: 'p', name: run.plan.name })
+    expect(alarm).toMatchObject({ of: 'p', name: run.plan.name, to: '/bench/p' })
     await at(opens + 2 * MINUTE)
     expect(sounded.times).toBe(sounds + 1)
     alarms.dismiss(alarm!.id)
@@ -95,6 +96,22 @@ describe('alarms on a device that is not at the bench', () => {
     await at(opens + 600 * MINUTE)
     expect(alarms.standing).toHaveLength(1)
     expect(sounded.times).toBe(1)
+  })
+
+  it('tell of a job too: that a wait is over, and where it is', async () => {
+    const steps = [
+      { id: 'a', kind: 'hand', name: 'Soap it', minutes: 1, after: [], began: NOW - 11 * MINUTE, ended: NOW - 10 * MINUTE },
+      { id: 'b', kind: 'hand', name: 'Soap it again', minutes: 1, after: [{ step: 'a', at: 'end', least: 15, most: 40 }] },
+    ]
+    jobs = [{ id: 'j', kind: 'job', revision: 1, body: { name: 'Two halves', cautions: [], own: false, note: '', steps } }]
+    const alarms = await begin()
+    await vi.waitFor(async () => {
+      await at(NOW + 4 * MINUTE)
+      await at(NOW + 6 * MINUTE)
+      expect(alarms.standing.find(a => a.of === 'j')).toMatchObject({
+        name: 'Two halves', to: '/jobs/j', told: expect.stringMatching(/^Soap it again: now, until \d\d:\d\d\.$/) as string,
+      })
+    })
   })
 
   it('leave the pour at this bench to the bench, and keep quiet when asked', async () => {

@@ -1,10 +1,13 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { cuesOf, fallenDue, reachesFar, type Cue } from '~core/bench/cues'
+import { cuesOf, fallenDue, reachesFar } from '~core/bench/cues'
+import { cueWords } from '~core/bench/cue-words'
+import type { Instant } from '~core/pour/events'
 import { sound } from '~/features/bench/telling'
 import { useCache } from './cache'
 import { useClock } from './clock'
+import { useLibrary } from './library'
 import { usePours } from './pours'
 
 const MOST = 4
@@ -14,28 +17,51 @@ const MOST = 4
  */
 const FOLLOWED = 8, DAY = 86_400_000
 
-interface Alarm extends Cue { readonly pour: string, readonly name: string }
+export interface Alarm {
+  readonly id: string
+  readonly at: Instant
+  readonly kind: string
+  readonly batch?: number
+  /** The pour or job it belongs to, its name, where it is seen, and what is told. */
+  readonly of: string
+  readonly name: string
+  readonly to: string
+  readonly told: string
+}
 
-/** Moments of the live pours, told on every device where someone is signed in, whatever is on the screen. */
+/** Moments of the jobs under way; what works out their windows is fetched once there is a job. */
+function jobMoments() {
+  const library = useLibrary(), pours = usePours(), work = shallowRef<typeof import('~/features/job/alarms')>()
+  const jobs = computed(() => library.items.job.filter(j => !j.body.own))
+  watch(() => jobs.value.length > 0, async (some) => {
+    if (some) work.value ??= await import('~/features/job/alarms').catch(() => undefined)
+  }, { immediate: true })
+  return computed(() => work.value?.alarmsOfJobs(jobs.value, pours.rows) ?? [])
+}
+
+/** Moments of live pours and of jobs, told on every device where someone is signed in, whatever is on the screen. */
 export const useAlarms = defineStore('alarms', () => {
   const pours = usePours(), clock = useClock(), cache = useCache()
   const followed = shallowRef<readonly string[]>([])
   const known = computed(() => followed.value.flatMap(id => cache.pourOf(id) ?? []))
   const told = shallowRef<ReadonlySet<string>>(new Set()), seen = shallowRef<ReadonlySet<string>>(new Set())
   const quiet = useLocalStorage('alarms-quiet', false)
-  /** The pour on this device's bench, which tells its own cues. */
+  /** The pour on this device's bench, which tells its own cues; or the job on its screen. */
   const here = ref('')
   /** Nothing is passed over before it is known which pours are live. */
   let started = false, ready = false, before = 0
-  const cues = computed(() =>
-    known.value.flatMap(p =>
-      cuesOf(p.run, p.state).filter(reachesFar)
-        .map((c): Alarm => ({ ...c, id: `${p.id}-${c.id}`, pour: p.id, name: p.run.plan.name })),
+  const ofJobs = jobMoments()
+  const cues = computed(() => [
+    ...known.value.flatMap(p =>
+      cuesOf(p.run, p.state).filter(reachesFar).map((c): Alarm => ({
+        ...c, id: `${p.id}-${c.id}`, of: p.id, name: p.run.plan.name, to: `/bench/${p.id}`, told: cueWords(c),
+      })),
     ),
-  )
+    ...ofJobs.value,
+  ])
   /** What was told and still holds: a cue that was acted on is no cue any more. */
   const standing = computed(() =>
-    cues.value.filter(c => told.value.has(c.id) && !seen.value.has(c.id) && c.pour !== here.value).sort((a, b) =>
+    cues.value.filter(c => told.value.has(c.id) && !seen.value.has(c.id) && c.of !== here.value).sort((a, b) =>
       b.at - a.at,
     ).slice(0, MOST),
   )
@@ -47,9 +73,9 @@ export const useAlarms = defineStore('alarms', () => {
   }
   function tick(now: number): void {
     if (!ready) return
-    // After a jump or a night’s sleep each pour is told once, by its last.
-    const due = known.value.filter(p => p.id !== here.value)
-      .flatMap(p => fallenDue(cues.value.filter(c => c.pour === p.id), before, now))
+    // After a jump or a night’s sleep each pour or job is told once, by its last.
+    const due = [...new Set(cues.value.map(c => c.of))].filter(of => of !== here.value)
+      .flatMap(of => fallenDue(cues.value.filter(c => c.of === of), before, now))
     before = now
     if (due.length === 0) return
     told.value = new Set([...told.value, ...due.map(c => c.id)])
@@ -69,6 +95,8 @@ export const useAlarms = defineStore('alarms', () => {
     }, { immediate: true })
     watch(() => clock.now, tick)
     if (!pours.loaded) void pours.load()
+    const library = useLibrary()
+    if (!library.loaded) void library.load()
   }
   const dismiss = (id: string) => {
     seen.value = new Set([...seen.value, id])

@@ -1,18 +1,17 @@
 <script setup lang="ts">
-import { cueWords } from '~core/bench/cue-words'
 import { timeOfDay } from '~/ui/when'
 import { useAlarms } from '~/sync/alarms'
 
-/** What a live pour calls for, on whatever screen one is. The bench tells its own pour itself. */
+/** What a live pour or a job calls for, on whatever screen one is. The bench tells its own pour itself. */
 const alarms = useAlarms()
 </script>
 
 <template>
-  <section v-if="alarms.standing.length > 0" class="alarms" aria-label="Moments of live pours" aria-live="assertive">
+  <section v-if="alarms.standing.length > 0" class="alarms" aria-label="Moments of pours and jobs" aria-live="assertive">
     <p v-for="(a, i) in alarms.standing" :key="a.id">
       <span class="num">{{ timeOfDay(a.at) }}</span>
-      <span class="what"><span class="strong">{{ a.name }}.</span> {{ cueWords(a) }}</span>
-      <NuxtLink :to="`/bench/${a.pour}`">To the bench</NuxtLink>
+      <span class="what"><span class="strong">{{ a.name }}.</span> {{ a.told }}</span>
+      <NuxtLink :to="a.to">{{ a.to.startsWith('/jobs/') ? 'To the job' : 'To the bench' }}</NuxtLink>
       <button @click="alarms.dismiss(a.id)">Seen</button>
       <button v-if="i === 0" :aria-pressed="alarms.quiet" @click="alarms.quiet = !alarms.quiet">
         {{ alarms.quiet ? 'Sound on' : 'No sound here' }}

@@ -27,7 +27,6 @@ export function applyLook(): void {
   watchEffect(() => {
     const { classList, style } = document.documentElement
     classList.toggle('dark', dark.value)
-    classList.toggle('left-handed', hand.value === 'left')
     style.fontSize = letters.value === 1 ? '' : `${USUAL_PX * letters.value}px`
   })
 }

@@ -1,6 +1,10 @@
+import { SIGN_IDS } from '~core/job/types'
 import type { PourEvent } from '~core/pour/events'
 import { unitsSchema } from '../account'
-import { LINK_KINDS, newLinkSchema, tokenSchema, type LinkFacts, type NewLink, type WallAnswer } from '../link'
+import { jobStepSchema } from '../job'
+import {
+  LINK_KINDS, newLinkSchema, tokenSchema, type LinkFacts, type NewLink, type WallAnswer, type WallJob,
+} from '../link'
 import { sentEventSchema } from '../pour'
 import { RUNS } from '../versions'
 import { z } from '../zod'
@@ -15,11 +19,23 @@ const seenFromTheRoom = z.union(
     o.extend({ pour: z.uuid(), actor: z.literal(''), device: z.literal('') }).strict(),
   ),
 ) as unknown as z.ZodType<PourEvent>
+const expected = z.strictObject({
+  low: z.number(), value: z.number(), high: z.number(), actual: z.number().optional(),
+})
+const wallJob: z.ZodType<WallJob> = z.strictObject({
+  id: z.uuid(),
+  name: z.string(),
+  steps: z.array(jobStepSchema),
+  pours: z.array(z.strictObject({
+    step: z.string(), wetAt: moment.optional(), filled: expected, signs: z.partialRecord(z.enum(SIGN_IDS), expected),
+  })),
+})
 const wallAnswer: z.ZodType<WallAnswer> = z.strictObject({
   workshop: z.string(),
   units: unitsSchema,
   clock: clockFacts,
   pours: z.array(z.strictObject({ id: z.uuid(), run: RUNS.schema, events: z.array(seenFromTheRoom) })),
+  jobs: z.array(wallJob),
 })
 const byToken = z.object({ token: tokenSchema })
 const file = z.string().transform(name => name.replace(/\.ics$/, '')).pipe(tokenSchema)

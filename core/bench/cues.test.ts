@@ -48,6 +48,7 @@ describe('cues', () => {
     expect(cues.map(c => c.at)).toEqual(cues.map(c => c.at).sort((a, b) => a - b))
     expect(cues.find(c => c.id === '0-hurry')!.at).toBeCloseTo(T0 + (pouringEnds(run, 0) - 60) * 1000, 3)
     expect(cuesOf(run, stages([0, 'sift'], [500, 'clean-up'])).map(c => c.id)).toEqual([
+      '0-back',
       '0-tap',
       '0-set',
       '0-warm',

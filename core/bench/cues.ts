@@ -5,14 +5,16 @@ import type { FrozenRun } from '../plan/run'
 import type { Instant } from '../pour/events'
 import type { Seconds } from '../units/quantity'
 import { coatMoment } from './coat-moment'
+import { softWindows } from './soft'
 
 /** What is told at the moments of a pour: spoken, sounded or flashed. Sentences: words.ts. */
 
 /**
- * A milestone that is reached; a minute before the end of pouring, and the end; and of coats: mix the next, it can go
- * on, it has to.
+ * A milestone that is reached; a minute before the end of pouring, and the end; the back soft enough to be worked; and
+ * of coats: mix the next, it can go on, it has to.
  */
-export type CueKind = Exclude<MilestoneId, 'dry'> | 'hurry' | 'late' | 'tap' | 'table' | 'mix' | 'stands' | 'bond'
+export type CueKind =
+  Exclude<MilestoneId, 'dry'> | 'hurry' | 'late' | 'tap' | 'table' | 'back' | 'mix' | 'stands' | 'bond'
 
 export interface Cue {
   /** Stable within its pour: `batch-kind`. */
@@ -27,7 +29,9 @@ export interface Cue {
 }
 
 /** Which cues reach someone who is not at the bench: those that do not wait for whoever stirs. */
-const FAR: ReadonlySet<CueKind> = new Set<CueKind>(['hurry', 'late', 'set', 'warm', 'open', 'mix', 'stands', 'bond'])
+const FAR: ReadonlySet<CueKind> = new Set<CueKind>(
+  ['hurry', 'late', 'back', 'set', 'warm', 'open', 'mix', 'stands', 'bond'],
+)
 export const reachesFar = ({ kind }: Pick<Cue, 'kind'>) => FAR.has(kind)
 
 type Moment = readonly [kind: CueKind, at: Instant]
@@ -69,7 +73,9 @@ export function cuesOf(
       ? [['hurry', pourBy - 60_000], ['late', pourBy]]
       : []
     const tapping: readonly Moment[] = tapUntil === undefined ? [] : [[run.plan.bubbles === 'table' ? 'table' : 'tap', wet + tapUntil * 1000]]
-    return [...milestoneMoments(learnt, state, b, wet), ...pouring, ...coatMoments(learnt, state, b), ...tapping]
+    // Nobody knows of the window in which a hanger holds unless it is told: it opens while hands are elsewhere.
+    const back = softWindows(learnt, state, b, wet).filter(w => w.id === 'back').map((w): Moment => ['back', w.from])
+    return [...milestoneMoments(learnt, state, b, wet), ...pouring, ...back, ...coatMoments(learnt, state, b), ...tapping]
       .map(([kind, at]) => ({ id: `${b}-${kind}`, kind, batch: b, at, named }))
   }).sort((a, c) => a.at - c.at)
 }
@@ -99,6 +105,9 @@ export function tappingEnds(run: FrozenRun, batch: number): Seconds | undefined 
   return ends.every(e => e !== undefined) ? Math.max(...ends) : undefined
 }
 
+/** Whatever falls due: a cue of a pour, a moment of a job. */
+interface Due { readonly at: Instant, readonly kind: string, readonly batch?: number }
+
 /** Longest between two readings of a clock that is being looked at, ms; beyond it nobody was there to be told. */
 const LOOKED_AT = 30_000
 
@@ -107,7 +116,7 @@ const LOOKED_AT = 30_000
  * both told. After a long gap (a reload, a jump) only the last one is still worth saying; but of a cast that was
  * warmest only after it could be opened, that it can be opened.
  */
-export function fallenDue(cues: readonly Cue[], before: Instant, now: Instant): readonly Cue[] {
+export function fallenDue<C extends Due>(cues: readonly C[], before: Instant, now: Instant): readonly C[] {
   const due = cues.filter(c => c.at > before && c.at <= now), last = due.at(-1)
   if (now - before <= LOOKED_AT || !last) return due
   const opens = last.kind === 'warm' && due.find(c => c.kind === 'open' && c.batch === last.batch)

@@ -1,9 +1,12 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
+import { timesOfBegun } from '~core/job/pour-times'
+import { workOutJob } from '~core/job/windows'
 import type { FrozenRun } from '~core/plan/run'
 import type { PourEvent } from '~core/pour/events'
 import type { LinkFacts, LinkKind, NewLink, WallAnswer } from '~contract/link'
 import type { Db } from './open'
-import { pourWithEvents } from './pours'
+import { libraryItems } from './library'
+import { pourRows, pourWithEvents } from './pours'
 import type { Scope } from './scope'
 import { Refused } from '../refused'
 
@@ -82,4 +85,22 @@ export async function livePours(scope: Scope, now: number): Promise<WallAnswer['
   ).orderBy('started_at', 'desc').limit(MOST_ON_THE_WALL).execute()
   const pours = await Promise.all(rows.map(r => pourWithEvents(scope, r.pour_id)))
   return pours.flatMap(p => p ? [{ id: p.id, run: forTheRoom(p.run), events: p.events.flatMap(withoutPeople) }] : [])
+}
+
+const MOST_JOBS = 6, FURTHEST = 20 * 3_600_000
+
+/** Jobs that were begun and have something to do within the day. @param now on the workshop's clock. */
+export async function liveJobs(scope: Scope, now: number): Promise<WallAnswer['jobs']> {
+  const begun = (await libraryItems(scope, 'job')).filter(j => !j.body.own && j.body.startedAt !== undefined)
+  if (begun.length === 0) return []
+  const summaries = new Map((await pourRows(scope)).map(p => [p.id, p.summary]))
+  return begun.flatMap(({ id, body }) => {
+    const pours = timesOfBegun(body.steps, pour => summaries.get(pour)), { steps, next } = workOutJob(body.steps, pours, now)
+    const at = steps.find(s => s.id === next)
+    if (!at || at.from - now > FURTHEST) return []
+    return [{
+      id, name: body.name, pours: [...pours].map(([step, times]) => ({ ...times, step })),
+      steps: body.steps.map(({ plan: _, pour: __, ...seen }) => seen), closes: at.to ?? at.from,
+    }]
+  }).sort((a, b) => a.closes - b.closes).slice(0, MOST_JOBS).map(({ closes: _, ...job }) => job)
 }

@@ -10,7 +10,10 @@ test.describe.configure({ mode: 'parallel' })
 const DESK = { width: 1280, height: 800 }, PHONE = { width: 390, height: 844 }
 /** Every screen by its heading, with those that are visited together. */
 const SCREENS: [of: string, paths: [path: string, heading: string | RegExp][]][] = [
-  ['the work', [['/', /\d+ \w+/], ['/plan', 'Plan'], ['/bench', 'Bench'], ['/shelf', 'Shelf'], ['/not-taken', 'Not taken']]],
+  ['the work', [
+    ['/', /\d+ \w+/], ['/plan', 'Plan'], ['/jobs', 'A whole job'], ['/bench', 'Bench'], ['/shelf', 'Shelf'],
+    ['/not-taken', 'Not taken'],
+  ]],
   ['the logbook and the lab', [
     ['/logbook', 'Logbook'], ['/logbook/charts', 'Logbook'], ['/logbook/trials', 'Logbook'],
     ['/logbook/table', 'Logbook'], ['/lab', 'Lab'], ['/lab/sayings', 'Lab'], ['/lab/model', 'Lab'],
@@ -297,8 +300,13 @@ test.describe('the bench', () => {
     await enterDemo(page, demo)
     // More plans than a window holds.
     for (let n = 1; n <= 15; n++) await ownPlan(page, demo, `One of many, ${n}`)
+    await page.goto(`${demo.url}/settings`)
+    await page.getByRole('button', { name: 'Left hand' }).click()
     await page.goto(`${demo.url}/bench`)
     await turnToAndPress(page, page.getByRole('button', { name: 'Start Damp store for next door' }))
+    // For the left hand the lesser buttons lie left.
+    const fromLeft = async (button: string) => (await page.locator(`footer ${button}`).boundingBox())!.x
+    expect(await fromLeft('.wrong')).toBeLessThan(await fromLeft('.go'))
     await page.getByRole('button', { name: 'Flash' }).click()
     await press(page, 'Count the water in')
     await press(page, 'Sift the powder in')

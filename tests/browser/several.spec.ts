@@ -144,17 +144,17 @@ test('a wall shows what is live to whoever has its link, follows along, names no
   await expect(heading).toBeVisible()
   const stands = await heading.boundingBox()
   await later(page, demo, 3 * 3600)
-  await expect(office.getByLabel('Moments of live pours')).toContainText(
+  await expect(office.getByLabel('Moments of pours and jobs')).toContainText(
     /For the class\. .*The moulds can be opened now\./,
   )
   // What comes up moves nothing from under a hand.
   expect(await heading.boundingBox()).toEqual(stands)
   await expectAccessible(office)
-  await office.getByLabel('Moments of live pours').locator('p').filter({ hasText: 'For the class' }).getByRole(
+  await office.getByLabel('Moments of pours and jobs').locator('p').filter({ hasText: 'For the class' }).getByRole(
     'button',
     { name: 'Seen' },
   ).click()
-  await expect(office.getByLabel('Moments of live pours').filter({ hasText: 'For the class' })).toHaveCount(0)
+  await expect(office.getByLabel('Moments of pours and jobs').filter({ hasText: 'For the class' })).toHaveCount(0)
 
   await page.goto(`${demo.url}/settings`)
   await page.getByRole('button', { name: 'Revoke the link Evening class' }).click()

@@ -179,3 +179,16 @@ export async function press(page: Page, instruction: string | RegExp): Promise<v
   await page.locator('body').press('Space')
   await expect(page.getByRole('heading', { level: 2, name: instruction })).toBeVisible()
 }
+
+/** At the bench of a pour of one bucket: on, stage by stage, until all is poured. */
+export async function pourItAll(page: Page): Promise<void> {
+  const head = page.getByRole('heading', { level: 2 }).first()
+  await expect(head).toHaveText('Get the moulds and table ready')
+  for (let n = 0; n < 8 && await head.innerText() !== 'Clean up while it sets'; n++) {
+    const before = await head.innerText()
+    await expect(page.locator('[data-settled=true]')).toBeVisible()
+    await page.locator('button.go').click()
+    await expect(head).not.toHaveText(before)
+  }
+  await expect(head).toHaveText('Clean up while it sets')
+}

@@ -46,6 +46,22 @@ describe('links', () => {
     expect((await ask(product, 'GET', 'wall/short')).status).toBe(400)
   })
 
+  it('a wall sees the jobs that were begun: their steps and what is expected of their pours, and no note', async () => {
+    const { cookie } = await ask(demo, 'POST', 'demo-entrance')
+    const library = (await ask(demo, 'GET', 'library/job', { cookie })).body as unknown as { id: string, body: { name: string, note: string } }[]
+    const { body: wall } = await ask(demo, 'POST', 'links', { cookie, body: { kind: 'wall', name: 'By the sink' } })
+    const { body } = await ask(demo, 'GET', `wall/${wall.token as string}`)
+    const jobs = body.jobs as { id: string, name: string, steps: { id: string }[], pours: { step: string, wetAt: number }[] }[]
+    const halves = jobs.find(j => j.name === 'Lantern base, a mould in two halves')!
+    expect(library.map(j => j.id)).toContain(halves.id)
+    expect(halves.pours.length).toBeGreaterThan(0)
+    for (const { step, wetAt } of halves.pours) {
+      expect(halves.steps.map(s => s.id)).toContain(step)
+      expect(wetAt).toBeLessThan(Date.now())
+    }
+    expect(JSON.stringify(jobs)).not.toMatch(/"(note|plan|pour)":/)
+  })
+
   it('are taken back by an owner: from then on they open nothing, and a display that stands open is ended', async () => {
     const stream = await fetch(`${product.url}/api/wall/${made[0]!.token}/live`),
       reader = stream.body!.pipeThrough(new TextDecoderStream()).getReader()
@@ -102,6 +118,9 @@ describe('calendars', () => {
       [bell.cast.openFrom, bell.cast.openTo].map(t => Math.floor(t / 1000) * 1000),
     )
     expect(events.some(e => /dry enough to/.test(e.summary))).toBe(true)
+    // A job's next act stands among them, for as long as it may be begun.
+    const clay = events.find(e => e.summary === 'Clay out: Lantern base, a mould in two halves')!
+    expect(clay.endDate.toJSDate().getTime() - clay.startDate.toJSDate().getTime()).toBeGreaterThan(3_600_000)
     expect((await read()).map(e => e.uid)).toEqual(events.map(e => e.uid))
     expect(new Set(events.map(e => e.uid)).size).toBe(events.length)
     const { body: wall } = await ask(demo, 'POST', 'links', { cookie, body: { kind: 'wall', name: 'Class' } })

@@ -27,7 +27,7 @@ export const waitWords = (entries: number, changes: number): string =>
 export const notTakenWords = (entries: number, changes: number): string =>
   `${countWords(entries, changes)} ${entries + changes === 1 ? 'was' : 'were'} not taken.`
 
-const KINDS = { mould: 'a mould', bucket: 'a bucket', bag: 'a bag', order: 'an order' } as const
+const KINDS = { mould: 'a mould', bucket: 'a bucket', bag: 'a bag', order: 'an order', job: 'a job' } as const
 export function kindWords(target: Target): string {
   switch (target.what) {
     case 'item':
@@ -128,6 +128,12 @@ const ITEM_FIELDS: Record<ItemField, string> = {
   finishing: 'time for a back',
   spare: 'spare pieces',
   goal: 'goal',
+  pours: 'buckets that were begun',
+  steps: 'steps',
+  chain: 'what it began from',
+  cautions: 'cautions',
+  own: 'whether jobs begin from it',
+  startedAt: 'when it began',
 }
 
 type Say = (value: never, units: UnitPreferences) => string

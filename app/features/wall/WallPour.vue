@@ -7,7 +7,9 @@ import type { PourState } from '~core/pour/fold'
 import { formatDuration } from '~core/units/format'
 import { cuesOf, pouringEnds } from '~core/bench/cues'
 import { cueAhead } from '~core/bench/cue-words'
-import { counting, windowOf } from '~/ui/when'
+import { softWindows } from '~core/bench/soft'
+import { SOFT_WORDS } from '~core/bench/words'
+import { counting, timeOfDay, windowOf } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import BenchDrawing from '~/features/bench/BenchDrawing.vue'
 import TimeTape from '~/ui/TimeTape.vue'
@@ -50,6 +52,9 @@ const open = computed(() => {
   const from = Math.min(...waiting.map(c => c.openFrom!)), to = Math.max(...waiting.map(c => c.openTo!))
   return { words: windowOf(from, to, clock.now), now: clock.now >= from }
 })
+/** What hands can still do while it is soft, the one that closes first. */
+const soft = computed(() => softWindows(runFor(shown.value), state, shown.value, clock.beat)
+  .filter(w => w.state === 'now' && w.id !== 'trim').sort((a, b) => a.to - b.to)[0])
 const batchName = (i: number) => run.batches.length > 1 ? `${run.plan.coats ? 'Coat' : 'Bucket'} ${i + 1}: ` : ''
 </script>
 
@@ -73,6 +78,9 @@ const batchName = (i: number) => run.batches.length > 1 ? `${run.plan.coats ? 'C
       </p>
       <p v-if="next" class="next">
         {{ cueAhead(next) }} in <span class="num">{{ formatDuration((next.at - clock.now) / 1000) }}</span>
+      </p>
+      <p v-if="soft" class="next">
+        {{ SOFT_WORDS[soft.id].name }} until <span class="num">{{ timeOfDay(soft.to) }}</span>
       </p>
       <p v-if="wetFor !== undefined" class="wet">
         <span class="num">{{ counting(wetFor) }}</span> since powder met water

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WallJob from '~/features/wall/WallJob.vue'
 import WallPour from '~/features/wall/WallPour.vue'
 import { timeOfDay } from '~/ui/when'
 import { useClock } from '~/sync/clock'
@@ -26,10 +27,10 @@ useHead({
     </header>
     <p v-if="wall.refused" class="none">{{ wall.refused }}</p>
     <p v-else-if="!wall.answer" class="none">Looking for the workshop …</p>
-    <p v-else-if="wall.pours.length === 0" class="none">
+    <p v-else-if="wall.pours.length === 0 && wall.answer.jobs.length === 0" class="none">
       Nothing is poured just now. A pour appears here as soon as it is taken to the bench.
     </p>
-    <div v-else :class="['pours', { many: wall.pours.length > 1 }]">
+    <div v-if="wall.pours.length > 0" :class="['pours', { many: wall.pours.length > 1 }]">
       <WallPour
         v-for="p in wall.pours"
         :key="p.id"
@@ -38,6 +39,9 @@ useHead({
         :run-for="p.runFor"
         :large="wall.pours.length === 1" />
     </div>
+    <section v-if="wall.answer && wall.answer.jobs.length > 0" aria-label="Jobs">
+      <WallJob v-for="j in wall.answer.jobs" :key="j.id" :job="j" />
+    </section>
   </main>
 </template>
 
@@ -48,7 +52,6 @@ useHead({
   color: var(--ink);
   padding: 20px 30px;
   display: grid;
-  grid-template-rows: auto 1fr;
   gap: 14px;
   align-content: start;
 }

@@ -1,7 +1,7 @@
 import { workshopTime } from '~contract/clock'
 import type { WallAnswer } from '~contract/link'
 import { heldLink } from '../../../auth/tickets'
-import { livePours } from '../../../store/links'
+import { liveJobs, livePours } from '../../../store/links'
 import { within } from '../../../store/scope'
 import { serve } from '../../../route'
 
@@ -9,10 +9,12 @@ import { serve } from '../../../route'
 export default serve('GET wall/:token', async ({ event, db, params }): Promise<WallAnswer> => {
   const workshop = await heldLink(event, db, params.token, 'wall')
   const now = workshopTime(workshop.clock, Date.now())
+  const scope = within(db, workshop.id)
   return {
     workshop: workshop.name,
     units: workshop.units,
     clock: { now, rate: workshop.clock.rate },
-    pours: await livePours(within(db, workshop.id), now),
+    pours: await livePours(scope, now),
+    jobs: await liveJobs(scope, now),
   }
 })
