@@ -21,6 +21,7 @@ const CORE = {
   lab: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'plan'],
   job: ['units', 'numeric', 'gypsum', 'setting', 'mould', 'plan', 'pour', 'door', 'schedule'],
   schedule: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan', 'pour'],
+  practice: ['units', 'numeric', 'gypsum', 'setting', 'drying'],
   door: ['units', 'gypsum', 'setting', 'mould', 'drawing', 'plan'],
   formats: ['units', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan', 'pour', 'logbook', 'job'],
 }

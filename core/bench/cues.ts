@@ -13,8 +13,8 @@ import { softWindows } from './soft'
  * A milestone that is reached; a minute before the end of pouring, and the end; the back soft enough to be worked; and
  * of coats: mix the next, it can go on, it has to.
  */
-export type CueKind =
-  Exclude<MilestoneId, 'dry'> | 'hurry' | 'late' | 'tap' | 'table' | 'back' | 'mix' | 'stands' | 'bond'
+export type CueKind
+  = Exclude<MilestoneId, 'dry'> | 'hurry' | 'late' | 'tap' | 'table' | 'back' | 'mix' | 'stands' | 'bond'
 
 export interface Cue {
   /** Stable within its pour: `batch-kind`. */

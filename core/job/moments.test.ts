@@ -47,7 +47,8 @@ describe('moments of a job', () => {
   it('the hold of an impression says when it is over', () => {
     const impression = CHAINS.find(chain => chain.id === 'impression')!.steps
     const hold = impression.find(s => s.task === 'hold')!
-    const told = impression.map(s => impression.indexOf(s) < impression.indexOf(hold) ? mark(s, T - MIN, T)
+    const told = impression.map(s => impression.indexOf(s) < impression.indexOf(hold)
+      ? mark(s, T - MIN, T)
       : s === hold ? mark(s, T) : s)
     expect(momentsOfJob(told, none)).toEqual([{ step: hold.id, kind: 'over', at: T + hold.minutes * MIN }])
   })

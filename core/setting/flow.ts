@@ -141,7 +141,7 @@ const DRIVING_FACTS: Readonly<Record<Driving, { readonly acceleration: number }>
 export const DRIVING = withWords(DRIVING_FACTS, DRIVING_WORDS)
 
 /** Stress that shaking puts into a mix of this depth, Pa; a third of the depth, 5 to 20 mm, is shaken as one. */
-function drivingStress(mix: FreshMix, driving: Driving, depth: Metres): number {
+export function drivingStress(mix: FreshMix, driving: Driving, depth: Metres): number {
   return 0.3 * mix.density * DRIVING[driving].acceleration * Math.max(0.005, Math.min(0.02, depth / 3))
 }
 /** Stays put before that long, s; and thicker than this no mix is while it is shaken, Pa s (engineering guesses). */

@@ -86,3 +86,11 @@ export function expansionSpan(paste: Paste): { readonly low: number, readonly hi
     high: high + part * (Math.max(high, WITH_SILICA.high) - high),
   }
 }
+
+/**
+ * Strength that a cast of this wet strength, MPa, needs to come out: of a flexible mould, of a rigid one, and its thin
+ * parts (engineering guesses, see docs/model.md).
+ */
+export const openingStrengths = (strength: number) => ({
+  flexible: Math.max(1.5, 0.35 * strength), rigid: Math.max(2.5, 0.70 * strength), thin: 0.90 * strength,
+})

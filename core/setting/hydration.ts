@@ -9,7 +9,7 @@ import {
   type MouldMaterial,
   type Surroundings,
 } from './body'
-import { growingStrength, wetStrength, type SetSolid } from './hardening'
+import { growingStrength, openingStrengths, wetStrength, type SetSolid } from './hardening'
 import {
   CP,
   fastTemperatureFactor,
@@ -18,7 +18,6 @@ import {
   isothermalTime,
   stirredSeeds,
   tailCorrection,
-  tailTable,
   type TailExponent,
 } from './kinetics'
 import {
@@ -43,6 +42,7 @@ import {
   type Thickening,
 } from './flow'
 import { stirredAir, turnsOf, type Stirring } from '../gypsum/stirring'
+import { reactionOf } from './reaction'
 import { watchCooling } from './touch'
 
 /**
@@ -179,7 +179,7 @@ export const AFTER_WARMEST: Seconds = 300
 const USUAL_HUMIDITY = 0.5
 
 /** Constants of one mix that the integration, the milestones and the hardening share. */
-interface SettingMix {
+export interface SettingMix {
   readonly paste: Paste
   readonly grains: Grains
   readonly solid: SetSolid
@@ -408,11 +408,8 @@ function integrate(
     diagonal = new Float64Array(n + 1),
     upper = new Float64Array(n + 1),
     right = new Float64Array(n + 1)
-  const tail = tailTable(mix.tail)
   const { k, alphaMax, purity, heat, capacity, powderPerVolume } = mix
-  const slopeOfHeat = HEAT_SLOPE, speedAt = fastTemperatureFactor // in the innermost loop
-  const growth = purity * slopeOfHeat
-  const full = alphaMax * (1 - 1e-9)
+  const growth = purity * HEAT_SLOPE
   const glossGuess = isothermalTime(
     k * Math.max(0.02, fastTemperatureFactor(mix.start)),
     mix.seedsAt(Infinity),
@@ -421,19 +418,7 @@ function integrate(
   const shortest = Math.min(20, Math.max(0.5, glossGuess / resolution.steps))
   let dt = shortest, t = 0, lost = 0, lostAside = 0, released = 0, surface = mix.start
 
-  const react = (h: number, seeds: number) => {
-    for (let i = 0; i < n; i++) {
-      const a = alpha[i]!
-      if (a >= full) continue
-      const T = temperature[i]!
-      const a1 = Math.min(full, a + h / 2 * k * speedAt(T) * (seeds + a) * tail(a / alphaMax))
-      const T1 = T + purity * (heat + slopeOfHeat * (T - 25)) / (capacity - growth * a) * (a1 - a)
-      const a2 = Math.min(alphaMax, a + h * k * speedAt(T1) * (seeds + a1) * tail(a1 / alphaMax))
-      const q = purity * (heat + slopeOfHeat * (T1 - 25)) * (a2 - a)
-      temperature[i] = T + q / (capacity - growth * a1)
-      alpha[i] = a2
-    }
-  }
+  const reaction = reactionOf(mix), react = (h: number, seeds: number) => reaction(alpha, temperature, n, h, seeds)
 
   const conduct = () => {
     let into = 0 // flux into shell i from the one before
@@ -569,15 +554,16 @@ export function runSetting(
   const atStrength = (needed: number, least = 0) =>
     alphaSet + (alphaMax - alphaSet) * Math.min(0.995, Math.max(least, Math.sqrt(Math.min(1, needed / strength))))
   const needle = scatter.needle ?? 1
+  const opens = openingStrengths(strength)
   const levels = [
     alphaSet * shareAtYield(fresh, pourLimit(fresh)),
     alphaSet * shareAtYield(fresh, webbingLimit(fresh)),
     alphaSet,
     Math.min(0.99 * alphaMax, alphaSet * shareAtYield(fresh, NEEDLE.initial)),
     Math.max(0.5 * alphaMax, atStrength(Math.min(NEEDLE.final * needle, NEARLY_ALL * strength))),
-    Math.max(atStrength(1.7, 0.25), atStrength(Math.max(1.5, 0.35 * strength))),
-    atStrength(Math.max(2.5, 0.70 * strength)),
-    atStrength(0.90 * strength),
+    Math.max(atStrength(1.7, 0.25), atStrength(opens.flexible)),
+    atStrength(opens.rigid),
+    atStrength(opens.thin),
   ]
   const where = ['mean', 'mean', 'face', 'face', 'slowest', 'slowest', 'slowest', 'slowest'] as const
   const reached = levels.map(() => Infinity)

@@ -85,6 +85,8 @@ test.describe('many pieces by a day', () => {
     await row.getByRole('button', { name: /^Opened/ }).click()
     await row.getByRole('button', { name: /^Inspect/ }).click()
     await page.getByRole('button', { name: /^Waste/ }).click()
+    // Told is kept: the judgement is put away once it stands in this browser.
+    await expect(page.getByRole('button', { name: /^Waste/ })).toHaveCount(0)
     await page.goto(order)
     await expect(progress).toContainText(/^0 of 10 out, 0 in their moulds, \d broken, and made again\.$/)
     await expect(page.getByRole('button', { name: 'Next bucket to the bench' })).toBeVisible(SOON)
