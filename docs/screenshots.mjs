@@ -47,6 +47,15 @@ await page.goto(`${base}/jobs`)
 await page.getByRole('link', { name: /a mould in two halves/ }).click()
 await page.getByRole('region', { name: 'What is next' }).waitFor()
 await shoot('job')
+await page.goto(`${base}/practice/pottery-20`)
+await page.getByRole('button', { name: /^Water in/ }).click()
+for (const [x, y] of [[0.3, 0.3], [0.6, 0.35], [0.45, 0.6], [0.7, 0.65], [0.3, 0.7]]) {
+  const box = await page.getByRole('img', { name: /^The bucket from above/ }).boundingBox()
+  if (!box) throw new Error('no bucket')
+  for (let i = 0; i < 3; i++) await page.mouse.click(box.x + (x ?? 0) * box.width, box.y + (y ?? 0) * box.height)
+  await page.waitForTimeout(1500)
+}
+await shoot('practice')
 await page.goto(`${base}/logbook/charts`)
 await shoot('charts')
 await page.goto(`${base}/moulds`)
@@ -133,7 +142,6 @@ await page.request.post(`${base}/api/clock`, { data: { jump: 150 }, headers: { o
 await page.waitForTimeout(900)
 await page.getByRole('button', { name: 'Gloss gone' }).click()
 await page.getByText(/^It sets about/).waitFor()
-await shoot('bench-setting')
 const { token } =
   await (await page.request.post(`${base}/api/links`, {
     data: { kind: 'wall', name: 'Evening class' },

@@ -21,13 +21,14 @@ const places: readonly { to: string, word: string, glyph: GlyphId, phone: boolea
   { to: '/logbook', word: 'Logbook', glyph: 'logbook', phone: true },
   { to: '/moulds', word: 'Moulds', glyph: 'moulds', phone: false },
   { to: '/powders', word: 'Powders', glyph: 'powders', phone: false },
+  { to: '/practice', word: 'Practice', glyph: 'stir', phone: false },
   { to: '/lab', word: 'Lab', glyph: 'lab', phone: false },
   { to: '/settings', word: 'Workshop', glyph: 'workshop', phone: false },
   { to: '/help', word: 'Help', glyph: 'help', phone: false },
 ]
 const live = useLive(), records = useRecords(), changes = useChanges(), clock = useClock(), session = useSession()
 /** What a guest can open. */
-const GUEST_PLACES = new Set(['/', '/plan', '/bench', '/shelf', '/lab', '/help'])
+const GUEST_PLACES = new Set(['/', '/plan', '/bench', '/shelf', '/practice', '/lab', '/help'])
 const shownPlaces = computed(() => session.isGuest ? places.filter(p => GUEST_PLACES.has(p.to)) : places)
 const route = useRoute()
 /** Pages that stand elsewhere and belong to a place. */

@@ -54,11 +54,12 @@ beforeEach(() => {
   vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => {}, removeItem: () => {} })
   vi.stubGlobal('fetch', async (url: string) => {
     asked.push(url)
-    const body = url.endsWith('/pours/p')
-      ? { id: 'p', run, startedBy: 'x', events, seq: 1 }
-      : url.endsWith('/pours')
-        ? [{ id: 'p', summary: summarisePour(run, foldPour(run, events)) }]
-        : url.endsWith('/library/job') ? jobs : []
+    const answers: Readonly<Record<string, unknown>> = {
+      '/pours/p': { id: 'p', run, startedBy: 'x', events, seq: 1 },
+      '/pours': [{ id: 'p', summary: summarisePour(run, foldPour(run, events)) }],
+      '/library/job': jobs,
+    }
+    const body = Object.entries(answers).find(([end]) => url.endsWith(end))?.[1] ?? []
     return new Response(JSON.stringify(body))
   })
   setActivePinia(createPinia())

@@ -37,5 +37,7 @@ export const PAGE_TITLES: Readonly<Record<string, string>> = {
   'new': 'New pour',
   'mix': 'To the bench',
   'keep': 'Keep this',
+  'practice': 'Practice',
+  'practice-id': 'Practice',
   'help': 'Help',
 }

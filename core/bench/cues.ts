@@ -75,7 +75,8 @@ export function cuesOf(
     const tapping: readonly Moment[] = tapUntil === undefined ? [] : [[run.plan.bubbles === 'table' ? 'table' : 'tap', wet + tapUntil * 1000]]
     // Nobody knows of the window in which a hanger holds unless it is told: it opens while hands are elsewhere.
     const back = softWindows(learnt, state, b, wet).filter(w => w.id === 'back').map((w): Moment => ['back', w.from])
-    return [...milestoneMoments(learnt, state, b, wet), ...pouring, ...back, ...coatMoments(learnt, state, b), ...tapping]
+    const coming = milestoneMoments(learnt, state, b, wet)
+    return [...coming, ...pouring, ...back, ...coatMoments(learnt, state, b), ...tapping]
       .map(([kind, at]) => ({ id: `${b}-${kind}`, kind, batch: b, at, named }))
   }).sort((a, c) => a.at - c.at)
 }

@@ -153,10 +153,11 @@ export const STEP_STATE_WORDS = {
 } as const
 
 /** What a step is called: as somebody wrote it, else as the product does. */
-export const nameOfStep = ({ name, task }: { readonly name?: string | undefined, readonly task?: TaskId | undefined }): string =>
+interface Named { readonly name?: string | undefined, readonly task?: TaskId | undefined }
+export const nameOfStep = ({ name, task }: Named): string =>
   name || (task ? TASK_WORDS[task].name : 'A step')
 
-/** A moment of a job, told from afar. @param last when it must have begun, as a time of day; none where nothing presses */
+/** A moment of a job, told from afar. @param last when it must have begun, as a time; none where nothing presses */
 export function jobMomentWords(kind: JobMoment['kind'], step: string, last?: string): string {
   switch (kind) {
     case 'opens': return last ? `${step}: now, until ${last}.` : `${step}: from now on.`

@@ -68,7 +68,8 @@ export function placeOf(setup: Setup, truth: Truth): Place {
 
 export function emptyBucket({ setup, powder }: Place): Bucket {
   return {
-    now: 0, dry: new Float64Array(CELLS.length), bed: new Float64Array(CELLS.length), lumps: [0, 0, 0], missed: [0, 0, 0],
+    now: 0, dry: new Float64Array(CELLS.length), bed: new Float64Array(CELLS.length),
+    lumps: [0, 0, 0], missed: [0, 0, 0],
     mixed: 0, water: 0, waterTemperature: setup.room, lifted: 0, strewn: 0, watered: 0,
     poured: { powder: 0, water: 0, lumps: 0 }, dirt: setup.hidden?.dirt ?? 0, air: AIR_AT_FIRST * powder.handAir,
     turns: 0, stirred: 0, tool: 'hand', alpha: new Float64Array(1), temperature: new Float64Array([setup.room]),

@@ -1,11 +1,11 @@
 import { play, wait, type Run } from './run'
 import { somewhere } from './script'
-import { senses } from './senses'
+import { CRUMBLY, senses } from './senses'
 import type { Act, Entry, Log, Setup } from './types'
 
 /**
- * One thing done right and the rest as it was: each lever is a change of a learner's log. One whose thing was right gives
- * nothing. They read what the learner could see, was told, or planned: never what is hidden.
+ * One thing done right and the rest as it was: each lever is a change of a learner's log. One whose thing was right
+ * gives nothing. They read what the learner could see, was told, or planned: never what is hidden.
  */
 export const LEVER_IDS = [
   'scrub', 'water', 'gauge', 'amount', 'sieve', 'spread', 'soak', 'tool', 'stir-more', 'stir-less', 'watch', 'late',
@@ -20,13 +20,14 @@ const lastOf = <T>(list: readonly T[], right: (of: T) => boolean): number =>
   list.reduce((found, of, i) => right(of) ? i : found, -1)
 const first = <D extends Act['do']>(log: Log, d: D) => log.findIndex(is(d))
 const entries = <D extends Act['do']>(log: Log, d: D) => log.filter(is(d))
-const insert = (log: Log, at: number, ...more: readonly Entry[]): Log => [...log.slice(0, at), ...more, ...log.slice(at)]
+const insert = (log: Log, at: number, ...more: readonly Entry[]): Log =>
+  [...log.slice(0, at), ...more, ...log.slice(at)]
 const changeActs = <D extends Act['do']>(log: Log, d: D, change: (act: Does<D>) => Act): Log =>
   log.map(e => is(d)(e) ? { ...e, act: change(e.act) } : e)
 
 /** How far from a plan something may be and still is right: shares, K, s. */
-const GAUGE_OFF = 0.06, AMOUNT_OFF = 0.08, WATER_OFF = 4, SOAK_OFF = 0.7, SOAK_LONG = 1.6, DAWDLED = 45, SECOND_WITHIN = 120
-const TAPPED = 6, HANDFUL = 0.25, LONG_STIR = 1.6
+const GAUGE_OFF = 0.06, AMOUNT_OFF = 0.08, WATER_OFF = 4, SOAK_OFF = 0.7, SOAK_LONG = 1.6, DAWDLED = 45
+const SECOND_WITHIN = 120, TAPPED = 6, HANDFUL = 0.25, LONG_STIR = 1.6
 const HANDFULS = 20
 
 const waterOf = (log: Log) => entries(log, 'water').reduce((n, e) => n + e.act.kg, 0)
@@ -71,8 +72,11 @@ export const LEVERS: Readonly<Record<LeverId, Lever>> = {
     if (share > 1 - AMOUNT_OFF) return undefined
     return log.map(e => is('water')(e) || is('strew')(e) ? { ...e, act: { ...e.act, kg: e.act.kg / share } } : e)
   },
-  'sieve': (log, _, { place }) => place.truth.caking > 4 && entries(log, 'strew').some(e => !e.act.sieved) // crumbs are felt
-    ? changeActs(log, 'strew', a => ({ ...a, sieved: true })) : undefined,
+  'sieve': (log, _, { place }) => {
+    const crumbly = place.truth.caking > CRUMBLY // which is felt
+    if (!crumbly || entries(log, 'strew').every(e => e.act.sieved)) return undefined
+    return changeActs(log, 'strew', a => ({ ...a, sieved: true }))
+  },
   'spread': (log) => {
     const strews = entries(log, 'strew'), kg = strewnOf(log)
     const most = Math.max(...strews.map(e => e.act.kg)) / kg
@@ -117,9 +121,10 @@ export const LEVERS: Readonly<Record<LeverId, Lever>> = {
     : undefined,
   'order': (log, { moulds }) => {
     const fine = new Set(moulds.filter(m => m.detail?.thin).map(m => m.id)), pours = log.filter(is('pour'))
-    const lastFine = lastOf(pours, e => fine.has(e.act.mould)), firstPlain = pours.findIndex(e => !fine.has(e.act.mould))
+    const isFine = (e: typeof pours[number]) => fine.has(e.act.mould)
+    const lastFine = lastOf(pours, isFine), firstPlain = pours.findIndex(e => !isFine(e))
     if (fine.size === 0 || firstPlain < 0 || lastFine < firstPlain) return undefined
-    const sorted = [...pours.filter(e => fine.has(e.act.mould)), ...pours.filter(e => !fine.has(e.act.mould))]
+    const sorted = [...pours.filter(isFine), ...pours.filter(e => !isFine(e))]
     let n = 0
     return log.map(e => is('pour')(e) ? { gap: e.gap, act: sorted[n++]!.act } : e)
   },

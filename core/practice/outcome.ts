@@ -7,6 +7,7 @@ import { coarseFor, runSetting, settingMix, type Sample, type SettingMoments } f
 import type { Seconds } from '../units/quantity'
 import { lumpsSeen, smallestLeft, type Piece } from './casts'
 import type { Run } from './run'
+import { STREAKY } from './stirring'
 
 /** What became of a run: each piece as somebody would judge it, worked out and never scripted. */
 export interface PieceOutcome {
@@ -48,7 +49,6 @@ const NEEDED = 0.75
 const FREEZES = -0.5, FROZEN_LEFT = 0.3
 /** Painted sooner than this share of its drying it blooms. */
 const BLOOMS = 0.85
-const STREAKY = 0.9
 const RYSHKEWITCH = 4.445
 
 /** Share of the standard normal below z (Abramowitz and Stegun 26.2.17, from memory: within 1e-7). */
@@ -78,7 +78,8 @@ interface Hardened {
 const TWELVE_HOURS = 12 * 3600
 function harden(run: Run, piece: Piece): Hardened {
   const samples: Sample[] = [], { input, setting } = piece.mix!
-  const { moments } = runSetting(input, run.place.truth.scatter, coarseFor(piece.mould.section), 0, s => samples.push(s))
+  const { scatter } = run.place.truth, resolution = coarseFor(piece.mould.section)
+  const { moments } = runSetting(input, scatter, resolution, 0, s => samples.push(s))
   // At its own air, and as it was stirred.
   const { handAir } = run.place.plaster, pores = setting.solid.porosity
   const airy = 1 - (1 - pores) * (1 - piece.air) / (1 - handAir)
@@ -113,8 +114,8 @@ function isLayered(run: Run, piece: Piece, glossGone: Seconds): boolean {
 }
 
 const NOTHING: Omit<PieceOutcome, 'loss'> = {
-  missing: 1, voids: 0, strength: 0, lumps: 0, bubbles: 0, ratio: 0, wall: 0, broken: false, frozen: false, layer: false,
-  streaks: false, damp: false,
+  missing: 1, voids: 0, strength: 0, lumps: 0, bubbles: 0, ratio: 0, wall: 0,
+  broken: false, frozen: false, layer: false, streaks: false, damp: false,
 }
 function pieceOutcome(run: Run, piece: Piece, planned: number): Omit<PieceOutcome, 'loss'> {
   const { mould, mix } = piece
@@ -135,7 +136,8 @@ function pieceOutcome(run: Run, piece: Piece, planned: number): Omit<PieceOutcom
     strength: left * hard.strength / planned, lumps: lumpsSeen(piece) / 100,
     // A coat is so thin that they break by themselves.
     bubbles: mould.wall !== undefined ? 0 : bubblesOf(piece, powder.handAir, mix.setting.fresh.density),
-    ratio: mix.input.ratio, wall: mould.wall === undefined ? 1 : piece.wall / mould.wall, broken: holds < needed, frozen,
+    ratio: mix.input.ratio, wall: mould.wall === undefined ? 1 : piece.wall / mould.wall,
+    broken: holds < needed, frozen,
     layer: isLayered(run, piece, moments.glossGone), streaks: piece.even < STREAKY,
     damp: piece.paintedAt !== undefined && piece.paintedAt - opened < BLOOMS * dries(),
   }
@@ -153,27 +155,33 @@ function lossOf(p: Omit<PieceOutcome, 'loss'>): number {
 const SPOILT = 0.25, MOST_SPOILT = 0.1, WASTE = 1.5
 const LEFT_FREE = 0.3, LEFT_COSTS = 0.2, OVER_COSTS = 0.002, OVER_MOST = 0.2
 
+function verdictOf(mean: number, spoilt: number): Outcome['verdict'] {
+  if (mean < SPOILT && spoilt <= MOST_SPOILT) return 'good'
+  return mean < WASTE ? 'second' : 'waste'
+}
+
 /** @returns what became of it all; a run that was left off is judged as if its moulds were opened in their time */
 export function outcomeOf(run: Run): Outcome {
   const planned = plannedStrength(run), known = new Map<string, PieceOutcome>()
   const pieces = run.pieces.map((piece) => {
-    const key = JSON.stringify({ ...piece, mould: piece.mould.id, mix: piece.mix?.input, pours: piece.pours.map(p => p.bucket) })
+    const { mix, mould, pours } = piece
+    const key = JSON.stringify({ ...piece, mould: mould.id, mix: mix?.input, pours: pours.map(p => p.bucket) })
     const found = known.get(key)
     if (found) return found
     const bare = pieceOutcome(run, piece, planned), made = { ...bare, loss: lossOf(bare) }
     known.set(key, made)
     return made
   })
-  const strewn = run.buckets.reduce((n, b) => n + b.strewn, 0), used = run.buckets.reduce((n, b) => n + b.poured.powder, 0)
+  const sum = (of: (b: Run['buckets'][number]) => number) => run.buckets.reduce((n, b) => n + of(b), 0)
+  const strewn = sum(b => b.strewn), used = sum(b => b.poured.powder)
   const leftover = strewn > 0 ? Math.max(0, 1 - used / strewn) : 0
   const spoilt = pieces.filter(p => p.loss > SPOILT).length / Math.max(1, pieces.length)
   const late = Math.max(0, ...run.pieces.map(p => p.openedAt ?? 0).map(t => t / 60)) - 24 * 60
   const mean = pieces.reduce((n, p) => n + p.loss, 0) / Math.max(1, pieces.length)
   const loss = mean + 0.5 * spoilt + LEFT_COSTS * Math.max(0, leftover - LEFT_FREE)
     + Math.min(OVER_MOST, OVER_COSTS * Math.max(0, late))
-  const faults = mean
   return {
     pieces, leftover, over: Math.max(0, late), loss, spoilt,
-    verdict: faults < SPOILT && spoilt <= MOST_SPOILT ? 'good' : faults < WASTE ? 'second' : 'waste',
+    verdict: verdictOf(mean, spoilt),
   }
 }

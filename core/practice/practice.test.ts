@@ -81,7 +81,7 @@ describe('the practice bucket, against its check values', () => {
 })
 
 describe('laws of the bucket', () => {
-  const place = fc.record({ x: fc.double({ min: 0, max: 1, noNaN: true }), y: fc.double({ min: 0, max: 1, noNaN: true }) })
+  const share = fc.double({ min: 0, max: 1, noNaN: true }), place = fc.record({ x: share, y: share })
   const act: fc.Arbitrary<Act> = fc.oneof(
     fc.record({ do: fc.constant('water' as const), kg: fc.double({ min: 0.05, max: 1, noNaN: true }), celsius: fc.integer({ min: 2, max: 60 }) }),
     fc.tuple(place, fc.double({ min: 0.01, max: 0.4, noNaN: true }), fc.constantFrom('hand', 'heap', 'whole'))
@@ -100,7 +100,8 @@ describe('laws of the bucket', () => {
     fc.assert(fc.property(log, fc.integer({ min: 1, max: 1e6 }), (acts, seed) => {
       const run = play(SETUP, seed, acts), powder = given(run, 'strewn'), fluid = given(run, 'watered')
       expect(Math.abs(powderIn(run) - powder)).toBeLessThan(1e-9 * Math.max(1, powder))
-      expect(Math.abs(run.buckets.reduce((n, b) => n + b.water + b.poured.water, 0) - fluid)).toBeLessThan(1e-9 * Math.max(1, fluid))
+      const waters = run.buckets.reduce((n, b) => n + b.water + b.poured.water, 0)
+      expect(Math.abs(waters - fluid)).toBeLessThan(1e-9 * Math.max(1, fluid))
       for (const b of run.buckets) {
         expect(Math.min(...b.dry, ...b.bed, ...b.lumps, b.mixed, b.water, b.air)).toBeGreaterThanOrEqual(-1e-12)
         expect(Number.isFinite(b.alpha[0]!)).toBe(true)
@@ -126,7 +127,8 @@ describe('laws of the bucket', () => {
     expect(outcomeOf(play(SETUP, 7, live.log))).toEqual(outcomeOf(live))
   })
   it('more soak never leaves more lumps; more stirring fewer, and an earlier set; height more bubbles; heat more lumps', () => {
-    const lumps = (soak: number, s: number) => lumpsOf(bucketOf(play(SETUP, 3, [water, ...even(), stir(s, {}, soak)], NEUTRAL)))
+    const lumps = (soak: number, s: number) =>
+      lumpsOf(bucketOf(play(SETUP, 3, [water, ...even(), stir(s, {}, soak)], NEUTRAL)))
     for (const [a, b] of [[20, 60], [60, 120], [120, 240]] as const) expect(lumps(b, 60)).toBeLessThan(lumps(a, 60))
     for (const [a, b] of [[20, 60], [60, 180]] as const) expect(lumps(60, b)).toBeLessThan(lumps(60, a))
     const tau = (s: number) => {

@@ -10,7 +10,7 @@ import { lift, stirUnder, strew, wet } from './wetting'
 import type { SettingMix } from '../setting/hydration'
 import type { Seconds } from '../units/quantity'
 
-/** One learner's run: a log of acts turned into what became of bucket and moulds. The same log and seed, the same run. */
+/** One learner's run: a log of acts turned into what became of bucket and moulds. Same log and seed, same run. */
 export interface Run {
   readonly place: Place
   readonly seed: number
@@ -54,7 +54,7 @@ function tick(run: Run): void {
   const flow = run.pieces.some(p => p.leaking && p.filled > 0) ? flowNow(run) : undefined
   if (flow) for (const p of run.pieces) leak(p, flow)
 }
-/** Time passes, half a second by half a second. Long after the mix has set nothing in the bucket is stepped any more. */
+/** Time passes, half a second by half a second. Once the mix has long set nothing in the bucket is stepped any more. */
 export function wait(run: Run, seconds: Seconds): void {
   const ticks = Math.round(seconds / TICK), b = bucketOf(run), mix = settingOf(run)
   const still = mix && b.alpha[0]! > 0.97 * mix.alphaMax
@@ -132,8 +132,9 @@ const ACTS: Doing = {
         const sample = sampleOf(run.place, bucketOf(run))
         const volume = takeOut(run.place, bucketOf(run), Math.min(p.mould.face * 0.008, coatWall(p, flow)))
         if (volume <= 0) continue
-        const how = { high: false, many: false, at: run.now, bucket: run.buckets.length - 1, seed: run.seed, counter: 0 }
-        runIn(run.place, bucketOf(run), setting, p, volume, { ...how, sample })
+        runIn(run.place, bucketOf(run), setting, p, volume, {
+          high: false, many: false, at: run.now, bucket: run.buckets.length - 1, seed: run.seed, counter: 0, sample,
+        })
       }
     }
     wait(run, TAKES.swill)
@@ -190,8 +191,8 @@ export function perform(run: Run, entry: Entry): Run {
   return run
 }
 /**
- * An act of somebody who waited already while they watched. Strokes that follow each other are one stirring, so that the
- * log played again is the same run. @param waited since the act before, s
+ * An act of somebody who waited already while they watched. Strokes that follow each other are one stirring, so that
+ * the log played again is the same run. @param waited since the act before, s
  */
 export function actNow(run: Run, act: Act, waited: Seconds): Run {
   const last = run.log.at(-1)

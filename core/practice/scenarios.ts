@@ -66,7 +66,9 @@ function bowl({ moulds, room = 20, width = 0.226, holds = 8, soak = 120, stir = 
   return {
     setup: {
       powder: of.powder, vessel: { width, holds: holds / 1000 }, room, moulds,
-      plan: { powder: of.kg, ratio: of.water / of.kg, water: celsius, soak, stir: Math.min(stir, PLANNED), ...of.planned },
+      plan: {
+        powder: of.kg, ratio: of.water / of.kg, water: celsius, soak, stir: Math.min(stir, PLANNED), ...of.planned,
+      },
       ...of.ground !== undefined && { ground: of.ground }, hidden: { rateSd: KNOWN_BAG, ...of.hidden },
     },
     expert: {

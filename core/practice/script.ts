@@ -108,7 +108,8 @@ function mixOne(run: Run, way: Way, act: Does, off: Off): void {
 }
 
 /** A handful only where there is clear water again; over once islands hold over a third for a quarter of a minute. */
-function strewToIslands(run: Run, way: Way, put: (n: number, gap: Seconds, kg: Kilograms) => void, every: Seconds): void {
+type Put = (n: number, gap: Seconds, kg: Kilograms) => void
+function strewToIslands(run: Run, way: Way, put: Put, every: Seconds): void {
   const { handful } = way.strew, most = 4 * way.water.kg / run.place.powder.ratio.recommended / handful
   const look = () => lookOf(run.place, bucketOf(run)), waits = () => perform(run, { gap: 3, act: { do: 'lift', kg: 0 } })
   for (let n = 0; n < most; n++) {
@@ -138,7 +139,10 @@ function fill(run: Run, way: Way, act: Does, dawdle: Seconds, longer: number): v
   if (way.swills !== undefined) return swillIt(run, way, act, gap)
   for (const mould of way.order) {
     const how = { ...way.high && { high: true }, ...way.many && { many: true } }
-    if (way.coat) act({ do: 'coat', mould }, gap), gap = 2
+    if (way.coat) {
+      act({ do: 'coat', mould }, gap)
+      gap = 2
+    }
     if (way.tilt) {
       act({ do: 'pour', mould, to: 0.25, ...how }, gap)
       act({ do: 'tilt', mould })

@@ -1,6 +1,8 @@
-import { contentsOf, type Bucket, type Place } from './bucket'
+import { contentsOf, total, type Bucket, type Place } from './bucket'
 import type { Piece } from './casts'
 import { bucketOf, flowNow, settingOf, sinceWet, type Run } from './run'
+import type { Flow } from './setting'
+import { evenness, STREAKY } from './stirring'
 import { LUMP_SIZES } from './types'
 import { lookOf } from './wetting'
 import { bodyOf, coarseFor, runSetting } from '../setting/hydration'
@@ -30,11 +32,11 @@ export interface Senses {
 /** A handful, m3; lumps of 2 mm are felt one time in twenty. */
 const HANDFUL = 60e-6, FELT = [0.05, 1, 1] as const, NO_LUMP = 0.15, FEW = 2
 /** Powder as caked as this shows its crumbs. */
-const CRUMBLY = 4
+export const CRUMBLY = 4
 
 export function surfaceSign(place: Place, b: Bucket): SurfaceSign {
   if (b.strewn <= 0) return 'empty'
-  const { dry, stays, clear } = lookOf(place, b), highest = Math.max(...b.bed), mean = b.bed.reduce((n, v) => n + v, 0) / b.bed.length
+  const { dry, stays, clear } = lookOf(place, b), highest = Math.max(...b.bed), mean = total(b.bed) / b.bed.length
   if (dry > 0.92) return stays > 0.92 ? 'crust' : 'dry-sinking'
   if (stays > 0.04 && clear > 0.3 && highest > 1.25 * mean) return 'heap'
   return stays > 0.25 ? 'islands' : 'clear'
@@ -48,8 +50,19 @@ export function lumpsFelt(place: Place, b: Bucket): number {
 }
 
 /** Warmth against the room, K. */
-const warmthSign = (above: number): WarmthSign =>
-  above < -8 ? 'cold' : above < -3 ? 'cool' : above < 3 ? 'room' : above < 6 ? 'warm' : 'hot'
+const WARMTHS: readonly (readonly [number, WarmthSign])[] = [[-8, 'cold'], [-3, 'cool'], [3, 'room'], [6, 'warm']]
+const warmthSign = (above: number): WarmthSign => WARMTHS.find(([to]) => above < to)?.[1] ?? 'hot'
+function lumpSign(felt: number): LumpSign {
+  if (felt < NO_LUMP) return 'none'
+  return felt < FEW ? 'few' : 'many'
+}
+function flowSign({ tau, fresh, pours, webs, share }: Flow): FlowSign {
+  if (share >= 1) return 'matt'
+  if (tau >= webs) return 'stiff'
+  if (tau >= pours) return 'films'
+  if (tau >= CREAM * fresh) return 'coats'
+  return tau < LIKE_WATER ? 'water' : 'cream'
+}
 
 /** A tenth of the way past the fresh stiffness it still looks like water where it is thin. */
 const LIKE_WATER = 3, CREAM = 1.35
@@ -64,19 +77,10 @@ export function senses(run: Run): Senses {
     drips: run.pieces.filter(p => p.leaking && p.filled > 0).map(p => p.mould.id),
   }
   if (!flow) return { ...common, surface: surfaceSign(place, b) }
-  const lumps: LumpSign = felt < NO_LUMP ? 'none' : felt < FEW ? 'few' : 'many'
-  const { tau, fresh, pours, webs, share } = flow
-  const sign: FlowSign = share >= 1
-    ? 'matt'
-    : tau >= webs
-      ? 'stiff'
-      : tau >= pours
-        ? 'films'
-        : tau >= CREAM * fresh ? 'coats' : tau < LIKE_WATER ? 'water' : 'cream'
-  return { ...common, flow: sign, lumps, streaks: b.turns < 58 }
+  return { ...common, flow: flowSign(flow), lumps: lumpSign(felt), streaks: evenness(b) < STREAKY }
 }
 
-/** What a hand laid on a filled mould tells, by and by: when it feels warm, and when it is cool again; s after wetting. */
+/** What a hand laid on a filled mould tells: when it feels warm, and when it is cool again; s after wetting. */
 export function feltFrom(run: Run, piece: Piece): { readonly warm: Seconds, readonly cool: Seconds } {
   if (!piece.mix) return { warm: Infinity, cool: Infinity }
   const { input } = piece.mix, air = bodyOf(input).air

@@ -4,8 +4,8 @@ import type { SettingMix } from '../setting/hydration'
 import type { Vigour } from './types'
 
 /**
- * What a hand does in the mix: lumps go, seeds are made, air is drawn in, and a mix that is stirred on while it stiffens
- * is spoilt. Engineering guesses; their directions are common practice, no source.
+ * What a hand does in the mix: lumps go, seeds are made, air is drawn in, and a mix that is stirred on while it
+ * stiffens is spoilt. Engineering guesses; their directions are common practice, no source.
  */
 
 /** How well a tool breaks lumps, what share of them it does not reach, the air it draws in, and litres it reaches. */
@@ -39,11 +39,12 @@ export function stir(place: Place, b: Bucket, { tool, vigour, above }: Stroke, m
   b.tool = tool
   b.stirred += TICK
   b.turns += STIR_TOOLS[tool].turnsPerMinute / 60 * how.turns * TICK
+  const reached = Math.sqrt(Math.min(1, facts.reach / litres))
   for (const [i, tau] of BREAKS.entries()) {
     const missed = Math.max(b.missed[i]!, facts.missed * b.lumps[i]! * TICK / AIR_COMES)
     b.missed[i] = Math.min(b.lumps[i]!, missed)
     const soft = b.lumps[i]! - b.missed[i]!
-    const gone = soft * -Math.expm1(-TICK * facts.lumps * how.lumps * Math.sqrt(Math.min(1, facts.reach / litres)) / tau)
+    const gone = soft * -Math.expm1(-TICK * facts.lumps * how.lumps * reached / tau)
     b.lumps[i]! -= gone
     b.mixed += gone
   }
@@ -64,4 +65,5 @@ export function tapBucket(place: Place, b: Bucket, flows: number): void {
 export const spoiltBy = ({ overworked }: Pick<Bucket, 'overworked'>): number =>
   Math.max(SPOILT_MOST, Math.exp(-overworked / SPOILT_BY))
 /** How evenly it is mixed: under nine tenths it has streaks. */
+export const STREAKY = 0.9
 export const evenness = ({ turns }: Pick<Bucket, 'turns'>): number => -Math.expm1(-turns / EVEN_TURNS)

@@ -44,8 +44,11 @@ export interface Setup {
   readonly humidity?: number
   /** What was planned: powder, ratio, water, warmth of the water, soak and stirring. */
   readonly plan: {
-    readonly powder: Kilograms, readonly ratio: WaterRatio, readonly water: Celsius
-    readonly soak: Seconds, readonly stir: Seconds
+    readonly powder: Kilograms
+    readonly ratio: WaterRatio
+    readonly water: Celsius
+    readonly soak: Seconds
+    readonly stir: Seconds
   }
   readonly moulds: readonly PracticeMould[]
   readonly hidden?: Hidden
@@ -67,21 +70,40 @@ export type Act
   = | { readonly do: 'scrub' }
     | { readonly do: 'next-bucket' }
     | { readonly do: 'water', readonly kg: Kilograms, readonly celsius: Celsius }
-    | { readonly do: 'strew', readonly x: number, readonly y: number, readonly kg: Kilograms, readonly how: Strewn
-      readonly sieved?: boolean }
-      | { readonly do: 'lift', readonly kg: Kilograms }
-      | { readonly do: 'stir', readonly tool: StirTool, readonly vigour: Vigour, readonly above?: boolean
-        readonly seconds: Seconds }
-        | { readonly do: 'tap-bucket', readonly seconds: Seconds }
-        | { readonly do: 'coat', readonly mould: string }
-        | { readonly do: 'tilt', readonly mould: string }
-        | { readonly do: 'swill', readonly mould: string }
-        | { readonly do: 'plug', readonly mould: string }
-        | { readonly do: 'open', readonly mould: string }
-        | { readonly do: 'paint', readonly mould: string }
-        | { readonly do: 'pour', readonly mould: string, readonly to: number, readonly high?: boolean
-          readonly many?: boolean }
-          | { readonly do: 'tap', readonly mould: string, readonly seconds: Seconds, readonly table?: boolean }
+    | Strew
+    | { readonly do: 'lift', readonly kg: Kilograms }
+    | Stir
+    | { readonly do: 'tap-bucket', readonly seconds: Seconds }
+    | { readonly do: 'coat', readonly mould: string }
+    | { readonly do: 'tilt', readonly mould: string }
+    | { readonly do: 'swill', readonly mould: string }
+    | { readonly do: 'plug', readonly mould: string }
+    | { readonly do: 'open', readonly mould: string }
+    | { readonly do: 'paint', readonly mould: string }
+    | Fill
+    | { readonly do: 'tap', readonly mould: string, readonly seconds: Seconds, readonly table?: boolean }
+interface Strew {
+  readonly do: 'strew'
+  readonly x: number
+  readonly y: number
+  readonly kg: Kilograms
+  readonly how: Strewn
+  readonly sieved?: boolean
+}
+interface Stir {
+  readonly do: 'stir'
+  readonly tool: StirTool
+  readonly vigour: Vigour
+  readonly above?: boolean
+  readonly seconds: Seconds
+}
+interface Fill {
+  readonly do: 'pour'
+  readonly mould: string
+  readonly to: number
+  readonly high?: boolean
+  readonly many?: boolean
+}
 /** A handful, a heap of it in one place, or spread over the whole surface. */
 export type Strewn = 'hand' | 'heap' | 'whole'
 

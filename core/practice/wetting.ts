@@ -121,7 +121,8 @@ export function stirUnder(place: Place, b: Bucket): void {
 }
 
 /** Cells that are dry on top, cells of those where nothing sinks any more, and cells with clear water, as shares. */
-export function lookOf(place: Place, b: Bucket): { readonly dry: number, readonly stays: number, readonly clear: number } {
+export interface Look { readonly dry: number, readonly stays: number, readonly clear: number }
+export function lookOf(place: Place, b: Bucket): Look {
   const level = levelOf(place, b), deep = lumpsOf(b) / LUMP_DENSITY / place.area
   let dry = 0, stays = 0, clear = 0
   for (let c = 0; c < b.dry.length; c++) {

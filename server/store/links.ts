@@ -95,7 +95,8 @@ export async function liveJobs(scope: Scope, now: number): Promise<WallAnswer['j
   if (begun.length === 0) return []
   const summaries = new Map((await pourRows(scope)).map(p => [p.id, p.summary]))
   return begun.flatMap(({ id, body }) => {
-    const pours = timesOfBegun(body.steps, pour => summaries.get(pour)), { steps, next } = workOutJob(body.steps, pours, now)
+    const pours = timesOfBegun(body.steps, pour => summaries.get(pour))
+    const { steps, next } = workOutJob(body.steps, pours, now)
     const at = steps.find(s => s.id === next)
     if (!at || at.from - now > FURTHEST) return []
     return [{

@@ -84,6 +84,7 @@ export const TOPICS: readonly Topic[] = [
   { id: 'open', title: 'When and how to open', to: '/shelf', text: 'The Shelf says from when a mould may be opened. “How to open” shows it step by step for that mould, and when to stop.' },
   { id: 'dry', title: 'Is it dry?', to: '/shelf', text: 'Weigh a piece now and then, or feel it; the drying curve is fitted to it, and says when it is dry enough for what you want.' },
   { id: 'bag', title: 'My bag sets differently', to: '/powders', text: 'Make a bag of your own, type what is printed on it and do a cup test. Each pour teaches it more.' },
+  { id: 'practice', title: 'Practise first', to: '/practice', text: 'A bucket that spoils nothing: strew, soak, stir and pour it, then see what became of it, what the one thing to change is, and try again from any moment. It needs no account and no network.' },
   { id: 'job', title: 'Work longer than one pour', to: '/jobs', text: 'An impression that is poured the same day, a shell in coats, a mould in two halves: Plan, then “A whole job”. Each step has its window as times, and marks move them.' },
   { id: 'many', title: 'Many pieces by a day', to: '/plan', text: 'Plan, then “Many pieces by a day”: how many, by when, with which moulds and hands. Take its buckets to the bench one by one; what is late or broken is planned anew.' },
   { id: 'why', title: 'How is this known?', text: 'A figure with a dotted line opens its ground: the rule, what went in, the source, how sure it is and what would narrow it.' },

@@ -13,7 +13,9 @@ export function alarmsOfJobs(jobs: readonly LibraryItem<'job'>[], rows: readonly
     const pours = timesOfBegun(body.steps, pour => summaries.get(pour))
     return momentsOfJob(body.steps, pours).map(({ step, kind, at, to }): Alarm => ({
       id: `${id}-${step}-${kind}`, at, kind, of: id, name: body.name || 'A job', to: `/jobs/${id}`,
-      told: jobMomentWords(kind, nameOfStep(body.steps.find(s => s.id === step)!), to && dayAndTime(to, at)),
+      told: jobMomentWords(
+        kind, nameOfStep(body.steps.find(s => s.id === step)!), to === undefined ? undefined : dayAndTime(to, at),
+      ),
     }))
   })
 }

@@ -19,21 +19,19 @@ const next = computed(() => {
 
 <template>
   <article v-if="next" :class="next.at.state">
-    <HouseGlyph :id="STEP_GLYPHS[next.step.kind]" :size="56" />
+    <HouseGlyph :id="STEP_GLYPHS[next.step.kind]" :size="44" />
     <div>
       <h2>{{ job.name }}</h2>
-      <p class="act">{{ nameOfStep(next.step) }}</p>
+      <p class="act">{{ nameOfStep(next.step) }} <span class="when num">{{ whenWords(next.at, clock.beat) }}</span></p>
     </div>
-    <p class="when num">{{ whenWords(next.at, clock.beat) }}</p>
   </article>
 </template>
 
 <style scoped>
-article { display: grid; grid-template-columns: auto minmax(0, 1fr) auto; gap: 6px 22px; align-items: center; padding: 14px 18px; border-top: 2px solid var(--line); }
-h2 { font-size: clamp(1.1rem, 1.7vw, 1.6rem); color: var(--soft); font-weight: 620; }
-.act { font-size: clamp(1.5rem, 2.6vw, 2.4rem); font-weight: 720; line-height: 1.1; }
-.when { font-size: clamp(1.3rem, 2.2vw, 2.1rem); font-weight: 650; }
+article { display: grid; grid-template-columns: auto minmax(0, 1fr); gap: 4px 16px; align-items: center; padding: 8px 4px; }
+h2 { font-size: clamp(1rem, 1.3vw, 1.3rem); color: var(--soft); font-weight: 620; }
+.act { font-size: clamp(1.3rem, 1.9vw, 1.8rem); font-weight: 720; line-height: 1.1; }
+.when { font-weight: 650; display: block; }
 .now .when, .running .when { color: var(--set); }
 .missed .when { color: var(--warn); }
-@media (max-width: 720px) { article { grid-template-columns: auto minmax(0, 1fr); } .when { grid-column: 2; } }
 </style>

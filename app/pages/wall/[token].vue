@@ -7,6 +7,8 @@ import { useWall } from '~/features/wall/wall'
 
 definePageMeta({ layout: 'bench', plain: true })
 const wall = useWall(), clock = useClock(), route = useRoute()
+/** One line of them: what is poured comes first in the room. */
+const MOST_JOBS = 3
 onMounted(() => wall.start(String(route.params.token)))
 onBeforeUnmount(() => wall.stop())
 useHead({
@@ -30,6 +32,9 @@ useHead({
     <p v-else-if="wall.pours.length === 0 && wall.answer.jobs.length === 0" class="none">
       Nothing is poured just now. A pour appears here as soon as it is taken to the bench.
     </p>
+    <section v-if="wall.answer && wall.answer.jobs.length > 0" class="jobs" aria-label="Jobs">
+      <WallJob v-for="j in wall.answer.jobs.slice(0, MOST_JOBS)" :key="j.id" :job="j" />
+    </section>
     <div v-if="wall.pours.length > 0" :class="['pours', { many: wall.pours.length > 1 }]">
       <WallPour
         v-for="p in wall.pours"
@@ -39,9 +44,6 @@ useHead({
         :run-for="p.runFor"
         :large="wall.pours.length === 1" />
     </div>
-    <section v-if="wall.answer && wall.answer.jobs.length > 0" aria-label="Jobs">
-      <WallJob v-for="j in wall.answer.jobs" :key="j.id" :job="j" />
-    </section>
   </main>
 </template>
 
@@ -77,6 +79,7 @@ h1 {
   font-size: clamp(1.4rem, 2.6vw, 2.2rem);
   max-width: 34ch;
 }
+.jobs { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(380px, 100%), 1fr)); gap: 0 34px; }
 .pours {
   display: grid;
   gap: 10px 34px;

@@ -1,0 +1,99 @@
+import { useRafFn } from '@vueuse/core'
+import { computed, onScopeDispose, ref, shallowRef, triggerRef, watch } from 'vue'
+import { TICK, type Bucket } from '~core/practice/bucket'
+import { actNow, beginRun, bucketOf, play, settingOf, sinceWet, wait } from '~core/practice/run'
+import { scenario, type ScenarioId } from '~core/practice/scenarios'
+import { feltFrom, senses } from '~core/practice/senses'
+import type { Act, Log } from '~core/practice/types'
+import { oneAtATime } from '~/workers/one-at-a-time'
+import type { PracticeWork, Told } from '~/workers/practice.worker'
+
+/** One bucket being practised on: its clock runs at one's own pace; every act is logged, to go back to. */
+
+export const PACES = [0, 1, 4, 20, 60] as const
+export type Pace = typeof PACES[number]
+/** A page that was hidden goes on from where it was, not from what the clock says. */
+const LONGEST_FRAME_S = 0.25
+
+export type Stroke = Omit<Extract<Act, { readonly do: 'stir' }>, 'do' | 'seconds'>
+
+export function usePractising(id: ScenarioId) {
+  const { setup, expert } = scenario(id)
+  const seed = ref(1 + Math.floor(Math.random() * 1e6))
+  const run = shallowRef(beginRun(setup, seed.value)), pace = ref<Pace>(1), told = shallowRef<Told>(), busy = ref(false)
+  const stirring = shallowRef<Stroke>()
+  let waited = 0, behind = 0
+  const workers = oneAtATime<PracticeWork>(() =>
+    new Worker(new URL('../../workers/practice.worker.ts', import.meta.url), { type: 'module' }))
+  void workers.ask(work => work.ready() as Promise<boolean>)
+  onScopeDispose(() => workers.cancel())
+
+  function step(): void {
+    if (stirring.value) {
+      actNow(run.value, { do: 'stir', ...stirring.value, seconds: TICK }, waited)
+      waited = 0
+      return
+    }
+    wait(run.value, TICK)
+    waited += TICK
+  }
+  useRafFn(({ delta }) => {
+    if (told.value || pace.value === 0) return
+    behind += Math.min(LONGEST_FRAME_S, delta / 1000) * pace.value
+    if (behind < TICK) return
+    for (; behind >= TICK; behind -= TICK) step()
+    triggerRef(run)
+  })
+  function act(what: Act): void {
+    stirring.value = undefined
+    actNow(run.value, what, waited)
+    waited = 0
+    triggerRef(run)
+  }
+  /** Time that nobody wants to watch. */
+  function pass(seconds: number): void {
+    stirring.value = undefined
+    wait(run.value, seconds)
+    waited += seconds
+    triggerRef(run)
+  }
+  /** From here the other way: what was done up to there stands, and the rest is open again. */
+  function goBack(log: Log): void {
+    if (busy.value) workers.cancel()
+    stirring.value = undefined
+    waited = behind = 0
+    run.value = play(setup, seed.value, log)
+    told.value = undefined
+  }
+  function again(sameBucket: boolean): void {
+    if (!sameBucket) seed.value = 1 + Math.floor(Math.random() * 1e6)
+    goBack([])
+  }
+  async function finish(): Promise<void> {
+    stirring.value = undefined
+    busy.value = true
+    const log = JSON.parse(JSON.stringify(run.value.log)) as Log
+    told.value = await workers.ask<Told>(work => work.tell(id, seed.value, log) as Promise<Told>) ?? told.value
+    busy.value = false
+  }
+  // A new thing each time: the run itself is moved on in place.
+  const bucket = computed<Bucket>(() => ({ ...bucketOf(run.value) })), felt = computed(() => senses(run.value))
+  const isStirred = computed(() => settingOf(run.value) !== undefined)
+  const time = computed(() => sinceWet(run.value))
+  const poured = computed(() => run.value.pieces.some(p => p.filled > 0 || p.wall > 0))
+  const opened = computed(() => run.value.pieces.every(p => p.openedAt !== undefined))
+  /** What a hand on the mould tells: worked out once for what stands in it. */
+  const moments = shallowRef<{ readonly warm: number, readonly cool: number }>()
+  watch(() => run.value.pieces.map(p => p.pours.length).join(), () => {
+    const piece = run.value.pieces.find(p => p.mix)
+    moments.value = piece && feltFrom(run.value, piece)
+  })
+  const mould = computed(() => {
+    if (!moments.value || !poured.value) return undefined
+    if (time.value < moments.value.warm) return 'waits' as const
+    return time.value < moments.value.cool ? 'warm' as const : 'cool' as const
+  })
+  const view = { run, bucket, felt, isStirred, time, poured, opened, mould }
+  return { setup, tool: expert.stir.tool, seed, pace, stirring, told, busy, ...view, act, pass, goBack, again, finish }
+}
+export type Practising = ReturnType<typeof usePractising>
