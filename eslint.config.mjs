@@ -22,6 +22,7 @@ const CORE = {
   job: ['units', 'numeric', 'gypsum', 'setting', 'mould', 'plan', 'pour', 'door', 'schedule'],
   schedule: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan', 'pour'],
   practice: ['units', 'numeric', 'gypsum', 'setting', 'drying'],
+  lessons: ['units', 'gypsum', 'setting', 'drying', 'practice'],
   door: ['units', 'gypsum', 'setting', 'mould', 'drawing', 'plan'],
   formats: ['units', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan', 'pour', 'logbook', 'job'],
 }

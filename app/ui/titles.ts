@@ -39,5 +39,7 @@ export const PAGE_TITLES: Readonly<Record<string, string>> = {
   'keep': 'Keep this',
   'practice': 'Practice',
   'practice-id': 'Practice',
+  'practice-course': 'The course',
+  'practice-course-id': 'The course',
   'help': 'Help',
 }

@@ -13,7 +13,7 @@ export const SCENARIO_WORDS: Readonly<Record<ScenarioId, ScenarioWords>> = {
   'thin-plate': { name: 'A thin plate', teaches: 'Warm is not done.', job: 'A plate of 8 mm in silicone.' },
   'whisk': { name: 'The kitchen whisk', teaches: 'Stir under the surface, and slowly.', job: 'A block in silicone.' },
   'high': { name: 'From up here', teaches: 'Pour low, at one point.', job: 'Gypsum cement for a block.' },
-  'warm-tap': { name: 'Warm from the tap', teaches: 'Hot water makes lumps.', job: 'The tap gives 58 °C unless one waits.' },
+  'warm-tap': { name: 'Warm from the tap', teaches: 'Hot water makes lumps.', job: 'The tap runs hot unless one waits.' },
   'dirty': { name: 'A crusted bucket', teaches: 'Old plaster hurries new plaster.', job: 'The bucket of yesterday.' },
   'leak': { name: 'It drips', teaches: 'Clay at once, then top up.', job: 'A mould with a seam.' },
   'short': { name: 'Running short', teaches: 'Mix enough: the powder takes room too.', job: 'Two litres of gypsum cement.' },
@@ -28,13 +28,13 @@ export const SCENARIO_WORDS: Readonly<Record<ScenarioId, ScenarioWords>> = {
   'investment': { name: 'Plaster and silica', teaches: 'Dumped at once, and left for three minutes.', job: 'Three litres of shell.' },
   'two-buckets': { name: 'Two buckets, one slab', teaches: 'The second before the first loses its gloss.', job: 'A slab of eight litres.' },
   'old-bag': { name: 'An old bag', teaches: 'Sieve it, and open by warmth.', job: 'A bag that stood open.' },
-  'hot-day': { name: 'A slab on a hot day', teaches: 'Cold water is time.', job: 'Nine litres at 34 °C; the hose lay in the sun.' },
-  'field-print': { name: 'Print on cold ground', teaches: 'Cold sets late: leave it overnight.', job: 'A print at 8 °C, stone from a bag.' },
+  'hot-day': { name: 'A slab on a hot day', teaches: 'Cold water is time.', job: 'Nine litres, and a hose that lay in the sun.' },
+  'field-print': { name: 'Print on cold ground', teaches: 'Cold sets late: leave it overnight.', job: 'A print out in the cold, stone from a bag.' },
   'salt': { name: 'Something in the jar', teaches: 'The mix is the clock.', job: 'The plan says soak 3 min, stir 3.' },
   'row': { name: 'Late in a row', teaches: 'The finest first.', job: 'Eighteen little moulds, six with thin parts.' },
   'dental': { name: 'Under time', teaches: 'Everything ready before it is wet.', job: 'A model stone for a tray.' },
   'pottery-20': { name: 'Twenty kilos by the bag', teaches: 'Size takes time: cold water, no dawdling.', job: 'Twenty litres of pottery plaster.' },
-  'frost': { name: 'Frost tonight', teaches: 'Warm water, and cover it.', job: 'A print at −6 °C.' },
+  'frost': { name: 'Frost tonight', teaches: 'Warm water, and cover it.', job: 'A print in the snow.' },
 }
 
 export const LEVEL_WORDS = { 1: 'To begin with', 2: 'Harder', 3: 'Mean' } as const

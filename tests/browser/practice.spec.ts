@@ -47,6 +47,32 @@ test.describe('practice', () => {
     await context.close()
   })
 
+  test('the course: a lesson, its questions with a reason for each answer, and what was missed comes again', async ({ page, demo }) => {
+    await page.goto(`${demo.url}/practice`)
+    await page.getByRole('link', { name: 'The course' }).click()
+    await expectAccessible(page)
+    await page.getByRole('link', { name: /^What can hurt/ }).click()
+    await expect(page.getByText('Never a hand, a foot or a face in setting plaster')).toBeVisible()
+    await page.getByRole('button', { name: 'Ask me' }).click()
+    for (let n = 1; n <= 5; n++) {
+      await expect(page.getByText(`${n} of 5`, { exact: true })).toBeVisible()
+      await page.getByRole('list').getByRole('button').first().click()
+      await expect(page.getByRole('status')).toContainText(/^(Right|Not so)/)
+      // The right one says so, and why.
+      await expect(page.getByRole('listitem').filter({ hasText: 'Right.' })).toHaveCount(1)
+      if (n === 1) await expectAccessible(page)
+      await page.getByRole('button', { name: n < 5 ? 'Next' : 'How did it go?' }).click()
+    }
+    const told = await page.getByText(/\d of 5 right\./).innerText(), right = Number(told.split(' ')[0])
+    await page.getByRole('link', { name: 'The course' }).last().click()
+    await expect(page.getByRole('link', { name: /^What can hurt/ })).toContainText(`${right} of 11 known`)
+    // Kept in this browser, and asked again in its time.
+    await page.reload()
+    await expect(page.getByRole('link', { name: /^What can hurt/ })).toContainText(`${right} of 11 known`)
+    await page.getByRole('button', { name: 'A test of ten' }).click()
+    await expect(page.getByText('1 of 10', { exact: true })).toBeVisible()
+  })
+
   test('by keyboard alone, without a network once it is there', async ({ page, demo }) => {
     await page.goto(`${demo.url}/practice/heap`)
     await expect(acts(page).getByRole('button', { name: /^Water in/ })).toBeVisible()

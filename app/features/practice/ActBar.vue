@@ -3,10 +3,11 @@ import { useEventListener } from '@vueuse/core'
 import { STIR_TOOLS, type StirTool } from '~core/gypsum/stirring'
 import type { Act, Vigour } from '~core/practice/types'
 import { clearestPlace } from '~core/practice/wetting'
-import { formatMass } from '~core/units/format'
+import { formatMass, formatTemperature } from '~core/units/format'
 import { useSession } from '~/sync/session'
 import type { GlyphId } from '~/ui/glyphs'
 import HouseGlyph from '~/ui/HouseGlyph.vue'
+import QuantityField from '~/ui/QuantityField.vue'
 import type { Practising, Stroke } from './practising'
 
 /** What hands can do now, as large as at the bench: by touch, by keys 1 to 9, one after the other. */
@@ -36,7 +37,7 @@ const act = (what: Act) => () => of.act(what)
 const before = computed((): readonly Button[] => [
   ...of.felt.value.crusted ? [{ word: 'Scrub the bucket', small: 'a minute', glyph: 'wash', does: act({ do: 'scrub' }) } as const] : [],
   {
-    word: 'Water in', small: `${mass(water.kg)} at ${water.celsius} °C`, glyph: 'weigh',
+    word: 'Water in', small: `${mass(water.kg)} at ${formatTemperature(water.celsius, session.units)}`, glyph: 'weigh',
     does: act({ do: 'water', kg: water.kg, celsius: water.celsius }),
   },
 ])
@@ -111,8 +112,18 @@ useEventListener(window, 'keydown', keyed)
     </div>
     <div class="how">
       <template v-if="buttons === before">
-        <label>Water <input v-model.number="water.kg" type="number" min="0.05" max="20" step="0.01"> kg</label>
-        <label>at <input v-model.number="water.celsius" type="number" min="1" max="70" step="1"> °C</label>
+        <QuantityField
+          kind="mass"
+          label="Water"
+          :model-value="water.kg"
+          :check="kg => kg > 0 && kg < 30 ? undefined : 'Some water, and less than the bucket holds.'"
+          @update:model-value="water.kg = $event ?? water.kg" />
+        <QuantityField
+          kind="temperature"
+          label="How warm"
+          :model-value="water.celsius"
+          :check="t => t >= 1 && t <= 90 ? undefined : 'Water is between freezing and boiling.'"
+          @update:model-value="water.celsius = $event ?? water.celsius" />
       </template>
       <label v-else-if="buttons === wetting"><input v-model="sieved" type="checkbox"> Through a sieve</label>
       <template v-if="whole > 0 && !of.opened.value">
@@ -143,7 +154,6 @@ useEventListener(window, 'keydown', keyed)
 kbd { position: absolute; top: 5px; left: 9px; font: inherit; font-size: 0.8rem; color: inherit; opacity: 0.75; }
 .how { display: flex; flex-wrap: wrap; gap: 8px 20px; align-items: center; }
 .how label { display: inline-flex; gap: 8px; align-items: center; min-height: 32px; }
-input[type='number'] { width: 5.5em; }
 input, select { font: inherit; border: 1px solid var(--line-strong); border-radius: 8px; background: var(--sheet); color: var(--ink); padding: 4px 8px; min-height: 32px; }
 input[type='checkbox'] { width: 22px; min-height: 22px; }
 @media (max-width: 720px) { .row { grid-template-columns: repeat(3, minmax(0, 1fr)); } .act { min-height: 84px; padding: 6px 2px; } kbd { display: none; } }

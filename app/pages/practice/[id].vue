@@ -2,7 +2,7 @@
 import { powderClass, powderInSentence } from '~core/gypsum/powders'
 import { SCENARIO_IDS, type ScenarioId } from '~core/practice/scenarios'
 import { FLOW_WORDS, LUMP_WORDS, SCENARIO_WORDS, SENSE_WORDS, SURFACE_WORDS, WARMTH_WORDS } from '~core/practice/words'
-import { formatMass } from '~core/units/format'
+import { formatMass, formatTemperature } from '~core/units/format'
 import ActBar from '~/features/practice/ActBar.vue'
 import BucketView from '~/features/practice/BucketView.vue'
 import DebriefView from '~/features/practice/DebriefView.vue'
@@ -39,7 +39,8 @@ useHead({ title: words.name })
         <h1>{{ words.name }}</h1>
         <p>{{ words.job }} {{ formatMass(plan.powder * plan.ratio, session.units) }} of water,
           {{ formatMass(plan.powder, session.units) }} of {{ powderInSentence(powderClass(powder)) }};
-          {{ pieces === 1 ? 'one mould' : `${pieces} moulds` }}. Nothing here is kept.</p>
+          {{ pieces === 1 ? 'one mould' : `${pieces} moulds` }}; {{ formatTemperature(of.setup.room, session.units) }} in the room.
+          Nothing here is kept.</p>
       </div>
       <div class="clock">
         <p class="num" role="timer">{{ counting(of.time.value) }}</p>

@@ -14,7 +14,8 @@ const levels = ([1, 2, 3] as const).map((level: Level) => ({ level, all: SCENARI
       <NuxtLink to="/" class="home" aria-label="To the workshop"><RippleMark /></NuxtLink>
       <div>
         <h1>Practice</h1>
-        <p>A bucket that spoils nothing. It sets, clots and holds its air as the forecast says real ones do; no two bags are alike.</p>
+        <p>A bucket that spoils nothing. It sets, clots and holds its air as the forecast says real ones do; no two bags are alike.
+          <NuxtLink to="/practice/course">The course</NuxtLink> says why, in eight short lessons.</p>
       </div>
     </header>
     <section v-for="{ level, all } in levels" :key="level" :aria-labelledby="`level-${level}`">

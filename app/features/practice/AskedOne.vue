@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import type { Question } from '~core/lessons/types'
+import { TAG_WORDS } from '~core/lessons/words'
+
+/** One question: its answers large; once one was chosen, the reason for each. */
+const { question } = defineProps<{ question: Question }>()
+const emit = defineEmits<{ answered: [right: boolean] }>()
+const chosen = ref<number>()
+watch(() => question, () => {
+  chosen.value = undefined
+})
+function choose(i: number) {
+  if (chosen.value !== undefined) return
+  chosen.value = i
+  emit('answered', question.answers[i]!.right)
+}
+const isOpen = (i: number) => chosen.value !== undefined && (i === chosen.value || question.answers[i]!.right)
+</script>
+
+<template>
+  <section class="asked" aria-labelledby="asks">
+    <h2 id="asks">{{ question.asks }}</h2>
+    <ol>
+      <li v-for="(a, i) in question.answers" :key="a.words">
+        <button
+          type="button"
+          :class="{ right: chosen !== undefined && a.right, wrong: chosen === i && !a.right, quiet: chosen !== undefined && !isOpen(i) }"
+          :aria-disabled="chosen !== undefined"
+          @click="choose(i)">
+          <span class="words">{{ a.words }}</span>
+          <span v-if="chosen !== undefined" class="why"><template v-if="a.right">Right. </template><template v-else-if="chosen === i">No. </template>{{ a.why }}</span>
+        </button>
+      </li>
+    </ol>
+    <p v-if="chosen !== undefined" class="small" role="status">
+      {{ question.answers[chosen]!.right ? 'Right.' : 'Not so. It comes again soon.' }} From {{ TAG_WORDS[question.tag] }}.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.asked { display: grid; gap: 14px; }
+h2 { font-size: clamp(1.3rem, 2.6vw, 1.8rem); line-height: 1.2; max-width: 40ch; }
+ol { list-style: none; margin: 0; padding: 0; display: grid; gap: 10px; }
+button { width: 100%; text-align: left; border: 2px solid var(--line-strong); border-radius: 14px; background: var(--sheet); color: var(--ink); padding: 14px 18px; min-height: 60px; font: inherit; display: grid; gap: 3px; }
+button:hover:not([aria-disabled='true']) { border-color: var(--ink); }
+.words { font-weight: 680; font-size: 1.12rem; }
+.right { border-color: var(--set); background: var(--set-soft); }
+.wrong { border-color: var(--heat); background: var(--heat-soft); }
+.quiet { border-color: var(--line); }
+</style>
