@@ -9,8 +9,8 @@ import { STIRRING, WETTING } from './wetting-words'
 
 /** The bank of questions, and how one is drawn from it: the same seed asks the same. */
 
-export const BANK: readonly Template[] =
-  [...POWDER, ...HOW_MUCH, ...WETTING, ...STIRRING, ...FILLING, ...SETTING, ...DRYING, ...SAFETY]
+export const BANK: readonly Template[]
+  = [...POWDER, ...HOW_MUCH, ...WETTING, ...STIRRING, ...FILLING, ...SETTING, ...DRYING, ...SAFETY]
 
 /** Answers closer than this look alike once they are rounded, and a question is drawn again so often at most. */
 const APART = 0.08, TRIES = 30

@@ -96,7 +96,8 @@ export const SETTING: readonly Template[] = [
     ['When the gloss goes', 'Then it is like cheese.'],
     ['It never gets warm', 'It does.']),
   sn('plate-block', 'M', (_, degrees) => {
-    const plate = momentsWith({ section: 0.008 }).warmestTemperature, block = momentsWith({ section: 0.06 }).warmestTemperature
+    const warmest = (section: number) => momentsWith({ section }).warmestTemperature
+    const plate = warmest(0.008), block = warmest(0.06)
     return {
       asks: 'The same mix as a plate of 8 mm and as a block of 60. Which gets warmest?',
       right: [`The block: about ${degrees(block)}`, `The plate gives its heat away and gets to about ${degrees(plate)}.`],

@@ -1,5 +1,5 @@
 import { dryAt, forLitres, riseOf } from './facts'
-import type { Degrees, Draw, LessonId, Part, SourceTag, Template } from './types'
+import type { LessonId, Part, SourceTag, Template } from './types'
 
 /** Questions about the powder itself, and about how much of it: their words, with numbers from facts.ts. */
 
@@ -7,8 +7,7 @@ export const asks = (lesson: LessonId) => (
   id: string, tag: SourceTag, words: string, right: Part, ...wrong: readonly Part[]
 ): Template => ({ id, lesson, tag, ask: () => ({ asks: words, right, wrong }) })
 export const worksOut = (lesson: LessonId) => (
-  id: string, tag: SourceTag,
-  ask: (draw: Draw, degrees: Degrees) => { readonly asks: string, readonly right: Part, readonly wrong: readonly Part[] },
+  id: string, tag: SourceTag, ask: Template['ask'],
 ): Template => ({ id, lesson, tag, ask })
 export const round = (x: number, places = 2): string => x.toFixed(places)
 

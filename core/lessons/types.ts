@@ -26,10 +26,16 @@ export interface Question {
 export type Draw = (name: string, low: number, high: number, step?: number) => number
 export type Degrees = (celsius: number) => string
 export type Part = readonly [words: string, why: string, number?: number]
+/** A question as its template words it, the right answer apart. */
+export interface Worded {
+  readonly asks: string
+  readonly right: Part
+  readonly wrong: readonly Part[]
+}
 export interface Template {
   readonly id: string
   readonly lesson: LessonId
   readonly tag: SourceTag
   /** @param degrees writes a temperature in the units of whoever reads it */
-  readonly ask: (draw: Draw, degrees: Degrees) => { readonly asks: string, readonly right: Part, readonly wrong: readonly Part[] }
+  readonly ask: (draw: Draw, degrees: Degrees) => Worded
 }

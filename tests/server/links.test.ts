@@ -9,6 +9,13 @@ import { ask, demo, ids, member, overHttp, owner, product, stage, start, viewer 
 /** What leaves the workshop: links, calendars, tables and labels, each read by an independent parser. */
 overHttp({ demo: true })
 
+interface SeenJob {
+  id: string
+  name: string
+  steps: { id: string }[]
+  pours: { step: string, wetAt: number }[]
+}
+
 describe('links', () => {
   const made: { id: string, token: string }[] = []
   const link = async (kind: string, name: string, cookie = owner) =>
@@ -51,9 +58,7 @@ describe('links', () => {
     const library = (await ask(demo, 'GET', 'library/job', { cookie })).body as unknown as { id: string, body: { name: string, note: string } }[]
     const { body: wall } = await ask(demo, 'POST', 'links', { cookie, body: { kind: 'wall', name: 'By the sink' } })
     const { body } = await ask(demo, 'GET', `wall/${wall.token as string}`)
-    const jobs = body.jobs as {
-      id: string, name: string, steps: { id: string }[], pours: { step: string, wetAt: number }[]
-    }[]
+    const jobs = body.jobs as SeenJob[]
     const halves = jobs.find(j => j.name === 'Lantern base, a mould in two halves')!
     expect(library.map(j => j.id)).toContain(halves.id)
     expect(halves.pours.length).toBeGreaterThan(0)

@@ -120,7 +120,8 @@ export function useDoor(units: () => UnitPreferences) {
   const tape = computed(() => found.value && tapeOfPlan(said.way, found.value))
   const without = ifThings((t) => {
     const { mix, castVolume } = bucket.value ?? {}
-    return mix && castVolume ? withoutScale(t, { powder: mix.powder, water: mix.waterVolume, fills: castVolume }) : undefined
+    if (!mix || !castVolume) return undefined
+    return withoutScale(t, { powder: mix.powder, water: mix.waterVolume, fills: castVolume })
   })
   const errors = ifThings(t => ({
     weighed: offBy(t, 'weighed').off, saturation: offBy(t, 'saturation').off, scoops: offBy(t, 'scoops').off,

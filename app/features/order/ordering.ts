@@ -82,10 +82,14 @@ export function useOrdering(id: string, made: OrderBody) {
   }
   const workers = oneAtATime<RoundsWork>(() =>
     new Worker(new URL('../../workers/rounds.worker.ts', import.meta.url), { type: 'module' }))
-  /** What was planned last, and of which shapes: mended, it is there at once. */
+  /**
+   * What was planned last, and of which shapes. Once something was begun it is mended, and is there at once; a wish
+   * that changed is planned anew, since what was good for fewer moulds leads the search astray.
+   */
   let timer: ReturnType<typeof setTimeout> | undefined, planned = '', lists: Lists = {}
   function plan(): void {
-    const shapes = body.value.lines.map(l => l.mould).join(), before = shapes === planned ? lists : {}
+    const shapes = body.value.lines.map(l => l.mould).join(), isMended = shapes === planned && followed.value.begun
+    const before = isMended ? lists : {}
     planned = shapes
     zero.value = Math.ceil(clock.now / (1000 * UNIT)) * 1000 * UNIT
     told.value = { plans: {}, helps: [], chances: {}, done: 0 }

@@ -14,6 +14,13 @@ import type { Practising, Stroke } from './practising'
 const { of } = defineProps<{ of: Practising }>()
 const session = useSession()
 const plan = of.setup.plan, water = reactive({ kg: plan.powder * plan.ratio, celsius: plan.water })
+/** What is emptied stays as it was. */
+function setWater(kg: number | undefined) {
+  water.kg = kg ?? water.kg
+}
+function setWarmth(celsius: number | undefined) {
+  water.celsius = celsius ?? water.celsius
+}
 const whole = computed(() => of.bucket.value.strewn)
 const handful = computed(() => Math.max(0.02, plan.powder / 20))
 const sieved = ref(false), tool = ref<StirTool>(of.tool), vigour = ref<Vigour>(1), above = ref(false)
@@ -26,10 +33,10 @@ defineExpose({ strewAt })
 const stroke = computed((): Stroke => ({ tool: tool.value, vigour: vigour.value, ...above.value && { above: true } }))
 /** From one look to the next the hand goes on. */
 function toggleStir() {
-  of.stirring.value = of.stirring.value ? undefined : stroke.value
+  of.stirWith(of.stirring.value ? undefined : stroke.value)
 }
 watch(stroke, (now) => {
-  if (of.stirring.value) of.stirring.value = now
+  if (of.stirring.value) of.stirWith(now)
 })
 
 interface Button { readonly word: string, readonly small?: string, readonly glyph: GlyphId, readonly does: () => void, readonly on?: boolean }
@@ -51,9 +58,10 @@ const wetting = computed((): readonly Button[] => [
   ...whole.value > 0 ? [{ word: 'Lift some off', small: mass(handful.value), glyph: 'lift', does: act({ do: 'lift', kg: handful.value }) } as const] : [],
   ...whole.value > 0 ? [{ word: 'Stir', glyph: 'stir', does: toggleStir, on: of.stirring.value !== undefined } as const] : [],
 ])
+const WHICH = ['the first ones', 'the others'] as const
 const pouring = computed((): readonly Button[] => of.setup.moulds.flatMap(({ id, wall, detail, leak }, n): Button[] => {
   const more = { ...high.value && { high: true }, ...many.value && { many: true } }
-  const which = of.setup.moulds.length > 1 ? n === 0 ? 'the first ones' : 'the others' : ''
+  const names = of.setup.moulds.length > 1 ? WHICH : [''], which = names[Math.min(n, names.length - 1)] ?? ''
   if (wall !== undefined) return [{ word: 'Swill it', small: 'pour in, turn, pour out', glyph: 'pour', does: act({ do: 'swill', mould: id }) }]
   return [
     ...detail ? [{ word: 'A little in', small: which, glyph: 'soft', does: act({ do: 'pour', mould: id, to: 0.25, ...more }) } as const] : [],
@@ -71,16 +79,24 @@ const stirred = computed((): readonly Button[] => [
   ...of.setup.moulds[0]!.volume > 0.006 ? [{ word: 'Another bucket', glyph: 'powders', does: act({ do: 'next-bucket' }) } as const] : [],
 ])
 const MINUTE = 60, HOUR = 3600, DAY = 86_400
-const later = computed((): readonly Button[] => of.poured.value ? [
+const afterwards: readonly Button[] = [
+  { word: 'Four days on', glyph: 'dry', does: () => of.pass(4 * DAY) },
+  {
+    word: 'Paint it', glyph: 'hand',
+    does: () => of.setup.moulds.forEach(m => of.act({ do: 'paint', mould: m.id })),
+  },
+]
+const opening: Button = {
+  word: 'Open it', glyph: 'open', does: () => of.setup.moulds.forEach(m => of.act({ do: 'open', mould: m.id })),
+}
+const passing: readonly Button[] = [
   { word: 'Ten minutes on', glyph: 'wait', does: () => of.pass(10 * MINUTE) },
   { word: 'An hour on', glyph: 'wait', does: () => of.pass(HOUR) },
-  ...of.opened.value
-    ? [
-        { word: 'Four days on', glyph: 'dry', does: () => of.pass(4 * DAY) } as const,
-        { word: 'Paint it', glyph: 'hand', does: () => of.setup.moulds.forEach(m => of.act({ do: 'paint', mould: m.id })) } as const,
-      ]
-    : [{ word: 'Open it', glyph: 'open', does: () => of.setup.moulds.forEach(m => of.act({ do: 'open', mould: m.id })) } as const],
-] : [])
+]
+const later = computed((): readonly Button[] => {
+  if (!of.poured.value) return []
+  return [...passing, ...of.opened.value ? afterwards : [opening]]
+})
 const buttons = computed(() => {
   if (of.bucket.value.water <= 0 && !of.isStirred.value) return before.value
   if (!of.isStirred.value) return wetting.value
@@ -117,13 +133,13 @@ useEventListener(window, 'keydown', keyed)
           label="Water"
           :model-value="water.kg"
           :check="kg => kg > 0 && kg < 30 ? undefined : 'Some water, and less than the bucket holds.'"
-          @update:model-value="water.kg = $event ?? water.kg" />
+          @update:model-value="setWater" />
         <QuantityField
           kind="temperature"
           label="How warm"
           :model-value="water.celsius"
           :check="t => t >= 1 && t <= 90 ? undefined : 'Water is between freezing and boiling.'"
-          @update:model-value="water.celsius = $event ?? water.celsius" />
+          @update:model-value="setWarmth" />
       </template>
       <label v-else-if="buttons === wetting"><input v-model="sieved" type="checkbox"> Through a sieve</label>
       <template v-if="whole > 0 && !of.opened.value">

@@ -50,6 +50,10 @@ export function usePractising(id: ScenarioId) {
     waited = 0
     triggerRef(run)
   }
+  /** The hand goes on until it is told otherwise. */
+  function stirWith(stroke: Stroke | undefined): void {
+    stirring.value = stroke
+  }
   /** Time that nobody wants to watch. */
   function pass(seconds: number): void {
     stirring.value = undefined
@@ -94,6 +98,7 @@ export function usePractising(id: ScenarioId) {
     return time.value < moments.value.cool ? 'warm' as const : 'cool' as const
   })
   const view = { run, bucket, felt, isStirred, time, poured, opened, mould }
-  return { setup, tool: expert.stir.tool, seed, pace, stirring, told, busy, ...view, act, pass, goBack, again, finish }
+  const does = { act, stirWith, pass, goBack, again, finish }
+  return { setup, tool: expert.stir.tool, seed, pace, stirring, told, busy, ...view, ...does }
 }
 export type Practising = ReturnType<typeof usePractising>

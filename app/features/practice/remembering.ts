@@ -36,7 +36,9 @@ export function useRemembering() {
   const standing = (lesson: LessonId) => {
     const all = questionsOf(lesson)
     return {
-      asked: all.filter(t => told.value[t.id]).length, right: all.filter(t => told.value[t.id]?.right).length, of: all.length,
+      asked: all.filter(t => told.value[t.id]).length,
+      right: all.filter(t => told.value[t.id]?.right).length,
+      of: all.length,
     }
   }
   const due = (now: Date): number => BANK.filter(t => told.value[t.id] && dueAt(t.id) <= now.getTime()).length
