@@ -75,13 +75,15 @@ async function seedLibrary(scope: Scope, ids: Ids, now: number, newId: () => str
 function demoOrders(ids: Ids, now: number): readonly OrderBody[] {
   const everyDay = [1, 2, 3, 4, 5, 6, 7]
   const at = (days: number, hour: number) => new Date(now + days * DAY).setHours(hour, 0, 0, 0)
+  // Whenever the demo begins, there is about a day's work until then: too little for three moulds, enough for eight.
+  const soon = at(1, new Date(now).getHours() < 12 ? 12 : 17)
   const order = (wish: WishKey, name: string, lines: OrderBody['lines'], due: number): OrderBody => ({
     name, lines, due, recipe: { ...planOf(ids, WISHES[wish]), fills: [] },
     people: [{ name: '', days: everyDay, from: 9 * 60, to: 17 * 60 }], pause: { from: 750, to: 780 },
     buckets: 2, tables: 1, opening: 150, finishing: 20, spare: 0.05, goal: 'soonest', pours: [],
   })
   return [
-    order('tiles', 'Garden tiles for the open day', [{ mould: ids.moulds.tile, pieces: 40, copies: 3 }], at(1, 12)),
+    order('tiles', 'Garden tiles for the open day', [{ mould: ids.moulds.tile, pieces: 40, copies: 3 }], soon),
     order('evening', 'Lanterns and bell-pulls for the shop', [
       { mould: ids.moulds.lantern, pieces: 12, copies: 3 }, { mould: ids.moulds.bellpull, pieces: 24, copies: 6 },
     ], at(4, 16)),
