@@ -32,7 +32,7 @@ export interface PieceOutcome {
 }
 export interface Outcome {
   readonly pieces: readonly PieceOutcome[]
-  /** Mixed and not used, of what was strewn; and how long after the plan it was all poured, min. */
+  /** Mixed and not used, of what was strewn; and how long beyond a day it stood before it was opened, min. */
   readonly leftover: number
   readonly over: number
   readonly loss: number
