@@ -288,6 +288,8 @@ export type LiveMessage
   | { readonly what: 'clock' | 'library' | 'plans' | 'people' | 'pours' }
   // Taken out again, with the file that brought them.
   | { readonly what: 'gone', readonly pours: readonly string[] }
+  // What a class is given, or who can be in it; and, apart from that, where its seats are: told to who leads alone.
+  | { readonly what: 'class' | 'seats', readonly class: string }
 /** The first that a stream says: which database it is, where it stands now, and which build of the product. */
 export interface Hello { readonly epoch: string, readonly build: string }
 /** More than this is not sent to every browser, bytes: they ask for it. */

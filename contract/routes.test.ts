@@ -48,6 +48,8 @@ describe('a route’s contract', () => {
       'GET wall/:token/live',
       'GET calendar/:file',
       'POST readings',
+      'POST seat', 'GET seat', 'DELETE seat', 'GET seat/live', 'PUT seat/doing', 'POST seat/results', 'POST seat/kit',
+      'POST seat/events',
     ])
   })
 

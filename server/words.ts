@@ -69,6 +69,13 @@ export const ANSWERS = {
   'too-many-devices': { status: 409, sentence: 'Twenty devices are enough. Take out the ones nobody uses.' },
   'one-workshop': { status: 409, sentence: 'This server keeps one workshop. Start it with --many to open others.' },
   'too-many-streams': { status: 503, sentence: 'As many pages of this workshop are open as the server can tell of changes. Close some of them.' },
+  'too-many-classes': { status: 409, sentence: 'Thirty classes are open. End those that are over.' },
+  'class-full': { status: 409, sentence: 'This class has no more seats. Ask your teacher.' },
+  'class-shut': { status: 403, sentence: 'Nobody is let in any more just now. Ask your teacher to open the door.' },
+  'not-their-class': { status: 403, sentence: 'Only its teacher or an owner can lead this class.' },
+  'no-kit': { status: 409, sentence: 'No kit was chosen for this class yet.' },
+  'no-such-step': { status: 422, sentence: 'This kit has no such step.' },
+  'other-task': { status: 409, sentence: 'The class has gone on to something else meanwhile.' },
   'last-owner': { status: 409, sentence: 'A workshop needs an owner: make someone else one first.' },
 } as const satisfies Readonly<Record<string, { readonly status: number, readonly sentence: string }>>
 

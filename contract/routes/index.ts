@@ -1,4 +1,5 @@
 import type { z } from '../zod'
+import { CLASS_ROUTES } from './classes'
 import { DEVICE_ROUTES } from './devices'
 import { LIBRARY_ROUTES } from './library'
 import { LINK_ROUTES } from './links'
@@ -19,6 +20,7 @@ export const ROUTES = {
   ...LOGBOOK_ROUTES,
   ...LINK_ROUTES,
   ...DEVICE_ROUTES,
+  ...CLASS_ROUTES,
 } as const
 export type Routes = typeof ROUTES
 export type RouteName = keyof Routes

@@ -69,6 +69,21 @@ export function fieldBagLabels(plan: string, run: FrozenRun, units: UnitPreferen
   }))
 }
 
+/** A kit of a class as its label needs it: the number is the seat’s, the code opens its first cast. */
+interface LabelledKit { readonly number: number, readonly name: string, readonly colour: string, readonly pour: string }
+
+/** A label for each kit of a class: whose it is, what goes in, and how it is poured. */
+export function kitLabels(kits: readonly LabelledKit[], run: FrozenRun, units: UnitPreferences): readonly Label[] {
+  const [batch] = run.batches, [first] = batch!.fills
+  const [{ lines: told, title }] = fieldBagLabels('', { ...run, batches: [batch!] }, units) as readonly [Label]
+  return kits.map(({ number, name, colour, pour }) => ({
+    code: castCode(pour, '1.1'),
+    title: [`${number}`, name, colour].filter(Boolean).join(' · '),
+    lines: [title, ...told.filter(line => !line.startsWith('Mask on'))],
+    ...first && { picture: first.mould },
+  }))
+}
+
 /** What is weighed beside powder and water, by the way it goes in; what is in the bag already is told too. */
 function weighLines(plan: Plan, { mix }: Batch, units: UnitPreferences): readonly string[] {
   const all = toWeigh(plan, mix), powder = all.find(w => w.what === 'powder')

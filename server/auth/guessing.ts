@@ -24,6 +24,9 @@ export const FREE = {
   device: 10,
   /** Of one place at links, invitations and codes. */
   link: 20,
+  /** Of one browser at the codes of classes; of all at one place that were never there before: a class types there. */
+  seatDevice: 10,
+  seatPlace: 300,
   /** Of one place at the first owner's door. */
   owner: 10,
 } as const

@@ -13,6 +13,8 @@ export interface Listener {
   readonly lost: () => void
   /** With which it ends. */
   readonly session?: string
+  /** One of a class’s own streams, which are counted apart. */
+  readonly class?: string
   /** Of this device it hears, and of nothing else. */
   readonly device?: string
   /** A line of that device’s. */
@@ -21,6 +23,8 @@ export interface Listener {
 
 /** Streams of one workshop at one server; a browser has one, however many tabs it has open. */
 export const MOST_STREAMS = 300
+/** Those of one class at one server: each seat has one, and a phone that comes back may have two for a moment. */
+export const MOST_CLASS_STREAMS = 200
 
 const listeners = new Map<string, Set<Listener>>()
 let listening: Promise<void> | undefined
@@ -127,7 +131,8 @@ function ensureListening(): Promise<void> {
 /** @returns a function that stops listening. @throws Refused when as many listen as may */
 export async function subscribe(workshop: string, listener: Listener): Promise<() => void> {
   await ensureListening()
-  if ((listeners.get(workshop)?.size ?? 0) >= MOST_STREAMS) throw new Refused('too-many-streams')
+  const like = [...listeners.get(workshop) ?? []].filter(l => l.class === listener.class).length
+  if (like >= (listener.class ? MOST_CLASS_STREAMS : MOST_STREAMS)) throw new Refused('too-many-streams')
   const set = listeners.get(workshop) ?? new Set()
   listeners.set(workshop, set.add(listener))
   return () => {

@@ -29,6 +29,23 @@ export function streamOf(
   }), hello, of?.stillThere)
 }
 
+/** A seat’s stream: counted with its class, so that no class closes the workshop’s own pages. */
+export function classStreamOf(
+  event: H3Event,
+  workshop: string,
+  ofClass: string,
+  show: (message: LiveMessage) => Promise<object | undefined | 'end'>,
+): Promise<void> {
+  return openStream(event, ({ push, end }) => subscribe(workshop, {
+    tell: message => void show(message).then((shown) => {
+      if (shown === 'end') end()
+      else if (shown) push(framed(shown))
+    }).catch(end),
+    lost: end,
+    class: ofClass,
+  }), hello)
+}
+
 function hello(): string {
   const said: Hello = { epoch: epochNow(), build: useRuntimeConfig().app.buildId }
   return frameOf(JSON.stringify(said), { event: 'hello', retry: COME_BACK_MS })

@@ -6,11 +6,13 @@ import { shared } from '../auth/shared'
 
 /**
  * What plain http on the network serves, besides the files of the application, which are no secret: the page that helps
- * to https, and a guest's pages, which ask nothing of this server.
+ * to https, and a guest's pages, which ask nothing of this server, and a seat in a class.
  */
 const PLAIN = /^\/(install|authority\.crt)(\?|$)/
+/** A seat in a class is no account: a first name, for a day. */
+const SEAT = /^\/api\/seat(\/(live|doing|results|kit|events))?(\?|$)/
 const isPlainPage = (event: H3Event): boolean =>
-  PLAIN.test(event.path) || (GUEST_PAGES.test(event.path) && ['GET', 'HEAD'].includes(getMethod(event)))
+  PLAIN.test(event.path) || SEAT.test(event.path) || (GUEST_PAGES.test(event.path) && ['GET', 'HEAD'].includes(getMethod(event)))
 
 const NOT_OURS = 'This is not an address of this server. Open the one that stood in the window where it was started.'
 const NO_HTTPS = 'Nothing secret is told over plain http. Start with bin/start --share, or put a proxy with https before this server and name it in NUXT_TRUSTED_PROXY.'

@@ -18,6 +18,7 @@ import * as m0015 from './migrations/0015-imports'
 import * as m0016 from './migrations/0016-second-wall'
 import * as m0017 from './migrations/0017-orders'
 import * as m0018 from './migrations/0018-jobs'
+import * as m0019 from './migrations/0019-classes'
 import type { Database } from './schema'
 import { putWall } from './second-wall'
 
@@ -40,6 +41,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0016-second-wall': m0016,
   '0017-orders': m0017,
   '0018-jobs': m0018,
+  '0019-classes': m0019,
 }
 
 // Every bigint here is a millisecond count, far below 2^53.

@@ -59,7 +59,7 @@ export const EVENT_COLUMNS = [
   'doubt_ms',
 ] as const
 
-async function eventsOf(scope: Scope, pourId: string, after = 0): Promise<EventsAnswer> {
+export async function eventsOfPour(scope: Scope, pourId: string, after = 0): Promise<EventsAnswer> {
   const rows = await scope.select('pour_event').select([...EVENT_COLUMNS, 'seq']).where('pour_id', '=', pourId).where(
     'seq',
     '>',
@@ -77,13 +77,13 @@ export async function pourWithEvents(scope: Scope, pourId: string): Promise<Pour
     planId: pour.plan_id ?? undefined,
     run: readable(upcastRun(pour.run)),
     startedBy: pour.started_by,
-    ...await eventsOf(scope, pourId),
+    ...await eventsOfPour(scope, pourId),
   }
 }
 
 export async function pourEventsAfter(scope: Scope, pourId: string, after: number): Promise<EventsAnswer | undefined> {
   if (!await scope.select('pour').select('id').where('id', '=', pourId).executeTakeFirst()) return undefined
-  return eventsOf(scope, pourId, after)
+  return eventsOfPour(scope, pourId, after)
 }
 
 /** Newest first. */

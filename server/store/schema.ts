@@ -4,6 +4,7 @@ import type { FrozenRun } from '~core/plan/run'
 import type { CastSummary, PourSummary } from '~core/pour/projection'
 import type { Series, Tally } from '~core/logbook/tallies'
 import type { AuditCode, Role, TicketKind } from '~contract/account'
+import type { Doing, ResultFacts, Task } from '~contract/classroom'
 import type { WorkshopClock } from '~contract/clock'
 import type { DeviceId } from '~contract/devices'
 import type { ImportCounts, ImportKind, ImportState, ThingKind } from '~contract/import-state'
@@ -279,6 +280,48 @@ interface ImportThingTable {
   version: BigintAsNumber
 }
 
+/** A class. What one kit is, is frozen with it. */
+interface ClassroomTable {
+  id: string
+  workshop_id: string
+  name: string
+  code: string
+  teacher: string
+  opened_at: Generated<Date>
+  ends_at: Date
+  shut: Generated<boolean>
+  paused: Generated<boolean>
+  /** Its names are not deleted by themselves. */
+  kept: Generated<boolean>
+  task: ColumnType<Task, string | undefined, string>
+  tasks: Generated<number>
+  kit: ColumnType<{ readonly plan: string, readonly run: FrozenRun } | null, string | undefined, string | null>
+  /** The step that all kits without a phone are at; -1 before the first. */
+  led: Generated<number>
+}
+/** Somebody in a class, by a first name; without a secret they have no phone. */
+interface SeatTable {
+  id: string
+  workshop_id: string
+  classroom_id: string
+  number: number
+  name: string
+  token_sha256: string | null
+  heard_at: Date | null
+  doing: ColumnType<Doing | null, string | null | undefined, string | null>
+  /** The pour of its kit, named before it is begun. */
+  pour_id: string | null
+  colour: Generated<string>
+  sent_out: Generated<boolean>
+}
+interface SeatResultTable {
+  workshop_id: string
+  seat_id: string
+  task: number
+  body: ColumnType<ResultFacts, string, string>
+  at: Generated<Date>
+}
+
 export interface Database {
   workshop: WorkshopTable
   account: AccountTable
@@ -304,4 +347,7 @@ export interface Database {
   device: DeviceTable
   import_job: ImportJobTable
   import_thing: ImportThingTable
+  classroom: ClassroomTable
+  seat: SeatTable
+  seat_result: SeatResultTable
 }

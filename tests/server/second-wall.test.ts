@@ -69,7 +69,8 @@ describe('the database’s own wall', () => {
       order by 1`.execute(owner)
     // Who somebody is, and what a secret opens, is found before it is known where; the two last are searched by index.
     expect(open.rows.map(r => r.name)).toEqual([
-      'account', 'audit', 'device', 'link', 'logbook_word', 'person', 'pour_projection', 'session', 'ticket',
+      'account', 'audit', 'classroom', 'device', 'link', 'logbook_word', 'person', 'pour_projection', 'seat', 'session',
+      'ticket',
     ])
   })
 })

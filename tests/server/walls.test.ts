@@ -10,6 +10,7 @@ import { createAccount } from '../../server/store/accounts'
 import { addPerson } from '../../server/store/people'
 import { connect, type Db } from '../../server/store/open'
 import { beginMesh, finishMesh, putPart } from '../../server/store/meshes'
+import { addSeats, openClass } from '../../server/store/classrooms'
 import { makeDevice } from '../../server/store/devices'
 import { makeLink } from '../../server/store/links'
 import { NO_IMPORT_COUNTS } from '../../contract/import-state'
@@ -66,6 +67,8 @@ async function settle(): Promise<void> {
   const job = randomUUID()
   await beginImport(there, { id: job, kind: 'bags', name: SECRET, by: made.personId })
   await endImport(there, job, 'done', NO_IMPORT_COUNTS)
+  const classId = await openClass(there, db, made.personId, SECRET, 2)
+  const [seat] = await addSeats(there, db, classId, [{ name: SECRET, token: 'x' }])
   const { id: linkId } = await there.select('link').select('id').executeTakeFirstOrThrow()
   const apprentice = await addPerson(there, {
     accountId: await createAccount(db, { email: 'apprentice@example.org', passwordHash: 'x' }),
@@ -75,7 +78,8 @@ async function settle(): Promise<void> {
   held = {
     plan: planId, pour, mesh, photo, view, session: sessionId, invitation: invited.id, link: linkId, person: apprentice,
     owner: made.personId, mould: theirs.moulds.lantern, bucket: theirs.buckets.bowl, workshop: there.workshopId,
-    secret: session, device: device.id, import: job,
+    secret: session, device: device.id, import: job, class: classId,
+    seat: seat!.id,
   }
 }
 
@@ -111,7 +115,7 @@ const BODIES: Readonly<Record<string, () => object>> = {
   'PUT logbook/views/:id': () => ({ name: 'Taken', query: {} }),
 }
 /** These end the asker's own session, change their own account, take their whole file in, or never end. */
-const LEFT_OUT = /^(DELETE session|POST session|POST owner|GET live|\w+ account(?!\/sessions\/)|POST archive|GET wall\/:token\/live)/
+const LEFT_OUT = /^(DELETE session|POST session|POST owner|GET live|\w+ account(?!\/sessions\/)|POST archive|GET wall\/:token\/live|GET seat\/live)/
 const routes = Object.entries(ROUTES as Record<string, Contract>).filter(([name]) => !LEFT_OUT.test(name))
 
 async function tryAll(name: string, contract: Contract): Promise<void> {

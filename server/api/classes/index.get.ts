@@ -1,0 +1,4 @@
+import { classes } from '../../store/classrooms'
+import { serve } from '../../route'
+
+export default serve('GET classes', ({ scope }) => classes(scope))

@@ -1,0 +1,16 @@
+import { seated } from '../../auth/seat'
+import { serve } from '../../route'
+import { seatByToken } from '../../store/seats'
+import { classStreamOf } from '../../live/stream'
+import { getCookie } from 'h3'
+
+/** That the class was given something else, or one’s own kit has entries from elsewhere. It ends with the seat. */
+export default serve('GET seat/live', async ({ event, db }) => {
+  const { seat, room } = await seated(event, db)
+  return classStreamOf(event, room.workshop_id, room.id, async (message) => {
+    if (message.what === 'pour') return message.pour === seat.pour_id ? { what: 'pour' } : undefined
+    if (message.what !== 'class' || message.class !== room.id) return undefined
+    const still = await seatByToken(db, getCookie(event, 'ripples-seat'))
+    return still?.seat.id === seat.id ? { what: 'class' } : 'end'
+  })
+})
