@@ -39,8 +39,9 @@ async function takeOverWaiting(key: string): Promise<void> {
 
 /** Asks once who is here; people who are not signed in see the entrance. @returns where they are to go instead */
 async function admit(to: RouteLocationNormalized) {
-  // A wall display belongs to nobody: its link is its key. Practice is for whoever comes, and asks nothing of anybody.
-  if (to.path.startsWith('/wall/') || /^\/practice(\/|$)/.test(to.path)) return
+  // A wall display belongs to nobody: its link is its key. Practice is for whoever comes, and asks nothing of anybody;
+  // a seat in a class has a secret of its own.
+  if (to.path.startsWith('/wall/') || /^\/(practice|join|seat)(\/|$)/.test(to.path)) return
   const session = useSession()
   if (guestHere() !== undefined) {
     if (!session.isGuest) await session.load()

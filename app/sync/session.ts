@@ -89,9 +89,11 @@ function knowing() {
 
 /** The workshop's units as they were chosen here, also while that waits to be sent. */
 function choosing(facts: Ref<SessionFacts | undefined>) {
+  /** Of the class that somebody without an account sits in. */
+  const lent = ref<UnitPreferences>()
   const units = computed<UnitPreferences>(() => {
     const mine = useChanges().inHand('workshop')?.body as { readonly units: UnitPreferences } | undefined
-    return mine?.units ?? facts.value?.workshop?.units ?? METRIC
+    return mine?.units ?? facts.value?.workshop?.units ?? lent.value ?? METRIC
   })
   /** Shown at once. Choices made quickly are all kept: each begins where the one before it left off. */
   let chosen: UnitPreferences | undefined
@@ -109,7 +111,7 @@ function choosing(facts: Ref<SessionFacts | undefined>) {
     const workshop = facts.value?.workshop
     if (facts.value && workshop) facts.value = { ...facts.value, workshop: { ...workshop, units: now } }
   }
-  return { units, changeUnits, haveUnits }
+  return { units, lent, changeUnits, haveUnits }
 }
 
 /** Who is here and what they may do. */

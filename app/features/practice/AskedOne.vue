@@ -3,8 +3,8 @@ import type { Question } from '~core/lessons/types'
 import { TAG_WORDS } from '~core/lessons/words'
 
 /** One question: its answers large; once one was chosen, the reason for each. */
-const { question } = defineProps<{ question: Question }>()
-const emit = defineEmits<{ answered: [right: boolean] }>()
+const { question, shows = true } = defineProps<{ question: Question, shows?: boolean }>()
+const emit = defineEmits<{ answered: [right: boolean, which: number] }>()
 const chosen = ref<number>()
 watch(() => question, () => {
   chosen.value = undefined
@@ -12,8 +12,10 @@ watch(() => question, () => {
 function choose(i: number) {
   if (chosen.value !== undefined) return
   chosen.value = i
-  emit('answered', question.answers[i]!.right)
+  emit('answered', question.answers[i]!.right, i)
 }
+/** Right and wrong are seen once something was chosen; in a teacher’s test, not at all. */
+const open = computed(() => shows && chosen.value !== undefined)
 const isOpen = (i: number) => chosen.value !== undefined && (i === chosen.value || question.answers[i]!.right)
 </script>
 
@@ -24,16 +26,16 @@ const isOpen = (i: number) => chosen.value !== undefined && (i === chosen.value 
       <li v-for="(a, i) in question.answers" :key="a.words">
         <button
           type="button"
-          :class="{ right: chosen !== undefined && a.right, wrong: chosen === i && !a.right, quiet: chosen !== undefined && !isOpen(i) }"
+          :class="{ right: open && a.right, wrong: open && chosen === i && !a.right, taken: !shows && chosen === i, quiet: open && !isOpen(i) }"
           :aria-disabled="chosen !== undefined"
           @click="choose(i)">
           <span class="words">{{ a.words }}</span>
-          <span v-if="chosen !== undefined" class="why"><template v-if="a.right">Right. </template><template v-else-if="chosen === i">No. </template>{{ a.why }}</span>
+          <span v-if="open" class="why"><template v-if="a.right">Right. </template><template v-else-if="chosen === i">No. </template>{{ a.why }}</span>
         </button>
       </li>
     </ol>
-    <p v-if="chosen !== undefined" class="small" role="status">
-      {{ question.answers[chosen]!.right ? 'Right.' : 'Not so. It comes again soon.' }} From {{ TAG_WORDS[question.tag] }}.
+    <p v-if="open" class="small" role="status">
+      {{ question.answers[chosen!]!.right ? 'Right.' : 'Not so. It comes again soon.' }} From {{ TAG_WORDS[question.tag] }}.
     </p>
   </section>
 </template>
@@ -47,5 +49,6 @@ button:hover:not([aria-disabled='true']) { border-color: var(--ink); }
 .words { font-weight: 680; font-size: 1.12rem; }
 .right { border-color: var(--set); background: var(--set-soft); }
 .wrong { border-color: var(--heat); background: var(--heat-soft); }
+.taken { border-color: var(--ink); border-width: 3px; }
 .quiet { border-color: var(--line); }
 </style>

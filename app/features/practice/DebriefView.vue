@@ -7,7 +7,7 @@ import PlainButton from '~/ui/PlainButton.vue'
 import { groupsOf, spansOf } from './spans'
 
 /** What became of it, the one thing to change, one's own minutes beside an expert's, and the way back to any of them. */
-const { told, log } = defineProps<{ told: Told, log: Log }>()
+const { told, log, alone = true } = defineProps<{ told: Told, log: Log, alone?: boolean }>()
 const emit = defineEmits<{ back: [log: Log], again: [sameBucket: boolean] }>()
 const faults = computed(() => [...new Set(told.outcome.pieces.flatMap(p => faultsOf(p)))])
 const count = computed(() => told.outcome.pieces.length)
@@ -56,8 +56,10 @@ const at = (entry: Entry) => log.slice(0, log.indexOf(entry))
     </ol>
     <p class="ways">
       <PlainButton label="The same bucket again" strong @click="emit('again', true)" />
-      <PlainButton label="Another bag" @click="emit('again', false)" />
-      <NuxtLink to="/practice">Something else</NuxtLink>
+      <template v-if="alone">
+        <PlainButton label="Another bag" @click="emit('again', false)" />
+        <NuxtLink to="/practice">Something else</NuxtLink>
+      </template>
     </p>
   </section>
 </template>

@@ -17,12 +17,42 @@ const LONGEST_FRAME_S = 0.25
 
 export type Stroke = Omit<Extract<Act, { readonly do: 'stir' }>, 'do' | 'seconds'>
 
-export function usePractising(id: ScenarioId) {
-  const { setup, expert } = scenario(id)
-  const seed = ref(1 + Math.floor(Math.random() * 1e6))
+export interface Practised {
+  /** The bucket that is given; one’s own, without. */
+  readonly seed?: number
+  /** Held by whoever leads the class. */
+  readonly held?: () => boolean
+  /** Under which name this tab keeps what was done, so that a reload goes on from there. */
+  readonly keepAs?: string
+}
+interface Kept { readonly seed: number, readonly log: Log, readonly waited: number }
+function keptRun(name: string | undefined): Kept | undefined {
+  try {
+    return name ? JSON.parse(sessionStorage.getItem(name) ?? 'null') as Kept | null ?? undefined : undefined
+  }
+  catch {
+    return undefined
+  }
+}
+
+export function usePractising(id: ScenarioId, { seed: given, held = () => false, keepAs }: Practised = {}) {
+  const { setup, expert } = scenario(id), kept = keptRun(keepAs)
+  const seed = ref(given ?? kept?.seed ?? 1 + Math.floor(Math.random() * 1e6))
   const run = shallowRef(beginRun(setup, seed.value)), pace = ref<Pace>(1), told = shallowRef<Told>(), busy = ref(false)
   const stirring = shallowRef<Stroke>()
   let waited = 0, behind = 0
+  if (kept?.seed === seed.value) {
+    run.value = play(setup, seed.value, kept.log)
+    wait(run.value, waited = kept.waited)
+  }
+  const keep = () => {
+    if (!keepAs) return
+    const now: Kept = { seed: seed.value, log: run.value.log, waited }
+    try {
+      sessionStorage.setItem(keepAs, JSON.stringify(now))
+    }
+    catch { /* A browser that keeps nothing begins again after a reload. */ }
+  }
   const workers = oneAtATime<PracticeWork>(() =>
     new Worker(new URL('../../workers/practice.worker.ts', import.meta.url), { type: 'module' }))
   void workers.ask(work => work.ready() as Promise<boolean>)
@@ -38,7 +68,7 @@ export function usePractising(id: ScenarioId) {
     waited += TICK
   }
   useRafFn(({ delta }) => {
-    if (told.value || pace.value === 0) return
+    if (told.value || pace.value === 0 || held()) return
     behind += Math.min(LONGEST_FRAME_S, delta / 1000) * pace.value
     if (behind < TICK) return
     for (; behind >= TICK; behind -= TICK) step()
@@ -46,20 +76,25 @@ export function usePractising(id: ScenarioId) {
   })
   function act(what: Act): void {
     stirring.value = undefined
+    if (held()) return
     actNow(run.value, what, waited)
     waited = 0
     triggerRef(run)
+    keep()
   }
   /** The hand goes on until it is told otherwise. */
   function stirWith(stroke: Stroke | undefined): void {
-    stirring.value = stroke
+    stirring.value = held() ? undefined : stroke
+    keep()
   }
   /** Time that nobody wants to watch. */
   function pass(seconds: number): void {
     stirring.value = undefined
+    if (held()) return
     wait(run.value, seconds)
     waited += seconds
     triggerRef(run)
+    keep()
   }
   /** From here the other way: what was done up to there stands, and the rest is open again. */
   function goBack(log: Log): void {
@@ -68,6 +103,7 @@ export function usePractising(id: ScenarioId) {
     waited = behind = 0
     run.value = play(setup, seed.value, log)
     told.value = undefined
+    keep()
   }
   function again(sameBucket: boolean): void {
     if (!sameBucket) seed.value = 1 + Math.floor(Math.random() * 1e6)

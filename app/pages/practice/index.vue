@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { SCENARIOS, type Level } from '~core/practice/scenarios'
 import { LEVEL_WORDS, SCENARIO_WORDS } from '~core/practice/words'
+import { guestHere, knowsWorkshop } from '~/sync/guest'
 import RippleMark from '~/ui/RippleMark.vue'
 
 /** What there is to practise, from the first bowl to the mean ones. Needs nobody, and no network. */
 definePageMeta({ layout: 'bare' })
+const teaches = knowsWorkshop() && guestHere() === undefined
 const levels = ([1, 2, 3] as const).map((level: Level) => ({ level, all: SCENARIOS.filter(s => s.level === level) }))
 </script>
 
@@ -15,7 +17,8 @@ const levels = ([1, 2, 3] as const).map((level: Level) => ({ level, all: SCENARI
       <div>
         <h1>Practice</h1>
         <p>A bucket that spoils nothing. It sets, clots and holds its air as the forecast says real ones do; no two bags are alike.
-          <NuxtLink to="/practice/course">The course</NuxtLink> says why, in eight short lessons.</p>
+          <NuxtLink to="/practice/course">The course</NuxtLink> says why, in eight short lessons.
+          <template v-if="teaches">With others in the room: <NuxtLink to="/classes">a class</NuxtLink>.</template></p>
       </div>
     </header>
     <section v-for="{ level, all } in levels" :key="level" :aria-labelledby="`level-${level}`">
