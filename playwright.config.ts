@@ -1,5 +1,8 @@
 import { defineConfig } from '@playwright/test'
 
+// What tests start makes no backups in anybody’s home.
+process.env.BACKUPS ??= 'off'
+
 export default defineConfig({
   testDir: 'tests/browser',
   globalSetup: './tests/browser/cluster.ts',

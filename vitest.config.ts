@@ -42,6 +42,8 @@ export default defineConfig({
           environment: 'node',
           setupFiles,
           globalSetup: 'tests/server/cluster.ts',
+          // What tests start makes no backups in anybody’s home.
+          env: { BACKUPS: 'off' },
           fileParallelism: false,
           ...LONG,
         },

@@ -1,7 +1,7 @@
 // @ts-check
 import { spawn, spawnSync } from 'node:child_process'
 import { randomBytes, randomInt } from 'node:crypto'
-import { chmodSync, existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { startCluster } from './cluster.mjs'
 import { wantedPort } from './port.mjs'
@@ -14,6 +14,7 @@ bin/start --no-demo      your own workshop, empty at first
 bin/start --share        your own workshop, for phones on this network too
 bin/start --many         several workshops; bin/owner invites to the first of each
 DATABASE_URL=…           use a database you already have (your own workshop there; add --demo for the demo)
+BACKUPS=…                where the nightly backups are kept; “off” where somebody else makes them
 HOST, PORT               where to serve; 127.0.0.1 and 4780 unless said
 SHARE_PORT, SHARE_PLAIN_PORT  where phones are served; 4743 and 4723 unless said`
 
@@ -59,13 +60,34 @@ function readyDatabase(url, flags) {
   if (seed.status !== 0) throw new Plain(seed.stderr.trim() || 'The database could not be made ready.')
 }
 
+/** What the server says of its requests and errors: ten files of ten megabytes, the oldest written over. */
+async function openLog() {
+  const { createStream } = await import('rotating-file-stream'), path = join(DATA, 'logs')
+  mkdirSync(path, { recursive: true, mode: 0o700 })
+  const log = createStream('nine-ripples.log', { path, size: '10M', maxFiles: 10, mode: 0o600 })
+  // A disk that is full ends no pour: lines are lost then, and nothing else.
+  log.on('error', () => {})
+  return log
+}
+
+/** One backup before the records are brought up to date, and one every night. @param {string} url */
+async function keepBackups(url) {
+  const { backUpBeforeUpgrade, backUpNightly } = await import('./backups.mjs')
+  const serverKeyNow = process.env.NUXT_SERVER_KEY ?? serverKey()
+  const newest = readdirSync(join(ROOT, 'server/store/migrations')).sort().at(-1)?.replace(/\.ts$/, '') ?? ''
+  const before = await backUpBeforeUpgrade(url, newest, { serverKey: serverKeyNow })
+  if (before) say(`The records are brought up to date. As they were before, they are kept in ${before.file}`)
+  return backUpNightly(url, { serverKey: serverKeyNow, tell: say })
+}
+
 /**
- * @param {{ host: string, port: number, tries: number, url: string, demo: boolean, many: boolean, code: string }} as
+ * @param {{ host: string, port: number, tries: number, url: string, demo: boolean, many: boolean, code: string,
+ *   log: NodeJS.WritableStream }} as
  */
-function startServer({ host, port, tries, url, demo, many, code }) {
-  return spawn(process.execPath, [join(ROOT, '.output/server/index.mjs')], {
+function startServer({ host, port, tries, url, demo, many, code, log }) {
+  const server = spawn(process.execPath, [join(ROOT, '.output/server/index.mjs')], {
     cwd: '/',
-    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+    stdio: ['ignore', 'pipe', 'inherit', 'ipc'],
     detached: true,
     ...lesserUser(),
     env: {
@@ -82,6 +104,8 @@ function startServer({ host, port, tries, url, demo, many, code }) {
       NUXT_SERVER_KEY: process.env.NUXT_SERVER_KEY ?? serverKey(),
     },
   })
+  server.stdout?.pipe(log)
+  return server
 }
 
 /**
@@ -152,10 +176,14 @@ async function main() {
   const url = own ?? /** @type {NonNullable<typeof cluster>} */ (cluster).url(demo ? 'demo' : 'workshop')
   try {
     buildIfChanged()
+    const stopBackups = demo || process.env.BACKUPS === 'off' ? () => {} : await keepBackups(url)
     const seed = args.includes('--fresh-demo') ? '--fresh-demo' : '--demo'
     readyDatabase(url, [...(own ? [] : ['--create']), ...(demo ? [seed] : [])])
-    const code = ownerCode(), server = startServer({ host, port, tries, url, demo, many, code })
-    stopTogether(server, () => cluster?.stop())
+    const code = ownerCode(), server = startServer({ host, port, tries, url, demo, many, code, log: await openLog() })
+    stopTogether(server, () => {
+      stopBackups()
+      cluster?.stop()
+    })
     await serve(server, { host, url, demo, share, code })
   }
   catch (error) {

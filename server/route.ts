@@ -19,6 +19,7 @@ import { ROUTES, type Answering, type AnswerOf, type RouteName, type Routes } fr
 import type { Contract } from '~contract/routes/route'
 import { workshopTime } from '~contract/clock'
 import { database, databaseTrouble } from './database'
+import { log, withoutValues } from './log'
 import { ANSWERS } from './words'
 import { whoIs, type Here } from './auth/session'
 import { within, type Scope } from './store/scope'
@@ -75,7 +76,7 @@ async function read(event: H3Event, { params, query, body }: Contract): Promise<
  * One place where whatever goes wrong becomes an answer: refusals as they are, a database in trouble by its own
  * sentence, anything else as a plain 500 with the details in the log only.
  */
-async function answer<T>(work: () => Promise<T>): Promise<T> {
+async function answer<T>(event: H3Event, work: () => Promise<T>): Promise<T> {
   try {
     return await work()
   }
@@ -84,7 +85,9 @@ async function answer<T>(work: () => Promise<T>): Promise<T> {
     if (error instanceof Refused) throw refuse(error.status, error.message, error.field)
     const trouble = databaseTrouble(error)
     if (trouble) throw refuse(ANSWERS[trouble].status, ANSWERS[trouble].sentence)
-    console.error(error)
+    const { requestId: id } = event.context as { readonly requestId?: string }
+    log.error({ id, error: withoutValues(error) })
+    console.error(`Error ${id ?? ''}: ${(error as Error).message}`)
     throw refuse(500, 'Something went wrong on the server; nothing was changed. Try it again.')
   }
 }
@@ -133,7 +136,7 @@ export function serve<N extends RouteName>(
   work: (call: CallOf<N>) => Result<N> | Promise<Result<N>>,
 ): EventHandler {
   const contract: Contract = ROUTES[name]
-  return defineEventHandler(event => answer(async () => {
+  return defineEventHandler(event => answer(event, async () => {
     setResponseHeader(event, ROUTE_HEADER, name)
     const { role } = contract, person = role === 'anyone' ? undefined : await admit(event, role)
     const told = await read(event, contract)

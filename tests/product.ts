@@ -6,6 +6,8 @@ import { freePort } from '../bin/cluster.mjs'
 
 const ROOT = resolve(fileURLToPath(new URL('..', import.meta.url)))
 let made = 0
+/** So much of its log is held, characters. */
+const MOST_LOG = 1_000_000
 
 /**
  * The built product running on a database of its own. It can be killed and started again at the same address, as
@@ -15,6 +17,8 @@ export interface Product {
   readonly url: string
   readonly databaseUrl: string /** Of the server that runs now. */
   readonly pid: () => number | undefined
+  /** What it wrote to its log since it was started. */
+  readonly log: () => string
   start(): Promise<void>
   kill(): Promise<void>
 }
@@ -34,11 +38,11 @@ export async function launch(base: string, { demo }: { readonly demo: boolean })
   if (seeded.status !== 0) throw new Error(seeded.stderr)
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
-  let server: ChildProcess | undefined
+  let server: ChildProcess | undefined, logged = ''
 
   async function start(): Promise<void> {
     server = spawn(process.execPath, [entry], {
-      stdio: ['ignore', 'ignore', 'inherit'],
+      stdio: ['ignore', 'pipe', 'inherit'],
       env: {
         ...process.env,
         NODE_ENV: 'production',
@@ -50,6 +54,10 @@ export async function launch(base: string, { demo }: { readonly demo: boolean })
         NUXT_PUBLIC_CHECK_ANSWERS: 'true',
         NUXT_SERVER_KEY: 'only for tests: thirty-two characters and more',
       },
+    })
+    logged = ''
+    server.stdout!.on('data', (text: Buffer) => {
+      logged = (logged + text.toString()).slice(-MOST_LOG)
     })
     const deadline = Date.now() + 240_000
     while (!await fetch(`${url}/api/session`).then(r => r.ok, () => false)) {
@@ -67,5 +75,5 @@ export async function launch(base: string, { demo }: { readonly demo: boolean })
     })
   }
   await start()
-  return { url, databaseUrl, pid: () => server?.pid, start, kill }
+  return { url, databaseUrl, pid: () => server?.pid, log: () => logged, start, kill }
 }

@@ -128,6 +128,9 @@ function ensureListening(): Promise<void> {
   return listening
 }
 
+/** How many are open at this server. */
+export const openStreams = (): number => [...listeners.values()].reduce((n, set) => n + set.size, 0)
+
 /** @returns a function that stops listening. @throws Refused when as many listen as may */
 export async function subscribe(workshop: string, listener: Listener): Promise<() => void> {
   await ensureListening()

@@ -6,9 +6,9 @@ import { shared } from '../auth/shared'
 
 /**
  * What plain http on the network serves, besides the files of the application, which are no secret: the page that helps
- * to https, and a guest's pages, which ask nothing of this server, and a seat in a class.
+ * to https, whether this server is well, and a guest's pages, which ask nothing of this server, and a seat in a class.
  */
-const PLAIN = /^\/(install|authority\.crt)(\?|$)/
+const PLAIN = /^\/(install|authority\.crt|health)(\?|$)/
 /** A seat in a class is no account: a first name, for a day. */
 const SEAT = /^\/api\/seat(\/(live|doing|results|kit|events))?(\?|$)/
 const isPlainPage = (event: H3Event): boolean =>

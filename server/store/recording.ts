@@ -1,5 +1,6 @@
 import type { PourEvent } from '~core/pour/events'
 import type { FrozenRun } from '~core/plan/run'
+import { entries } from '../metrics'
 import { MOST_ENTRIES } from '~contract/limits'
 import type { Fate, SentEvent, TakenAnswer } from '~contract/pour'
 import { notTakenWords } from '../words'
@@ -181,6 +182,7 @@ async function writeTogether(together: readonly Sent[]): Promise<void> {
     return { before, last, found, fates, written }
   })
   keep(scope.workshopId, before, last, found)
+  entries.inc(written.size)
   const elsewhere = { fate: 'refused', code: 'elsewhere', sentence: notTakenWords({ code: 'elsewhere' }) } as const
   for (const sent of together) {
     const known = found.get(sent.pour), own = fates.get(sent)
