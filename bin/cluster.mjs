@@ -86,6 +86,34 @@ function forgetGone(data) {
   if (pid > 0 && !isOurs) rmSync(pidFile, { force: true })
 }
 
+/** How often it is looked whether the database still answers, and between two tries to start it anew, ms. */
+const LOOK_MS = 3000, AGAIN_MS = 10_000
+
+/**
+ * Starts the cluster anew whenever it has ended: a disk that is full, or whoever ends processes when memory is short,
+ * can take it away under a server that runs. @param {() => boolean} isThere @param {() => void} begin
+ * @returns {() => void} ends it
+ */
+function startAgain(isThere, begin) {
+  /** @type {ReturnType<typeof setTimeout>} */
+  let timer
+  const look = () => {
+    let wait = LOOK_MS
+    if (!isThere()) {
+      wait = AGAIN_MS
+      try {
+        begin()
+      }
+      catch { /* There is no room yet: it is tried again. */ }
+    }
+    timer = setTimeout(look, wait)
+    timer.unref()
+  }
+  timer = setTimeout(look, LOOK_MS)
+  timer.unref()
+  return () => clearTimeout(timer)
+}
+
 /** @param {string} data @param {string} log @param {number} port @param {boolean} throwaway */
 function startServer(data, log, port, throwaway) {
   forgetGone(data)
@@ -109,7 +137,8 @@ function startServer(data, log, port, throwaway) {
  * @param {{ throwaway?: boolean, own?: boolean, known?: (url: (database: string) => string) => void }} [options]
  * throwaway: faster, and not safe against power cuts; own: ended by `stop` whoever started it; known: told the address
  *   as soon as it is, some seconds before anything answers there
- * @returns {Promise<{ url: (database: string) => string, stop: () => void }>}
+ * @returns {Promise<{ url: (database: string) => string, stop: () => void, keep: () => void }>} keep: starts it again
+ *   when it ends by itself, until it is stopped
  */
 export async function startCluster(folder, { throwaway = false, own = false, known = () => {} } = {}) {
   const place = fittingFolder(folder)
@@ -126,9 +155,15 @@ export async function startCluster(folder, { throwaway = false, own = false, kno
   if (isNew) makeCluster(data, passwordFile, throwaway)
   if (!running) startServer(data, join(place, 'log'), port, throwaway)
   writeFileSync(portFile, String(port))
+  let leave = () => {}
+  const begin = () => startServer(data, join(place, 'log'), port, throwaway)
   return {
     url,
+    keep: () => {
+      leave = startAgain(() => answers(port), begin)
+    },
     stop: () => {
+      leave()
       if (running && !own) return
       postgres('pg_ctl', ['-D', data, '-m', 'fast', '-w', '-t', '30', 'stop'])
       if (throwaway) rmSync(place, { recursive: true, force: true })

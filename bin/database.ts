@@ -36,12 +36,20 @@ function codeOf(error: unknown): string {
 }
 
 main().catch((error: Error) => {
+  // Kysely's words for a migration that this version does not have.
+  const newer = /previously executed migration .* is missing/.test(`${String(error)} ${String(error.cause)}`)
   const words: Record<string, string> = {
     'ECONNREFUSED': 'The database in DATABASE_URL does not answer. Is it running, and is the address right?',
     '28P01': 'The database refused the name or password in DATABASE_URL.',
     '3D000': 'The database named in DATABASE_URL does not exist yet. Create it first.',
+    '42501': 'The database’s user in DATABASE_URL may not make tables there. Make it the owner of that database.',
+    '58P01': 'A part of PostgreSQL that the records need is missing: install its package of additional modules (postgresql-contrib).',
+    '0A000': 'A part of PostgreSQL that the records need is missing: install its package of additional modules (postgresql-contrib).',
     '53100': 'The disk is full, so the database cannot write. Make some room and try again; nothing is lost.',
   }
-  process.stderr.write(`${words[codeOf(error)] ?? error.stack}\n`)
+  const said = newer
+    ? 'These records were written by a newer version of Nine Ripples. Bring this one up to date, or put back a backup of before: bin/restore.'
+    : words[codeOf(error)]
+  process.stderr.write(`${said ?? error.stack}\n`)
   process.exit(1)
 })

@@ -180,6 +180,7 @@ async function main() {
     const seed = args.includes('--fresh-demo') ? '--fresh-demo' : '--demo'
     readyDatabase(url, [...(own ? [] : ['--create']), ...(demo ? [seed] : [])])
     const code = ownerCode(), server = startServer({ host, port, tries, url, demo, many, code, log: await openLog() })
+    cluster?.keep()
     stopTogether(server, () => {
       stopBackups()
       cluster?.stop()

@@ -112,8 +112,11 @@ async function listen(): Promise<void> {
   }
 }
 
-/** Tried for ever: the next stream finds it listening, and does not wait for the database to be found. */
-async function listenAgain(): Promise<void> {
+/**
+ * Tried for ever: the next stream finds it listening, and does not wait for the database to be found. From the start
+ * on, so that whoever would put other records in the place of these sees that a server is at work in them.
+ */
+export async function listenAgain(): Promise<void> {
   for (let wait = FIRST_RETRY_MS; listening === undefined; wait = Math.min(LAST_RETRY_MS, 2 * wait)) {
     await new Promise<void>(done => void setTimeout(done, wait).unref())
     await ensureListening().catch(() => {})

@@ -4,9 +4,11 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { sql } from 'kysely'
 import pg from 'pg'
 import { afterEach, describe, expect, inject, it } from 'vitest'
 import { fittingFolder, freePort, startCluster } from '../../bin/cluster.mjs'
+import { freshDatabase } from './fresh'
 
 const ROOT = resolve(fileURLToPath(new URL('../..', import.meta.url)))
 const running: ChildProcess[] = []
@@ -94,6 +96,21 @@ describe('bin/start', () => {
     expect(await started.ended).toBe(1)
     expect(started.said).toMatch(words)
     expect(started.said).not.toContain('    at ')
+  })
+
+  it('records of a newer version, and a wrong password, end in a plain sentence', async () => {
+    const { url, db, close } = await freshDatabase()
+    await sql`insert into kysely_migration (name, timestamp) values ('9999-later', '2099-01-01')`.execute(db)
+    await close()
+    const wrong = url.replace(/:[^:@/]+@/, ':guessed@')
+    for (const [at, words] of [[url, /written by a newer version/], [wrong, /refused the name or password/]] as const) {
+      for (const BACKUPS of ['off', mkdtempSync(join(tmpdir(), 'backups-'))]) {
+        const started = start([], { DATABASE_URL: at, BACKUPS })
+        expect(await started.ended).toBe(1)
+        expect(started.said).toMatch(words)
+        expect(started.said).not.toContain('    at ')
+      }
+    }
   })
 
   it('a port in use is named', async () => {

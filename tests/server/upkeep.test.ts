@@ -1,3 +1,8 @@
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join, resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
 import pg from 'pg'
 import { describe, expect, inject, it } from 'vitest'
 import { ask, member, overHttp, owner, PASSWORD, product, signIn, start } from './over-http'
@@ -38,6 +43,21 @@ describe('/metrics', () => {
     expect(told.text).toMatch(/^ripples_request_seconds_bucket\{le="0\.5",route="POST pours"\} \d+$/m)
     expect(told.text).toMatch(/^ripples_database_connections\{state="idle"\} \d+$/m)
     expect((await text('/metrics', { 'x-forwarded-for': '203.0.113.9' })).status).not.toBe(200)
+  })
+})
+
+const VERIFIER = '/usr/bin/systemd-analyze', ROOT = resolve(fileURLToPath(new URL('../..', import.meta.url)))
+describe.skipIf(!existsSync(VERIFIER))('the units', () => {
+  it('are what systemd itself takes for whole', () => {
+    const at = mkdtempSync(join(tmpdir(), 'units-')), from = join(ROOT, 'docs/operate')
+    for (const name of readdirSync(from).filter(n => /\.(service|timer)$/.test(n))) {
+      const text = readFileSync(join(from, name), 'utf8').replaceAll('/srv/nine-ripples', ROOT)
+      writeFileSync(join(at, name), text)
+    }
+    for (const name of readdirSync(at)) {
+      const { status, stderr } = spawnSync(VERIFIER, ['verify', '--man=no', join(at, name)], { encoding: 'utf8' })
+      expect([name, status, stderr]).toEqual([name, 0, ''])
+    }
   })
 })
 
