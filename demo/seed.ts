@@ -12,6 +12,7 @@ import { recordEvents, startPour } from '../server/store/recording'
 import { createAccount } from '../server/store/accounts'
 import { addPerson } from '../server/store/people'
 import { createWorkshop } from '../server/store/workshops'
+import { seedClasses } from './classes'
 import { tell, type Telling } from './history'
 import { demoJobs } from './jobs'
 import { chance } from './random'
@@ -147,4 +148,5 @@ export async function seedDemo(db: Db, now: number, { fresh = false, seed = 9 } 
   const jobs = demoJobs(now, { small: latest.get('bellpulls')!, half: latest.get('lanterns')! })
   for (const job of jobs) await saveItem(scope, 'job', unique.id(), job, 0)
   for (const order of demoOrders(ids, now)) await saveItem(scope, 'order', unique.id(), order, 0)
+  await seedClasses(scope, db, personId, now)
 }

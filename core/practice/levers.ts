@@ -141,7 +141,8 @@ export const LEVERS: Readonly<Record<LeverId, Lever>> = {
   },
   'coat': (log, { moulds }) => {
     const bare = moulds.filter(m => m.wall === undefined && !entries(log, 'coat').some(e => e.act.mould === m.id))
-    return bare.length === 0
+    // Nobody brushes a whole row while it sets.
+    return bare.length === 0 || bare.reduce((n, m) => n + m.count, 0) > BRUSHED
       ? undefined
       : log.flatMap((e): Entry[] => is('pour')(e) && bare.some(m => m.id === e.act.mould)
         && e === log.find(o => is('pour')(o) && o.act.mould === e.act.mould)
@@ -186,6 +187,8 @@ export const LEVERS: Readonly<Record<LeverId, Lever>> = {
   },
 }
 
+/** So many moulds are brushed at most before the mix stiffens. */
+const BRUSHED = 6
 /** Coats that make a usual wall. */
 const COATS = 4
 function untilItFilms({ place, seed }: Run, log: Log): number {

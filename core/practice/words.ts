@@ -31,7 +31,7 @@ export const SCENARIO_WORDS: Readonly<Record<ScenarioId, ScenarioWords>> = {
   'hot-day': { name: 'A slab on a hot day', teaches: 'Cold water is time.', job: 'Nine litres, and a hose that lay in the sun.' },
   'field-print': { name: 'Print on cold ground', teaches: 'Cold sets late: leave it overnight.', job: 'A print out in the cold, stone from a bag.' },
   'salt': { name: 'Something in the jar', teaches: 'The mix is the clock.', job: 'The plan says soak 3 min, stir 3.' },
-  'row': { name: 'Late in a row', teaches: 'The finest first.', job: 'Eighteen little moulds, six with thin parts.' },
+  'row': { name: 'Late in a row', teaches: 'The finest first.', job: 'Thirty little moulds, six with thin parts.' },
   'dental': { name: 'Under time', teaches: 'Everything ready before it is wet.', job: 'A model stone for a tray.' },
   'pottery-20': { name: 'Twenty kilos by the bag', teaches: 'Size takes time: cold water, no dawdling.', job: 'Twenty litres of pottery plaster.' },
   'frost': { name: 'Frost tonight', teaches: 'Warm water, and cover it.', job: 'A print in the snow.' },

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { powderClass, powderInSentence } from '~core/gypsum/powders'
+import type { Log } from '~core/practice/types'
 import type { ScenarioId } from '~core/practice/scenarios'
 import { FLOW_WORDS, LUMP_WORDS, SCENARIO_WORDS, SENSE_WORDS, SURFACE_WORDS, WARMTH_WORDS } from '~core/practice/words'
 import { formatMass, formatTemperature } from '~core/units/format'
@@ -14,10 +15,10 @@ import PlainButton from '~/ui/PlainButton.vue'
 import { counting } from '~/ui/when'
 
 /** One bucket to practise on: seen, felt and worked at as at the bench; then what became of it, and why. */
-const { id, seed, held = false, keepAs } = defineProps<{ id: ScenarioId, seed?: number, held?: boolean, keepAs?: string }>()
+const { id, seed, held = false, keepAs, log } = defineProps<{ id: ScenarioId, seed?: number, held?: boolean, keepAs?: string, log?: Log }>()
 const emit = defineEmits<{ at: [where: Where], told: [told: Told, minutes: number] }>()
 const words = SCENARIO_WORDS[id], session = useSession()
-const of = usePractising(id, { ...seed !== undefined && { seed }, held: () => held, ...keepAs && { keepAs } })
+const of = usePractising(id, { ...seed !== undefined && { seed }, held: () => held, ...keepAs && { keepAs }, ...log && { log } })
 const bar = useTemplateRef('bar')
 watch(() => whereIn(of), where => emit('at', where), { immediate: true })
 watch(of.told, (became) => {

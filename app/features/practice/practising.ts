@@ -24,6 +24,8 @@ export interface Practised {
   readonly held?: () => boolean
   /** Under which name this tab keeps what was done, so that a reload goes on from there. */
   readonly keepAs?: string
+  /** What somebody did, to be looked at. */
+  readonly log?: Log
 }
 interface Kept { readonly seed: number, readonly log: Log, readonly waited: number }
 function keptRun(name: string | undefined): Kept | undefined {
@@ -35,7 +37,7 @@ function keptRun(name: string | undefined): Kept | undefined {
   }
 }
 
-export function usePractising(id: ScenarioId, { seed: given, held = () => false, keepAs }: Practised = {}) {
+export function usePractising(id: ScenarioId, { seed: given, held = () => false, keepAs, log }: Practised = {}) {
   const { setup, expert } = scenario(id), kept = keptRun(keepAs)
   const seed = ref(given ?? kept?.seed ?? 1 + Math.floor(Math.random() * 1e6))
   const run = shallowRef(beginRun(setup, seed.value)), pace = ref<Pace>(1), told = shallowRef<Told>(), busy = ref(false)
@@ -108,6 +110,10 @@ export function usePractising(id: ScenarioId, { seed: given, held = () => false,
   function again(sameBucket: boolean): void {
     if (!sameBucket) seed.value = 1 + Math.floor(Math.random() * 1e6)
     goBack([])
+  }
+  if (log) {
+    run.value = play(setup, seed.value, log)
+    void finish()
   }
   async function finish(): Promise<void> {
     stirring.value = undefined

@@ -1,13 +1,17 @@
 <script setup lang="ts">
+import { EXAMPLES, exampleLog } from '~core/practice/examples'
 import { SCENARIO_IDS, type ScenarioId } from '~core/practice/scenarios'
 import { SCENARIO_WORDS } from '~core/practice/words'
 import PracticeBench from '~/features/practice/PracticeBench.vue'
 
 definePageMeta({ layout: 'bare', validate: route => SCENARIO_IDS.includes(route.params.id as ScenarioId) })
-const id = useRoute().params.id as ScenarioId
+const { params, query } = useRoute(), id = params.id as ScenarioId
+/** A run of somebody else’s, to be read. */
+const example = query.read === undefined ? undefined : EXAMPLES.find(e => e.id === id)
+const log = example && exampleLog(example)
 useHead({ title: SCENARIO_WORDS[id].name })
 </script>
 
 <template>
-  <main><PracticeBench :id="id" /></main>
+  <main><PracticeBench v-bind="{ id, log }" :seed="example?.seed" /></main>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { EXAMPLES } from '~core/practice/examples'
 import { SCENARIOS, type Level } from '~core/practice/scenarios'
 import { LEVEL_WORDS, SCENARIO_WORDS } from '~core/practice/words'
 import { guestHere, knowsWorkshop } from '~/sync/guest'
@@ -21,6 +22,8 @@ const levels = ([1, 2, 3] as const).map((level: Level) => ({ level, all: SCENARI
           <template v-if="teaches">With others in the room: <NuxtLink to="/classes">a class</NuxtLink>.</template></p>
       </div>
     </header>
+    <p class="read">Three worth reading first:
+      <template v-for="(e, i) in EXAMPLES" :key="e.id">{{ i > 0 ? ', ' : ' ' }}<NuxtLink :to="`/practice/${e.id}?read`">{{ SCENARIO_WORDS[e.id].name.toLowerCase() }}</NuxtLink></template>.</p>
     <section v-for="{ level, all } in levels" :key="level" :aria-labelledby="`level-${level}`">
       <h2 :id="`level-${level}`">{{ LEVEL_WORDS[level] }}</h2>
       <ul>
