@@ -21,7 +21,7 @@ const CORE = {
   lab: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'plan'],
   job: ['units', 'numeric', 'gypsum', 'setting', 'mould', 'plan', 'pour', 'door', 'schedule'],
   schedule: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan', 'pour'],
-  practice: ['units', 'numeric', 'gypsum', 'setting', 'drying'],
+  practice: ['units', 'numeric', 'gypsum', 'setting', 'drying', 'mould', 'plan', 'pour'],
   lessons: ['units', 'gypsum', 'setting', 'drying', 'practice'],
   door: ['units', 'gypsum', 'setting', 'mould', 'drawing', 'plan'],
   formats: ['units', 'gypsum', 'setting', 'drying', 'mould', 'drawing', 'plan', 'pour', 'logbook', 'job'],

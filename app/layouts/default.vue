@@ -32,7 +32,7 @@ const GUEST_PLACES = new Set(['/', '/plan', '/bench', '/shelf', '/practice', '/l
 const shownPlaces = computed(() => session.isGuest ? places.filter(p => GUEST_PLACES.has(p.to)) : places)
 const route = useRoute()
 /** Pages that stand elsewhere and belong to a place. */
-const OF_PLACE: Readonly<Record<string, RegExp>> = { '/logbook': /^\/(pour|piece)\//, '/plan': /^\/(orders|jobs)(\/|$)/, '/practice': /^\/classes(\/|$)/ }
+const OF_PLACE: Readonly<Record<string, RegExp>> = { '/logbook': /^\/(pour|piece)\//, '/plan': /^\/(orders|jobs)(\/|$)/, '/practice': /^\/(classes|practise)(\/|$)/ }
 const isHere = (to: string) =>
   to === '/'
     ? route.path === '/'

@@ -3,6 +3,7 @@ import type { LessonId } from '~core/lessons/types'
 import type { LeverId } from '~core/practice/levers'
 import LessonRun from '~/features/practice/LessonRun.vue'
 import PracticeBench from '~/features/practice/PracticeBench.vue'
+import { givenOf } from '~/features/practice/where'
 import SeatKit from '~/features/seat/SeatKit.vue'
 import { useSeat } from '~/features/seat/seat'
 import PlainButton from '~/ui/PlainButton.vue'
@@ -59,7 +60,7 @@ useHead({ title: () => here.value?.class.name ?? 'Your seat', meta: [{ name: 'ro
     </section>
     <PracticeBench
       v-else-if="task?.kind === 'scenario'"
-      :id="task.id"
+      v-bind="givenOf(task.id)"
       :key="given"
       :seed="task.seed"
       :held="here.class.paused"

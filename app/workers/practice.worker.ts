@@ -3,7 +3,7 @@ import { debrief } from '~core/practice/debrief'
 import type { LeverId } from '~core/practice/levers'
 import { outcomeOf, type Outcome } from '~core/practice/outcome'
 import { play } from '~core/practice/run'
-import { scenario, type ScenarioId } from '~core/practice/scenarios'
+import type { Bowl } from '~core/practice/scenarios'
 import { follow } from '~core/practice/script'
 import type { Log } from '~core/practice/types'
 
@@ -17,8 +17,8 @@ export interface Told {
 const work = {
   /** It is here: from now on no network is needed. */
   ready: (): boolean => true,
-  tell(id: ScenarioId, seed: number, log: Log): Told {
-    const { setup, expert } = scenario(id), { outcome, changes } = debrief(setup, seed, play(setup, seed, log))
+  tell({ setup, expert }: Bowl, seed: number, log: Log): Told {
+    const { outcome, changes } = debrief(setup, seed, play(setup, seed, log))
     const best = follow(setup, seed, expert)
     return {
       outcome, changes: changes.map(({ levers, outcome: after }) => ({ levers, outcome: after })),

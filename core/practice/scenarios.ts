@@ -36,7 +36,7 @@ function mould({ litres, ...more }: Part): PracticeMould {
     material: 'silicone', notBefore: 2 * 3600, ...more,
   }
 }
-interface Bowl {
+interface Wanted {
   readonly powder: PowderClassId
   /** kg and degC; kg of powder, and how long it takes to strew them. */
   readonly water: number
@@ -60,8 +60,9 @@ interface Bowl {
 const KNOWN_BAG = 0.15
 /** Plans say this of stirring; an expert goes by the mix, and longer where it must be. */
 const PLANNED = 110
-type Bowls = { readonly setup: Setup, readonly expert: Way }
-function bowl({ moulds, room = 20, width = 0.226, holds = 8, soak = 120, stir = 200, sift = 70, ...of }: Bowl): Bowls {
+/** What there is to practise with, and an expert's way through it. */
+export interface Bowl { readonly setup: Setup, readonly expert: Way }
+function bowl({ moulds, room = 20, width = 0.226, holds = 8, soak = 120, stir = 200, sift = 70, ...of }: Wanted): Bowl {
   const celsius = of.celsius ?? 20, n = Math.max(8, Math.min(40, Math.round(of.kg / 0.05)))
   return {
     setup: {
@@ -79,11 +80,11 @@ function bowl({ moulds, room = 20, width = 0.226, holds = 8, soak = 120, stir = 
 }
 
 type Made = Omit<Scenario, 'id'>
-function made(level: Level, names: LeverId, { setup, expert }: Bowls, slip: (expert: Way) => Partial<Way>): Made {
+function made(level: Level, names: LeverId, { setup, expert }: Bowl, slip: (expert: Way) => Partial<Way>): Made {
   return { level, names, setup, expert, slip: { ...expert, ...slip(expert) } }
 }
 
-const litre = (more: Partial<Bowl> = {}) => bowl({
+const litre = (more: Partial<Wanted> = {}) => bowl({
   powder: 'plaster-of-paris', water: 0.692, celsius: 16, kg: 0.99, moulds: [mould({ litres: 1 })], ...more,
 })
 const wide = { width: 0.30, holds: 15 } as const

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { powderClass, powderInSentence } from '~core/gypsum/powders'
 import type { Log } from '~core/practice/types'
-import type { ScenarioId } from '~core/practice/scenarios'
-import { FLOW_WORDS, LUMP_WORDS, SCENARIO_WORDS, SENSE_WORDS, SURFACE_WORDS, WARMTH_WORDS } from '~core/practice/words'
+import type { Bowl } from '~core/practice/scenarios'
+import { FLOW_WORDS, LUMP_WORDS, SENSE_WORDS, SURFACE_WORDS, WARMTH_WORDS } from '~core/practice/words'
 import { formatMass, formatTemperature } from '~core/units/format'
 import ActBar from './ActBar.vue'
 import BucketView from './BucketView.vue'
@@ -15,10 +15,20 @@ import PlainButton from '~/ui/PlainButton.vue'
 import { counting } from '~/ui/when'
 
 /** One bucket to practise on: seen, felt and worked at as at the bench; then what became of it, and why. */
-const { id, seed, held = false, keepAs, log } = defineProps<{ id: ScenarioId, seed?: number, held?: boolean, keepAs?: string, log?: Log }>()
+const { bowl, name, job, seed, held = false, keepAs, log } = defineProps<{
+  bowl: Bowl
+  name: string
+  job: string
+  seed?: number
+  held?: boolean
+  keepAs?: string
+  log?: Log
+}>()
 const emit = defineEmits<{ at: [where: Where], told: [told: Told, minutes: number] }>()
-const words = SCENARIO_WORDS[id], session = useSession()
-const of = usePractising(id, { ...seed !== undefined && { seed }, held: () => held, ...keepAs && { keepAs }, ...log && { log } })
+const session = useSession()
+const of = usePractising(bowl, {
+  ...seed !== undefined && { seed }, held: () => held, ...keepAs && { keepAs }, ...log && { log },
+})
 const bar = useTemplateRef('bar')
 watch(() => whereIn(of), where => emit('at', where), { immediate: true })
 watch(of.told, (became) => {
@@ -44,8 +54,8 @@ const pieces = moulds.reduce((n, m) => n + m.count, 0)
     <header>
       <div>
         <p class="eyebrow"><slot name="over"><NuxtLink to="/practice">Practice</NuxtLink></slot></p>
-        <h1>{{ words.name }}</h1>
-        <p>{{ words.job }} {{ formatMass(plan.powder * plan.ratio, session.units) }} of water,
+        <h1>{{ name }}</h1>
+        <p>{{ job }} {{ formatMass(plan.powder * plan.ratio, session.units) }} of water,
           {{ formatMass(plan.powder, session.units) }} of {{ powderInSentence(powderClass(powder)) }};
           {{ pieces === 1 ? 'one mould' : `${pieces} moulds` }}; {{ formatTemperature(of.setup.room, session.units) }} in the room.
           <template v-if="!keepAs">Nothing here is kept.</template></p>

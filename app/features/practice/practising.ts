@@ -2,7 +2,7 @@ import { useRafFn } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef, triggerRef, watch } from 'vue'
 import { TICK, type Bucket } from '~core/practice/bucket'
 import { actNow, beginRun, bucketOf, play, settingOf, sinceWet, wait } from '~core/practice/run'
-import { scenario, type ScenarioId } from '~core/practice/scenarios'
+import type { Bowl } from '~core/practice/scenarios'
 import { feltFrom, senses } from '~core/practice/senses'
 import type { Act, Log } from '~core/practice/types'
 import { oneAtATime } from '~/workers/one-at-a-time'
@@ -37,8 +37,10 @@ function keptRun(name: string | undefined): Kept | undefined {
   }
 }
 
-export function usePractising(id: ScenarioId, { seed: given, held = () => false, keepAs, log }: Practised = {}) {
-  const { setup, expert } = scenario(id), kept = keptRun(keepAs)
+export function usePractising(
+  { setup, expert }: Bowl, { seed: given, held = () => false, keepAs, log }: Practised = {},
+) {
+  const kept = keptRun(keepAs)
   const seed = ref(given ?? kept?.seed ?? 1 + Math.floor(Math.random() * 1e6))
   const run = shallowRef(beginRun(setup, seed.value)), pace = ref<Pace>(1), told = shallowRef<Told>(), busy = ref(false)
   const stirring = shallowRef<Stroke>()
@@ -118,8 +120,8 @@ export function usePractising(id: ScenarioId, { seed: given, held = () => false,
   async function finish(): Promise<void> {
     stirring.value = undefined
     busy.value = true
-    const log = JSON.parse(JSON.stringify(run.value.log)) as Log
-    told.value = await workers.ask<Told>(work => work.tell(id, seed.value, log) as Promise<Told>) ?? told.value
+    const [bowl, log] = JSON.parse(JSON.stringify([{ setup, expert }, run.value.log])) as [Bowl, Log]
+    told.value = await workers.ask<Told>(work => work.tell(bowl, seed.value, log) as Promise<Told>) ?? told.value
     busy.value = false
   }
   // A new thing each time: the run itself is moved on in place.

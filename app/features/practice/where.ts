@@ -1,5 +1,13 @@
 import type { DoingId, Look } from '~contract/classroom'
+import { scenario, type Bowl, type ScenarioId } from '~core/practice/scenarios'
+import { SCENARIO_WORDS } from '~core/practice/words'
 import type { Practising } from './practising'
+
+/** A scenario as the bench of practice takes it. */
+export function givenOf(id: ScenarioId): { bowl: Bowl, name: string, job: string } {
+  const { setup, expert } = scenario(id), { name, job } = SCENARIO_WORDS[id]
+  return { bowl: { setup, expert }, name, job }
+}
 
 /** Where somebody is in their bucket, as a teacher sees it, and why they should come and look. */
 export interface Where { readonly at: DoingId, readonly look?: Look }

@@ -6,6 +6,7 @@ import { format } from 'date-fns'
 import { endUse } from '~core/gypsum/end-use'
 import type { SchoolId } from '~core/gypsum/schools'
 import { powderOf } from '~core/plan/run'
+import { bowlOfPour } from '~core/practice/past-pour'
 import { defectWords } from '~core/pour/defects'
 import { costOf } from '~core/pour/cost'
 import { milestonesOf, type MilestoneId } from '~core/pour/milestones'
@@ -101,6 +102,7 @@ async function giveUp() {
         v-if="running && state.status !== 'drying'"
         label="To the bench"
         @click="navigateTo(`/bench/${store.id}`)" />
+      <NuxtLink v-if="bowlOfPour(run, state)" :to="`/practise/${store.id}`" class="practise">Practise this pour</NuxtLink>
     </header>
     <div v-if="run.batches.length > 1" class="batches" role="group" aria-label="Batch">
       <button v-for="(_, i) in run.batches" :key="i" :aria-pressed="shown === i" @click="shown = i">

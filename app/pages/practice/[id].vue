@@ -2,6 +2,7 @@
 import { EXAMPLES, exampleLog } from '~core/practice/examples'
 import { SCENARIO_IDS, type ScenarioId } from '~core/practice/scenarios'
 import { SCENARIO_WORDS } from '~core/practice/words'
+import { givenOf } from '~/features/practice/where'
 import PracticeBench from '~/features/practice/PracticeBench.vue'
 
 definePageMeta({ layout: 'bare', validate: route => SCENARIO_IDS.includes(route.params.id as ScenarioId) })
@@ -13,5 +14,5 @@ useHead({ title: SCENARIO_WORDS[id].name })
 </script>
 
 <template>
-  <main><PracticeBench v-bind="{ id, log }" :seed="example?.seed" /></main>
+  <main><PracticeBench v-bind="{ ...givenOf(id), log }" :seed="example?.seed" /></main>
 </template>
