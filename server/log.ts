@@ -2,8 +2,8 @@ import pino from 'pino'
 
 /**
  * The server’s log: one line of JSON for each request and each error, to standard output, where whoever starts it
- * keeps it (bin/start: .data/logs, rotated). Requests stand in it by the name of their route, whose parameters may be secrets;
- * of an error what it was and where, never the values that were in hand.
+ * keeps it (bin/start: .data/logs, rotated). Requests stand in it by the name of their route, whose parameters may be
+ * secrets; of an error what it was and where, never the values that were in hand.
  */
 export const log = pino({
   level: process.env.LOG_LEVEL ?? 'info',

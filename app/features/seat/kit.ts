@@ -11,7 +11,12 @@ import { useSeat } from './seat'
 
 type Kit = NonNullable<SeatAnswer['kit']>
 type SeatHappening = Extract<Happening, { readonly kind: typeof SEAT_KINDS[number] }>
-interface Waiting { readonly pour: string, readonly events: readonly PourEvent[], readonly seq: number, readonly begun?: true }
+interface Waiting {
+  readonly pour: string
+  readonly events: readonly PourEvent[]
+  readonly seq: number
+  readonly begun?: true
+}
 
 /**
  * One’s own kit: what is told of it is written down in this phone first, and lets go of it only when the server has
