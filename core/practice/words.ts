@@ -80,7 +80,8 @@ export const WARMTH_WORDS: Readonly<Record<WarmthSign, string>> = {
   cold: 'Cold.', cool: 'Cool.', room: 'As warm as the room.', warm: 'Warm.', hot: 'Warm through the wall.',
 }
 export const SENSE_WORDS = {
-  crusted: 'Old plaster on the bucket’s wall.', crumbs: 'Crumbs in the handful.', streaks: 'Streaks in it.', drips: 'It drips.',
+  empty: 'The bucket is empty.', crusted: 'Old plaster on the bucket’s wall.', crumbs: 'Crumbs in the handful.',
+  streaks: 'Streaks in it.', drips: 'It drips.',
 } as const
 
 export const PRACTICE_VERDICT_WORDS: Readonly<Record<Outcome['verdict'], string>> = {

@@ -99,7 +99,7 @@ test.describe('practice', () => {
     await expect(page.getByRole('button', { name: 'What became of it?' })).toBeVisible()
     await page.getByRole('button', { name: 'What became of it?' }).focus()
     await page.keyboard.press('Enter')
-    await expect(page.getByRole('heading', { name: 'Your minutes' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'The minutes' })).toBeVisible()
     await expect(page.getByRole('row', { name: /An expert, in this very bucket/ })).toBeVisible()
   })
 })

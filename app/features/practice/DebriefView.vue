@@ -7,12 +7,12 @@ import PlainButton from '~/ui/PlainButton.vue'
 import { groupsOf, spansOf } from './spans'
 
 /** What became of it, the one thing to change, one's own minutes beside an expert's, and the way back to any of them. */
-const { told, log, alone = true } = defineProps<{ told: Told, log: Log, alone?: boolean }>()
+const { told, log, alone = true, mine = true } = defineProps<{ told: Told, log: Log, alone?: boolean, mine?: boolean }>()
 const emit = defineEmits<{ back: [log: Log], again: [sameBucket: boolean] }>()
 const faults = computed(() => [...new Set(told.outcome.pieces.flatMap(p => faultsOf(p)))])
 const count = computed(() => told.outcome.pieces.length)
 const first = computed(() => told.changes[0]), also = computed(() => told.changes.slice(1, 3))
-const rows = computed(() => [{ name: 'You', spans: spansOf(log) }, { name: 'An expert, in this very bucket', spans: spansOf(told.best.log) }])
+const rows = computed(() => [{ name: mine ? 'You' : 'As it was done', spans: spansOf(log) }, { name: 'An expert, in this very bucket', spans: spansOf(told.best.log) }])
 const longest = computed(() => Math.max(60, ...rows.value.flatMap(r => r.spans.map(s => s.to))))
 const groups = computed(() => groupsOf(log))
 const words = (levers: readonly (keyof typeof LEVER_WORDS)[]) => levers.map(l => LEVER_WORDS[l]).join(' ')
@@ -27,11 +27,11 @@ const at = (entry: Entry) => log.slice(0, log.indexOf(entry))
     <div v-if="first" class="one">
       <h3>{{ first.levers.length > 1 ? 'Two things together' : 'The one thing' }}</h3>
       <p class="what">{{ words(first.levers) }}</p>
-      <p>With that alone, and all else as you did it: {{ PRACTICE_VERDICT_WORDS[first.outcome.verdict].toLowerCase() }}.</p>
+      <p>With that alone, and all else as it was done: {{ PRACTICE_VERDICT_WORDS[first.outcome.verdict].toLowerCase() }}.</p>
       <p v-if="also.length > 0" class="small">Also: {{ also.map(c => words(c.levers)).join(' ') }}</p>
     </div>
-    <p v-else-if="told.outcome.verdict !== 'good'" class="one">You did nothing wrong that shows: this bag was not an easy one.</p>
-    <h3>Your minutes</h3>
+    <p v-else-if="told.outcome.verdict !== 'good'" class="one">Nothing that shows was done wrong: this bag was not an easy one.</p>
+    <h3>The minutes</h3>
     <table>
       <tbody>
         <tr v-for="r in rows" :key="r.name">

@@ -37,6 +37,7 @@ watch(of.told, (became) => {
 const { plan, powder, moulds } = of.setup
 const told = computed(() => {
   const { surface, flow, lumps, warmth, crusted, crumbs, streaks, drips } = of.felt.value
+  if (of.bucket.value.water === 0) return [SENSE_WORDS.empty, ...crusted ? [SENSE_WORDS.crusted] : []]
   const stirred = [flow && FLOW_WORDS[flow], lumps && LUMP_WORDS[lumps], streaks && SENSE_WORDS.streaks]
   return [
     surface && SURFACE_WORDS[surface], ...of.poured.value ? [] : stirred, !of.poured.value && WARMTH_WORDS[warmth],
@@ -77,6 +78,7 @@ const pieces = moulds.reduce((n, m) => n + m.count, 0)
     <DebriefView
       v-if="of.told.value"
       :alone="keepAs === undefined"
+      :mine="log === undefined"
       :told="of.told.value"
       :log="of.run.value.log"
       @back="of.goBack"
