@@ -56,8 +56,11 @@ for (const [x, y] of [[0.3, 0.3], [0.6, 0.35], [0.45, 0.6], [0.7, 0.65], [0.3, 0
   await page.waitForTimeout(1500)
 }
 await shoot('practice')
-await page.goto(`${base}/logbook/charts`)
-await shoot('charts')
+await page.goto(`${base}/classes`)
+await page.getByRole('link', { name: 'Evening class' }).click()
+await page.getByRole('link', { name: 'The code, on the big screen' }).click()
+await page.getByText('9 seats').waitFor()
+await shoot('class')
 await page.goto(`${base}/moulds`)
 await page.getByRole('link', { name: 'Lantern base' }).click()
 await shoot('mould')
