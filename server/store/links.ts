@@ -68,7 +68,8 @@ function withoutPeople(e: PourEvent): readonly PourEvent[] {
 /** What things cost, what is left of them and how they are kept is nobody's business in the room. */
 const NOT_FOR_THE_ROOM = new Set(['cost', 'price', 'life', 'wear', 'opened', 'storage', 'note'])
 
-function forTheRoom(run: FrozenRun): FrozenRun {
+/** A run as anybody in the room may see it. */
+export function forTheRoom(run: FrozenRun): FrozenRun {
   const plain = JSON.parse(
     JSON.stringify(run, (key, value: unknown) => NOT_FOR_THE_ROOM.has(key) ? undefined : value),
   ) as FrozenRun

@@ -59,7 +59,7 @@ export const EVENT_COLUMNS = [
   'doubt_ms',
 ] as const
 
-export async function eventsOfPour(scope: Scope, pourId: string, after = 0): Promise<EventsAnswer> {
+async function eventsOfPour(scope: Scope, pourId: string, after = 0): Promise<EventsAnswer> {
   const rows = await scope.select('pour_event').select([...EVENT_COLUMNS, 'seq']).where('pour_id', '=', pourId).where(
     'seq',
     '>',

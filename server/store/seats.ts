@@ -5,7 +5,8 @@ import { workshopTime } from '~contract/clock'
 import { drawTest } from '~core/lessons/bank'
 import { kitOf, kitRun } from './classrooms'
 import { announce } from './announce'
-import { eventsOfPour } from './pours'
+import { forTheRoom } from './links'
+import { pourWithEvents } from './pours'
 import { hashOf } from './sessions'
 import { Refused } from '../refused'
 
@@ -41,7 +42,8 @@ export const isClassOver = ({ room }: Pick<Seated, 'room'>): boolean => room.end
 /** What a seat is told. */
 export async function seatAnswer({ seat, room, workshop, scope }: Seated): Promise<SeatAnswer> {
   const kit = kitOf(room), pour = seat.pour_id
-  const told = kit && pour ? await eventsOfPour(scope, pour) : undefined
+  // Once it is begun it is what it was then, though kits were packed anew meanwhile.
+  const told = kit && pour ? await pourWithEvents(scope, pour) : undefined
   return {
     seat: { id: seat.id, number: seat.number, name: seat.name },
     class: {
@@ -52,17 +54,12 @@ export async function seatAnswer({ seat, room, workshop, scope }: Seated): Promi
     clock: { now: workshopTime(workshop.clock, Date.now()), rate: workshop.clock.rate },
     ...kit && pour && {
       kit: {
-        pour, colour: seat.colour, run: forSeat(kitRun(kit.run, seat.number, seat.colour)),
+        pour, colour: seat.colour, run: forTheRoom(told?.run ?? kitRun(kit.run, seat.number, seat.colour)),
         begun: (told?.events.length ?? 0) > 0, events: told?.events ?? [], seq: told?.seq ?? 0,
       },
     },
   }
 }
-
-/** What things cost and what is left of them is the workshop’s own business. */
-const NOT_FOR_SEATS = new Set(['cost', 'price', 'life', 'wear', 'opened', 'storage', 'note'])
-const forSeat = <T>(run: T): T =>
-  JSON.parse(JSON.stringify(run, (key, value: unknown) => NOT_FOR_SEATS.has(key) ? undefined : value)) as T
 
 /** Where they are now; told on to who leads. */
 export async function tellDoing(db: Db, { seat, room, scope }: Seated, doing: Doing): Promise<void> {

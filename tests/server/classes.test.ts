@@ -31,9 +31,9 @@ const entry = (kind: string, data: object) => ({
 })
 const send = (cookie: string, ...events: object[]) =>
   ask(product, 'POST', 'seat/events', { cookie, body: { sentAt: Date.now(), events } })
-async function packed(id: string): Promise<void> {
+async function packed(id: string, change: object = {}): Promise<void> {
   const planId = randomUUID()
-  await ask(product, 'PUT', `plans/${planId}`, { cookie: member, body: { plan: plan(), revision: 0 } })
+  await ask(product, 'PUT', `plans/${planId}`, { cookie: member, body: { plan: { ...plan(), ...change }, revision: 0 } })
   const kits = await ask(product, 'POST', `classes/${id}/kits`, { cookie: member, body: { plan: planId, colours: ['white', 'slate'] } })
   expect(kits.status).toBe(200)
 }
@@ -141,6 +141,10 @@ describe('a real kit', () => {
     const begun = (await ask(product, 'POST', 'seat/kit', { cookie: one.cookie })).body as unknown as SeatAnswer
     expect(begun.kit).toMatchObject({ begun: true, colour: 'white' })
     expect(begun.kit!.run.plan.name).toMatch(/^Kit 1, white: /)
+    // Packed anew, what is begun stays what it was.
+    await packed(id, { name: 'Another kit' })
+    expect((await seatAs(two.cookie)).kit!.run.plan.name).toContain('Another kit')
+    expect((await seatAs(one.cookie)).kit!.run).toEqual(begun.kit!.run)
     expect(JSON.stringify(begun.kit!.run)).not.toMatch(/"(cost|price|wear)":/)
     expect((await seatAs(two.cookie)).kit).toMatchObject({ begun: false, colour: 'slate' })
     const wrong = entry('judged', { cast: '1.1', verdict: 'good', defects: [], note: '' })

@@ -109,7 +109,7 @@ useHead({ title: () => answer.value?.name ?? 'Class' })
           Names and results are gone then. <PlainButton label="Delete" small strong @click="remove" /> <PlainButton label="Keep it" small @click="asking = undefined" />
         </p>
       </footer>
-      <p v-else-if="!answer.leads" class="small soft">If its teacher is gone, an owner can take it over by changing anything here.</p>
+      <p v-else-if="!answer.leads" class="small soft">If its teacher is gone, an owner can lead it.</p>
     </template>
     <p v-else class="problem" role="status">{{ missing || 'Looking for the class …' }}</p>
   </div>

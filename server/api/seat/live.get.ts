@@ -1,8 +1,6 @@
-import { seated } from '../../auth/seat'
+import { seatHere, seated } from '../../auth/seat'
 import { serve } from '../../route'
-import { seatByToken } from '../../store/seats'
 import { classStreamOf } from '../../live/stream'
-import { getCookie } from 'h3'
 
 /** That the class was given something else, or one’s own kit has entries from elsewhere. It ends with the seat. */
 export default serve('GET seat/live', async ({ event, db }) => {
@@ -10,7 +8,7 @@ export default serve('GET seat/live', async ({ event, db }) => {
   return classStreamOf(event, room.workshop_id, room.id, async (message) => {
     if (message.what === 'pour') return message.pour === seat.pour_id ? { what: 'pour' } : undefined
     if (message.what !== 'class' || message.class !== room.id) return undefined
-    const still = await seatByToken(db, getCookie(event, 'ripples-seat'))
+    const still = await seatHere(event, db)
     return still?.seat.id === seat.id ? { what: 'class' } : 'end'
   })
 })
