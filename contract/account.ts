@@ -48,6 +48,42 @@ export const passwordChangeSchema = z.object({
 export const factorCodeSchema = z.object({ code: z.string().trim().regex(/^\d{6}$/, 'Type the six digits it shows.') })
 export const confirmedSchema = z.object({ password: z.string().min(1, 'Type your password.').max(200) })
 
+const DAMAGED = 'This passkey arrived damaged. Try it again.'
+/** Bytes as base64url, as browsers tell keys (WebAuthn, 5.8). */
+const bytes = z.string().max(8000).regex(/^[\w-]*$/, DAMAGED)
+const keyShape = {
+  id: bytes, rawId: bytes, type: z.literal('public-key'), clientExtensionResults: z.object({}).default({}),
+}
+/** What a device answers when it has made a key. */
+export const newPasskeySchema = z.object({
+  name: z.string().trim().max(80, 'Keep the name under 80 characters.').default(''),
+  key: z.object({
+    ...keyShape,
+    response: z.object({
+      clientDataJSON: bytes,
+      attestationObject: bytes,
+      transports: z.array(z.string().max(20)).max(10).optional(),
+    }),
+  }),
+})
+/** What a device answers when it opens something with a key. */
+export const passkeyUseSchema = z.object({
+  ...keyShape,
+  response: z.object({
+    clientDataJSON: bytes, authenticatorData: bytes, signature: bytes, userHandle: bytes.optional(),
+  }),
+})
+export type NewPasskeyBody = z.infer<typeof newPasskeySchema>
+export type PasskeyUse = z.infer<typeof passkeyUseSchema>
+export interface PasskeyRow {
+  readonly id: string
+  readonly name: string
+  /** The server's name that it was made for; it opens no other. */
+  readonly host: string
+  readonly madeAt: number
+  readonly usedAt?: number
+}
+
 /**
  * Secrets that open one door once: into a workshop, into one of one's own on a server of many, or to a new password.
  */
@@ -108,6 +144,7 @@ export interface AccountFacts {
   readonly email: string
   readonly secondFactor: boolean
   readonly recoveryLeft: number
+  readonly passkeys: readonly PasskeyRow[]
   readonly sessions: readonly SessionRow[]
   readonly workshops: readonly WorkshopRow[]
 }
@@ -115,7 +152,7 @@ export interface AccountFacts {
 /** What is written down about people; `who` did it, `about` whom or what. */
 export const AUDIT_CODES = [
   'opened', 'signed-in', 'guessing', 'joined', 'role', 'removed', 'invited', 'invitation-taken-back', 'reset-made',
-  'reset-used', 'password', 'second-factor-on', 'second-factor-off', 'sessions-ended', 'link-made', 'link-taken-back',
+  'reset-used', 'password', 'second-factor-on', 'second-factor-off', 'passkey-added', 'passkey-removed', 'sessions-ended', 'link-made', 'link-taken-back',
   'device-made', 'device-taken-back',
 ] as const
 export type AuditCode = typeof AUDIT_CODES[number]
@@ -156,4 +193,6 @@ export interface SessionFacts {
   readonly needsCode?: boolean
   /** Anyone with an invitation may open a workshop of their own here. */
   readonly many?: boolean
+  /** Somebody signs in here with a passkey, so the door offers it. */
+  readonly passkeys?: boolean
 }

@@ -39,6 +39,8 @@ describe('a route’s contract', () => {
     expect(contracts.filter(([, c]) => c.role === 'anyone').map(([name]) => name)).toEqual([
       'GET session',
       'POST session',
+      'POST session/passkey/asked',
+      'POST session/passkey',
       'DELETE session',
       'POST owner',
       'POST demo-entrance',

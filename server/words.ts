@@ -65,6 +65,17 @@ export const ANSWERS = {
     sentence: 'They belong to another workshop too, so this one cannot open their account. They can change the password themselves, or bin/owner can, on the server.',
   },
   'too-many-invitations': { status: 409, sentence: 'Fifty invitations are out. Take back the ones nobody uses.' },
+  'too-many-passkeys': { status: 409, sentence: 'Twenty passkeys are enough. Remove the ones you no longer use.' },
+  'passkey-known': { status: 409, sentence: 'This passkey is known here already.' },
+  'passkey-needs-name': {
+    status: 409,
+    sentence: 'Passkeys work only where the server’s address is a name. Open it by its name and try again.',
+  },
+  'passkey-not-made': { status: 422, sentence: 'That passkey could not be read. Try making it again.' },
+  'passkey-not-known': {
+    status: 401,
+    sentence: 'This passkey opens nothing here any more. Sign in with your password instead.',
+  },
   'no-room': { status: 409, sentence: 'This workshop keeps no more of these. Take some away first.' },
   'too-many-devices': { status: 409, sentence: 'Twenty devices are enough. Take out the ones nobody uses.' },
   'one-workshop': { status: 409, sentence: 'This server keeps one workshop. Start it with --many to open others.' },

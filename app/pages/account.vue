@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import FactorSection from '~/features/account/FactorSection.vue'
+import PasskeySection from '~/features/account/PasskeySection.vue'
 import PasswordSection from '~/features/account/PasswordSection.vue'
 import SessionsSection from '~/features/account/SessionsSection.vue'
 import WorkshopsSection from '~/features/account/WorkshopsSection.vue'
@@ -44,6 +45,7 @@ async function signOut() {
       <SessionsSection :sessions="facts.sessions" @changed="load" />
       <template v-if="!session.facts?.demo">
         <PasswordSection @changed="load" />
+        <PasskeySection :passkeys="facts.passkeys" @changed="load" />
         <FactorSection :on="facts.secondFactor" :recovery-left="facts.recoveryLeft" @changed="load" />
       </template>
     </template>

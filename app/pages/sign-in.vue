@@ -27,6 +27,11 @@ async function go(work: () => Promise<void>) {
   })
   wantsCode.value ||= says('code') !== undefined
 }
+/** The library of keys is fetched with the press: nobody else waits for it. */
+const passkey = computed(() => session.facts?.passkeys === true && isSecureContext)
+const enterByPasskey = () => go(() => session.signInBy(async () =>
+  (await import('~/features/account/passkeys')).usePasskey(),
+))
 const units = () => form.units === 'us' ? US_CUSTOMARY : METRIC
 const enter = () => go(() => {
   const { email, password, code, workshop, name } = form, typed = code === '' ? {} : { code }
@@ -97,6 +102,13 @@ const enter = () => go(() => {
         </div>
         <Button type="submit" :label="first ? 'Open the workshop' : 'Sign in'" size="large" fluid :disabled="busy || inside" />
       </form>
+      <Button
+        v-if="passkey && !first"
+        label="Sign in with a passkey"
+        severity="secondary"
+        fluid
+        :disabled="busy || inside"
+        @click="enterByPasskey" />
       <p v-if="trouble && !trouble.field" class="problem" role="alert">{{ trouble.sentence }}</p>
     </div>
   </main>

@@ -15,6 +15,11 @@ function doors(load: () => Promise<void>) {
     await ask('POST session', { body })
     await load()
   }
+  /** After something else than a password opened the door. */
+  async function signInBy(open: () => Promise<void>): Promise<void> {
+    await open()
+    await load()
+  }
   async function createOwner(
     body: { workshop: string, name: string, email: string, password: string, units: typeof METRIC, code?: string },
   ): Promise<void> {
@@ -30,7 +35,7 @@ function doors(load: () => Promise<void>) {
     await ask('PUT session/workshop', { body: { workshop } })
     await forgetAnswers()
   }
-  return { signIn, createOwner, enterDemo, goTo }
+  return { signIn, signInBy, createOwner, enterDemo, goTo }
 }
 
 /** Who is here, as the server last said. */

@@ -3,7 +3,9 @@ import {
   confirmedSchema,
   factorCodeSchema,
   invitationSchema,
+  newPasskeySchema,
   ownerSchema,
+  passkeyUseSchema,
   passwordChangeSchema,
   personChangeSchema,
   ROLES,
@@ -37,11 +39,15 @@ const sessionFacts: z.ZodType<SessionFacts> = z.strictObject({
   needsOwner: z.boolean(),
   needsCode: z.boolean().optional(),
   many: z.boolean().optional(),
+  passkeys: z.boolean().optional(),
 })
 const accountFacts: z.ZodType<AccountFacts> = z.strictObject({
   email: z.string(),
   secondFactor: z.boolean(),
   recoveryLeft: z.int(),
+  passkeys: z.array(z.strictObject({
+    id: z.uuid(), name: z.string(), host: z.string(), madeAt: at, usedAt: at.optional(),
+  })),
   sessions: z.array(z.strictObject({
     id: z.uuid(), device: z.string(), place: z.string(), madeAt: at, usedAt: at, here: z.boolean(),
   })),
@@ -61,12 +67,20 @@ const invitation: z.ZodType<Invitation> = z.strictObject({
 const auditRow: z.ZodType<AuditRow> = z.strictObject({
   id: z.uuid(), at, code: z.enum(AUDIT_CODES), who: z.string(), about: z.string(), place: z.string(),
 })
+/** What a browser is to ask its device, as WebAuthn defines it; read by the browser alone. */
+const askDevice = z.looseObject({ challenge: z.string() })
 const byTicket = z.object({ token: ticketSchema })
 
 /** Who is here, who may come in, and what an account has of its own. */
 export const PEOPLE_ROUTES = {
   'GET session': { role: 'anyone', about: 'Who is signed in, in which workshop, and what time it is there.', answer: sessionFacts },
   'POST session': { role: 'anyone', about: 'Signs in.', body: signInSchema, answer: done },
+  'POST session/passkey/asked': {
+    role: 'anyone',
+    about: 'What a device is asked that shall sign somebody in with a passkey.',
+    answer: askDevice,
+  },
+  'POST session/passkey': { role: 'anyone', about: 'Signs in with a passkey.', body: passkeyUseSchema, answer: done },
   'DELETE session': { role: 'anyone', about: 'Signs out: the session is ended.', answer: done },
   'PUT session/workshop': {
     role: 'viewer',
@@ -109,6 +123,14 @@ export const PEOPLE_ROUTES = {
     body: confirmedSchema,
     answer: done,
   },
+  'POST account/passkeys/asked': {
+    role: 'viewer',
+    about: 'What a device is asked that shall make a passkey for one’s own account.',
+    body: confirmedSchema,
+    answer: askDevice,
+  },
+  'POST account/passkeys': { role: 'viewer', about: 'Takes a passkey on.', body: newPasskeySchema, answer: done },
+  'DELETE account/passkeys/:id': { role: 'viewer', about: 'Forgets a passkey.', params: byId, answer: done },
 
   'GET people': { role: 'viewer', about: 'The people of the workshop; addresses not to viewers.', answer: z.array(personFacts) },
   'PATCH people/:id': {

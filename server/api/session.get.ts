@@ -1,7 +1,9 @@
 import type { SessionFacts } from '~contract/account'
 import { REAL_TIME, workshopTime } from '~contract/clock'
 import { trustOf } from '../auth/door'
+import { passkeyHost } from '../auth/passkeys'
 import { whoIs } from '../auth/session'
+import { anyPasskey } from '../store/passkeys'
 import { anyWorkshop } from '../store/workshops'
 import { demoMode, manyMode, serve } from '../route'
 
@@ -11,7 +13,8 @@ export default serve('GET session', async ({ event, db }): Promise<SessionFacts>
   const demo = demoMode() && !shared, here = { needsCode: shared, many: manyMode() }
   if (!person) {
     const clock = { now: workshopTime(REAL_TIME, Date.now()), rate: 1 }
-    return { clock, demo, needsOwner: !await anyWorkshop(db), ...here }
+    const host = passkeyHost(event), passkeys = host !== undefined && await anyPasskey(db, host)
+    return { clock, demo, needsOwner: !await anyWorkshop(db), passkeys, ...here }
   }
   return {
     person: { id: person.id, name: person.name, email: person.email, role: person.role },

@@ -1,10 +1,11 @@
 import type { H3Event } from 'h3'
+import { enterHere } from '../auth/enter'
 import { giveBack, takeGuesses, type Guess } from '../auth/guessing'
 import { isPassword } from '../auth/passwords'
 import { placeOf } from '../auth/place'
 import { opens } from '../auth/second-factor'
-import { deviceSecret, remember } from '../auth/session'
-import { accountByEmail, personToEnter, workshopsOf } from '../store/accounts'
+import { deviceSecret } from '../auth/session'
+import { accountByEmail, workshopsOf } from '../store/accounts'
 import { writeAudit } from '../store/audit'
 import type { Db } from '../store/open'
 import { within } from '../store/scope'
@@ -41,10 +42,6 @@ export default serve('POST session', async ({ event, db, body }) => {
   if (!await opens(db, account, body.code ?? ''))
     throw refuse(401, 'That code is not right, or was used already. Wait for the next one and type that.', 'code')
   await giveBack(db, guesses)
-  const person = await personToEnter(db, account.id)
-  if (!person)
-    throw refuse(403, 'You belong to no workshop here any more. Ask an owner to invite you again.')
-  await remember(event, db, { accountId: account.id, workshopId: person.workshopId, personId: person.id })
-  await writeAudit(within(db, person.workshopId), { code: 'signed-in', who: person.name, place: placeOf(event) })
+  await enterHere(event, db, account.id)
   return DONE
 })

@@ -1,9 +1,9 @@
-import { createCipheriv, createDecipheriv, hkdfSync, randomBytes, randomInt } from 'node:crypto'
+import { createCipheriv, createDecipheriv, randomBytes, randomInt } from 'node:crypto'
 import { Secret, TOTP } from 'otpauth'
-import { useRuntimeConfig } from '#imports'
 import { setSecondFactor, takeRecovery, takeStep, type accountById } from '../store/accounts'
 import type { Db } from '../store/open'
 import { hashOf } from '../store/sessions'
+import { keyFor } from './server-key'
 
 /** Time codes of six digits, a new one each half minute (RFC 6238), as a second thing that signing in asks for. */
 const STEP_S = 30
@@ -13,12 +13,7 @@ const RECOVERY_CODES = 10
 
 type Account = Awaited<ReturnType<typeof accountById>>
 
-/** The key for secrets of this use, from the server's own (RFC 5869). */
-function sealingKey(): Buffer {
-  const own = String(useRuntimeConfig().serverKey)
-  if (own.length < 32) throw new Error('No server key: set NUXT_SERVER_KEY, or start with bin/start.')
-  return Buffer.from(hkdfSync('sha256', own, '', 'second factor', 32))
-}
+const sealingKey = () => keyFor('second factor')
 
 function seal(text: string): string {
   const iv = randomBytes(12), cipher = createCipheriv('aes-256-gcm', sealingKey(), iv)

@@ -19,6 +19,7 @@ import * as m0016 from './migrations/0016-second-wall'
 import * as m0017 from './migrations/0017-orders'
 import * as m0018 from './migrations/0018-jobs'
 import * as m0019 from './migrations/0019-classes'
+import * as m0020 from './migrations/0020-passkeys'
 import type { Database } from './schema'
 import { putWall } from './second-wall'
 
@@ -42,6 +43,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0017-orders': m0017,
   '0018-jobs': m0018,
   '0019-classes': m0019,
+  '0020-passkeys': m0020,
 }
 
 // Every bigint here is a millisecond count, far below 2^53.

@@ -80,6 +80,24 @@ interface TicketTable {
   made_at: Generated<Date>
   ends_at: Date
 }
+/** The public half of a key that a device holds: server/store/passkeys.ts. */
+interface PasskeyTable {
+  id: string
+  account_id: string
+  /** The name of the server it was made for. */
+  host: string
+  credential: string
+  public_key: string
+  counter: BigintAsNumber
+  transports: string[]
+  name: string
+  made_at: Generated<Date>
+  used_at: Date | null
+}
+interface AnsweredChallengeTable {
+  sha256: string
+  at: Generated<Date>
+}
 interface AuditTable {
   workshop_id: string
   id: string
@@ -329,6 +347,8 @@ export interface Database {
   session: SessionTable
   known_device: KnownDeviceTable
   ticket: TicketTable
+  passkey: PasskeyTable
+  answered_challenge: AnsweredChallengeTable
   audit: AuditTable
   guess: GuessTable
   library_item: LibraryItemTable

@@ -14,6 +14,7 @@ export async function tidy(db: Db): Promise<void> {
   await db.deleteFrom('known_device').where('used_at', '<', before('1 year')).execute()
   await db.deleteFrom('ticket').where('ends_at', '<', before('0 days')).execute()
   await db.deleteFrom('guess').where('tried_at', '<', before('1 day')).execute()
+  await db.deleteFrom('answered_challenge').where('at', '<', before('1 hour')).execute()
   await db.deleteFrom('audit').where('at', '<', before('2 years')).execute()
   await db.deleteFrom('import_job').where('made_at', '<', before(`${IMPORT_DAYS} days`)).execute()
   await db.deleteFrom('classroom').where('kept', '=', false).where('ends_at', '<', before(`${LATE_DAYS} days`)).execute()

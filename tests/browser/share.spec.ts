@@ -8,7 +8,7 @@ import { freePort } from '../../bin/cluster.mjs'
 import { chance } from '../../demo/random'
 import { BUCKETS, makeIds, MOULDS, planOf, WISHES } from '../../demo/saltmarsh'
 import { launch, type Product } from '../product'
-import { launchShared, OWNER_CODE, type Shared } from '../shared'
+import { HOST, launchShared, OWNER_CODE, type Shared } from '../shared'
 import { expect, expectAccessible, press, test } from './workshop'
 
 /** A phone's browser with a certificate store of its own, in which nothing of this machine's stands. */
@@ -180,11 +180,115 @@ test('a phone that trusts the workshop’s authority alone has all of the bench,
   await browser.close()
 })
 
+/** The workshop's owner, made here when no test before has made one. */
+async function ownerThere(): Promise<void> {
+  const { needsOwner } = await (await fetch(`${server.url}/api/session`)).json() as { needsOwner: boolean }
+  if (!needsOwner) return
+  const made = await fetch(`${server.url}/api/owner`, {
+    method: 'POST',
+    headers: { 'origin': server.url, 'content-type': 'application/json' },
+    body: JSON.stringify({ workshop: 'Kiln Street', name: 'Someone', email: 'owner@example.org', password: 'long enough to keep' }),
+  })
+  expect(made.ok).toBe(true)
+}
+async function signInHere(page: Page, at: string): Promise<void> {
+  await page.goto(new URL('/sign-in', at).href)
+  await page.getByLabel('E-mail address').fill('owner@example.org')
+  await page.getByLabel('Password').fill('long enough to keep')
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(page.getByRole('navigation', { name: 'Main' })).toBeVisible()
+}
+
+test('a phone that opens the workshop by its name signs in with a passkey, until it is removed', async ({ page, launchOptions }) => {
+  await ownerThere()
+  const name = 'bench-under-test.local', at = server.facts.addresses[0]!.replace(HOST, name)
+  const mapped = { ...launchOptions, args: [...launchOptions.args ?? [], `--host-resolver-rules=MAP ${name} ${HOST}`] }
+  const browser = await phone(mapped, Buffer.from(server.root))
+  const hand = await (await browser.newContext(PHONE)).newPage()
+  // A device that holds keys and asks for a finger.
+  const device = await hand.context().newCDPSession(hand)
+  await device.send('WebAuthn.enable')
+  await device.send('WebAuthn.addVirtualAuthenticator', {
+    options: {
+      protocol: 'ctap2', transport: 'internal', hasResidentKey: true, hasUserVerification: true, isUserVerified: true,
+      automaticPresenceSimulation: true,
+    },
+  })
+  await signInHere(hand, at)
+  await hand.goto(`${at}/account`)
+  await hand.getByLabel('A name for it').fill('My phone')
+  const password = hand.getByLabel('Your password, to add one')
+  await password.fill('not this one')
+  await hand.getByRole('button', { name: 'Add a passkey' }).click()
+  await expect(hand.getByText('That is not your password.')).toBeVisible()
+  await password.fill('long enough to keep')
+  await hand.getByRole('button', { name: 'Add a passkey' }).click()
+  await expect(hand.getByText(`for ${name}, made`)).toContainText('not used yet')
+  await expectAccessible(hand)
+  await password.fill('long enough to keep')
+  await hand.getByRole('button', { name: 'Add a passkey' }).click()
+  await expect(hand.getByText('This device has a passkey for you already.')).toBeVisible()
+
+  await hand.getByRole('button', { name: 'Sign out' }).click()
+  const sent = hand.waitForRequest(r => r.url().endsWith('/api/session/passkey'))
+  await hand.getByRole('button', { name: 'Sign in with a passkey' }).click()
+  await expect(hand.getByRole('navigation', { name: 'Main' })).toBeVisible()
+  // What opened the door once opens it no second time, whoever heard it.
+  const again = await hand.evaluate(async body =>
+    (await fetch('/api/session/passkey', { method: 'POST', headers: { 'content-type': 'application/json' }, body })).status,
+  (await sent).postData())
+  expect(again).toBe(401)
+  await hand.goto(`${at}/account`)
+  await expect(hand.getByText(`for ${name}, made`)).toContainText('last used')
+  await hand.getByRole('button', { name: 'Remove My phone' }).click()
+  await expect(hand.getByText(`for ${name}, made`)).toHaveCount(0)
+  await hand.getByRole('button', { name: 'Sign out' }).click()
+  await expect(hand.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible()
+  await expect(hand.getByRole('button', { name: 'Sign in with a passkey' })).toHaveCount(0)
+  // By its number it is said why there are none.
+  await signInHere(page, server.url)
+  await page.goto(`${server.url}/account`)
+  await expect(page.getByText('Open this page by the server’s name instead of its number')).toBeVisible()
+  await browser.close()
+})
+
+test('a class sits down over plain http: no certificate, no account, and a reload finds the seat', async ({ page, launchOptions }) => {
+  await ownerThere()
+  await signInHere(page, server.url)
+  await page.goto(`${server.url}/classes`)
+  await page.getByLabel('Name of the class').fill('First plaster')
+  await page.getByRole('button', { name: 'Open it and show the code' }).click()
+  const code = (await page.getByRole('link', { name: 'The code, on the big screen' }).locator('.num').innerText()).replace(' ', '')
+  const name = 'bench.test', plain = new URL(server.facts.install)
+  plain.hostname = name
+  const browser = await phone({ ...launchOptions, args: [...launchOptions.args ?? [], `--host-resolver-rules=MAP ${name} ${HOST}`] })
+  const hand = await (await browser.newContext(PHONE)).newPage()
+  await hand.goto(new URL('/join', plain).href)
+  await hand.getByLabel(/code/i).fill(code)
+  await hand.getByLabel('Your first name').fill('Kim')
+  await hand.getByRole('button', { name: 'Take a seat' }).click()
+  await expect(hand.getByRole('heading', { name: 'You are in' })).toBeVisible()
+  await expectAccessible(hand)
+  await expect(page.getByRole('listitem').filter({ hasText: 'Kim' })).toBeVisible()
+  await page.getByRole('button', { name: 'Practise this' }).click()
+  await expect(hand.getByRole('heading', { level: 1 })).toHaveText('First bowl')
+  await hand.getByRole('button', { name: /^Water in/ }).click()
+  await hand.getByRole('button', { name: /^Strew a handful/ }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'Kim' })).toContainText('sifts')
+  await hand.reload()
+  await expect(hand.getByRole('button', { name: 'Stir', exact: true })).toBeVisible()
+  // Nothing of the workshop is to be had with a seat.
+  for (const of of ['pours', 'plans', 'people', 'account', 'classes']) {
+    expect((await hand.request.get(new URL(`/api/${of}`, plain).href.replace(name, HOST))).status()).toBeGreaterThanOrEqual(400)
+  }
+  await browser.close()
+})
+
 test('over plain http a guest pours all the same: nothing is asked of the server, nobody signs in, and a file is kept', async ({ launchOptions }) => {
   // A name of no secure kind, as the address of a workshop's own network is.
   const name = 'bench.test', plain = new URL(server.facts.install)
   plain.hostname = name
-  const browser = await phone({ ...launchOptions, args: [...launchOptions.args ?? [], `--host-resolver-rules=MAP ${name} 127.0.0.2`] })
+  const browser = await phone({ ...launchOptions, args: [...launchOptions.args ?? [], `--host-resolver-rules=MAP ${name} ${HOST}`] })
   const page = await (await browser.newContext({ ...PHONE, acceptDownloads: true })).newPage(), asked: string[] = []
   page.on('request', r => r.url().includes('/api/') && asked.push(r.url()))
   await page.goto(plain.href)

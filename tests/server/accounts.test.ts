@@ -243,3 +243,23 @@ describe('guessing', () => {
     expect([answer.status, sentence(answer)]).toEqual([403, expect.stringMatching(/^Nothing secret is told over plain http/)])
   })
 })
+
+describe('a passkey', () => {
+  it('is for addresses that are names, and opens nothing by an answer to something else', async () => {
+    const cookie = await comeIn(owner, 'keyed', 'member')
+    const byName = { ...product, url: product.url.replace('127.0.0.1', 'localhost') }
+    const key = { id: 'AAAA', rawId: 'AAAA', type: 'public-key' }, made = { clientDataJSON: 'e30', attestationObject: 'oA' }
+    const used = { ...key, response: { clientDataJSON: 'e30', authenticatorData: 'AA', signature: 'AA' } }
+    const enter = (at: typeof product, body: object) => ask(at, 'POST', 'session/passkey', { body })
+    const all = async (at: typeof product) => [
+      await ask(at, 'POST', 'account/passkeys/asked', { cookie, body: { password: PASSWORD } }),
+      await ask(at, 'POST', 'account/passkeys', { cookie, body: { key: { ...key, response: made } } }),
+      await enter(at, used),
+    ].map(r => r.status)
+    expect(await all(product)).toEqual([409, 409, 409])
+    expect(await all(byName)).toEqual([200, 422, 401])
+    const damaged = await enter(byName, { ...used, id: '<script>' })
+    expect([damaged.status, sentence(damaged)]).toEqual([400, 'This passkey arrived damaged. Try it again.'])
+    expect(await account(cookie)).toMatchObject({ passkeys: [] })
+  })
+})

@@ -24,6 +24,8 @@ export function auditWords({ code, who, about }: Pick<AuditRow, 'code' | 'who' |
     case 'password': return `${who} chose a new password.`
     case 'second-factor-on': return `${who} signs in with a time code too, from now on.`
     case 'second-factor-off': return `${who} signs in by password alone again.`
+    case 'passkey-added': return `${who} signs in with the passkey “${about}” too, from now on.`
+    case 'passkey-removed': return `${who} removed the passkey “${about}”.`
     case 'sessions-ended': return `${who} signed out everywhere else.`
     case 'link-made': return `${who} made the link “${about}”.`
     case 'device-made': return `${who} brought the device “${about}” in.`

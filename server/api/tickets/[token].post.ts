@@ -7,6 +7,7 @@ import { heldTicket } from '../../auth/tickets'
 import { createAccount, personToEnter, setPassword, workshopsOf } from '../../store/accounts'
 import { writeAudit } from '../../store/audit'
 import type { Db } from '../../store/open'
+import { dropPasskeys } from '../../store/passkeys'
 import { addPerson } from '../../store/people'
 import { within } from '../../store/scope'
 import { endSessions, forgetDevices, type Entering } from '../../store/sessions'
@@ -53,7 +54,7 @@ async function open(db: Db, use: TicketUse, user: User): Promise<Entering> {
   return createWorkshop(db, workshop, { accountId: await accountOf(db, user), name: user.name })
 }
 
-/** To a new password: all who were signed in are out, and a second factor that was lost with the phone is dropped. */
+/** To a new password: all who were signed in are out; a second factor and passkeys, lost or not, are dropped. */
 async function reset(db: Db, ticket: Ticket, hash: string): Promise<Entering> {
   const accountId = ticket.accountId!, person = await personToEnter(db, accountId)
   if (!person) throw refuse(403, 'You belong to no workshop here any more. Ask an owner to invite you again.')
@@ -62,6 +63,7 @@ async function reset(db: Db, ticket: Ticket, hash: string): Promise<Entering> {
   if (ticket.workshopId && elsewhere) throw new Refused('belongs-elsewhere')
   await setPassword(db, accountId, hash)
   await dropFactor(db, accountId)
+  await dropPasskeys(db, accountId)
   await endSessions(db, { accountId })
   await forgetDevices(db, accountId)
   await writeAudit(within(db, person.workshopId), { code: 'reset-used', who: person.name })
