@@ -72,6 +72,8 @@ export default defineNuxtConfig({
   ],
   runtimeConfig: {
     databaseUrl: '',
+    /** A copy of it that is read for what no bench waits for: docs/operate.md. */
+    replicaUrl: '',
     demoMode: false,
     // Tests ask that every answer be held against its contract; the development server always does.
     public: { checkAnswers: false },

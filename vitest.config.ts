@@ -44,7 +44,8 @@ export default defineConfig({
           globalSetup: 'tests/server/cluster.ts',
           // What tests start makes no backups in anybody’s home.
           env: { BACKUPS: 'off' },
-          fileParallelism: false,
+          // Each file has a database of its own.
+          maxWorkers: 2,
           ...LONG,
         },
       },

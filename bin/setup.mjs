@@ -35,14 +35,43 @@ export function postgresPrograms() {
   return versions[0] && join(base, versions[0], 'bin')
 }
 
-/** @param {{ chromium: boolean }} wanted */
-export function debianPackages({ chromium }) {
+/** Services of Debian's own that these packages would start, now or with the machine. @type {Record<string, string>} */
+const SERVICES = { 'etcd-server': 'etcd', 'patroni': 'patroni', 'haproxy': 'haproxy' }
+
+/**
+ * Keeps Debian from starting services of its own while `work` installs what brings some: its rule for that is
+ * policy-rc.d (invoke-rc.d(8)); those set to start with the machine are switched off.
+ * @param {string[]} sudo @param {string[]} missing @param {() => void} work
+ */
+function withoutServices(sudo, missing, work) {
+  const services = missing.flatMap(name => SERVICES[name] ?? [])
+  if (services.length === 0) return work()
+  const file = '/usr/sbin/policy-rc.d', there = existsSync(file)
+  const asRoot = (/** @type {string} */ script) => run('sh', ['-c', `${sudo.join(' ')} sh -c '${script}'`])
+  if (!there) asRoot(`printf "#!/bin/sh\\nexit 101\\n" > ${file} && chmod 755 ${file}`)
+  try {
+    work()
+  }
+  finally {
+    if (!there) asRoot(`rm -f ${file}`)
+    if (existsSync('/run/systemd/system')) asRoot(`systemctl disable ${services.join(' ')}`)
+  }
+}
+
+/**
+ * @param {{ chromium: boolean, several?: boolean }} wanted several: what several databases and a proxy before them need
+ */
+export function debianPackages({ chromium, several = false }) {
   const missing = [
     ...(postgresPrograms() ? [] : ['postgresql']),
     ...(chromium && !existsSync('/usr/bin/chromium') ? ['chromium'] : []),
     // For the tests of sharing: a browser that trusts one more authority, and another judge of certificates.
     ...(chromium && !existsSync('/usr/bin/certutil') ? ['libnss3-tools'] : []),
     ...(chromium && !existsSync('/usr/bin/openssl') ? ['openssl'] : []),
+    ...(several && !existsSync('/usr/bin/patroni') ? ['patroni', 'python3-etcd'] : []),
+    ...(several && !existsSync('/usr/bin/etcd') ? ['etcd-server'] : []),
+    ...(several && !existsSync('/usr/bin/etcdctl') ? ['etcd-client'] : []),
+    ...(several && !existsSync('/usr/sbin/haproxy') ? ['haproxy'] : []),
   ]
   if (missing.length === 0) return
   const byHand = `Install ${missing.length > 1 ? 'them' : 'it'} with:  sudo apt-get install ${missing.join(' ')}`
@@ -69,15 +98,18 @@ export function debianPackages({ chromium }) {
       '--no-install-recommends',
       ...missing,
     ], { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
-  let result = apt()
-  if (result.status !== 0) {
+  /** @type {ReturnType<typeof apt> | undefined} */
+  let result
+  withoutServices(sudo, missing, () => {
+    result = apt()
+    if (result.status === 0) return
     run([...sudo, 'apt-get'][0] ?? 'apt-get', [...sudo.slice(1), ...(sudo.length ? ['apt-get'] : []), 'update'])
     result = apt()
-  }
-  if (result.status !== 0)
+  })
+  if (result?.status !== 0)
     throw new Plain(
       `Debian's package manager could not install ${missing.join(' and ')}:\n${
-        String(result.stderr).trim().split('\n').slice(-3).join('\n')
+        String(result?.stderr).trim().split('\n').slice(-3).join('\n')
       }\n${byHand}`,
     )
 }

@@ -88,7 +88,7 @@ function playwright(env) {
 
 async function main() {
   checkNode()
-  debianPackages({ chromium: true })
+  debianPackages({ chromium: true, several: true })
   npmPackages()
   run('npx', ['nuxt', 'prepare'])
   // Each takes one core; the build after them takes both, and writes what they read.

@@ -18,7 +18,7 @@ import type { Role } from '~contract/account'
 import { ROUTES, type Answering, type AnswerOf, type RouteName, type Routes } from '~contract/routes'
 import type { Contract } from '~contract/routes/route'
 import { workshopTime } from '~contract/clock'
-import { database, databaseTrouble } from './database'
+import { copyOfDatabase, database, databaseTrouble } from './database'
 import { log, withoutValues } from './log'
 import { ANSWERS } from './words'
 import { whoIs, type Here } from './auth/session'
@@ -126,6 +126,17 @@ function checked(name: RouteName, { answer }: Contract, value: unknown): unknown
   return value
 }
 
+/** Asks the copy, and the database itself where the copy is away. */
+async function fromEither<T>(copy: Promise<Db>, db: Db, ask: (db: Db) => T | Promise<T>): Promise<T> {
+  try {
+    return await ask(await copy)
+  }
+  catch (error) {
+    if (!databaseTrouble(error)) throw error
+    return ask(db)
+  }
+}
+
 /**
  * Serves a route by its contract (contract/routes): who may call it, what it is given and what it answers. `work` is
  * what is left to do.
@@ -140,15 +151,11 @@ export function serve<N extends RouteName>(
     setResponseHeader(event, ROUTE_HEADER, name)
     const { role } = contract, person = role === 'anyone' ? undefined : await admit(event, role)
     const told = await read(event, contract)
-    const call = person
-      ? {
-          ...told,
-          person,
-          scope: within(told.db, person.workshopId),
-          now: workshopTime(person.clock, Date.now()),
-        }
-      : told
-    return checked(name, contract, await work(call as unknown as CallOf<N>))
+    const from = (db: Db) => work((person
+      ? { ...told, db, person, scope: within(db, person.workshopId), now: workshopTime(person.clock, Date.now()) }
+      : told) as unknown as CallOf<N>)
+    const copy = contract.ofCopy && copyOfDatabase()
+    return checked(name, contract, await (copy ? fromEither(copy, told.db, from) : from(told.db)))
   }))
 }
 

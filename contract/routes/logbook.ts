@@ -65,27 +65,31 @@ const view: z.ZodType<LogbookView> = viewSchema.extend({ id: z.uuid() }).strict(
 
 /** What was made, looked for and counted. */
 export const LOGBOOK_ROUTES = {
-  'GET logbook': { role: 'viewer', about: 'The whole logbook as a table.', gives: 'text/csv' },
+  'GET logbook': { role: 'viewer', about: 'The whole logbook as a table.', gives: 'text/csv', ofCopy: true },
   'GET logbook/pours': {
     role: 'viewer',
+    ofCopy: true,
     about: 'Pours that fit what is looked for, a page at a time.',
     query: logbookQuerySchema.extend({ facts: factListSchema, after: afterSchema.optional() }),
     answer: page,
   },
   'GET logbook/tallies': {
     role: 'viewer',
+    ofCopy: true,
     about: 'Counts by month, mould, bag and defect.',
     query: logbookQuerySchema.pick({ from: true, to: true }),
     answer: tallies,
   },
   'GET logbook/set-times': {
     role: 'viewer',
+    ofCopy: true,
     about: 'When mixes lost their gloss, against what was forecast.',
     query: z.object({ bag: z.uuid().optional() }),
     answer: z.array(setTime),
   },
   'GET logbook/trials': {
     role: 'viewer',
+    ofCopy: true,
     about: 'What was done and what came of it, pour by pour.',
     query: z.object({ facts: factListSchema }),
     answer: z.array(trial),

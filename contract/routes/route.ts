@@ -17,6 +17,8 @@ export interface Contract {
   readonly answer?: z.ZodType
   /** Instead of an answer of JSON: a file or a stream of this media type. */
   readonly gives?: string
+  /** Only reads, and what no bench waits for: where the database has copies, one of them is asked. */
+  readonly ofCopy?: true
 }
 type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
 export type Table = Readonly<Record<`${Method} ${string}`, Contract>>

@@ -82,6 +82,34 @@ interface Opening {
   readonly walled?: boolean
 }
 
+/** SQLSTATE transaction_resolution_unknown: whether it is kept can only be seen later. */
+class LoneCommit extends Error {
+  readonly code = '08007'
+  constructor() {
+    super('Written on one machine; the standby that must have it too did not say so in time.')
+  }
+}
+
+/**
+ * Where a standby must have what is acknowledged, a wait for it that is broken off (by a time-out) ends with a notice
+ * and success, though one machine alone has it by now. That is no acknowledgement: it fails, and is sent again.
+ * PostgreSQL names where in it the notice was made; its own manual, “Planning for High Availability”.
+ */
+function doubtLoneCommits(client: pg.PoolClient): void {
+  let alone = false
+  client.on('notice', (notice) => { alone ||= notice.routine === 'SyncRepWaitForLSN' })
+  const ask = client.query.bind(client) as (...given: readonly unknown[]) => unknown
+  client.query = ((...given: readonly unknown[]) => {
+    const asked = ask(...given)
+    if (!(asked instanceof Promise)) return asked
+    return asked.then((answer: unknown) => {
+      if (!alone) return answer
+      alone = false
+      throw new LoneCommit()
+    })
+  }) as typeof client.query
+}
+
 export function connect(
   url: string,
   { limited = false, most = 10, walled = false }: Opening = {},
@@ -92,7 +120,10 @@ export function connect(
   // A connection that breaks (server restarted), idle or between two questions, must not end the process: the next
   // question says so, or opens a new one.
   pool.on('error', () => {})
-  pool.on('connect', client => client.on('error', () => {}))
+  pool.on('connect', (client) => {
+    client.on('error', () => {})
+    doubtLoneCommits(client)
+  })
   const db = new Kysely<Database>({ dialect: new PostgresDialect({ pool }) })
   if (walled) putWall(db, pool)
   return { db, pool }

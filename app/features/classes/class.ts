@@ -25,7 +25,8 @@ export function useClass(id: string) {
       })
     }
     catch (error) {
-      if (!(error instanceof Refused) || !error.ours) throw error
+      // While the records are away the class stays on the screen as it was last told.
+      if (!(error instanceof Refused) || !error.ours || error.status >= 500) throw error
       trouble.value = error.sentence
       answer.value = undefined
     }
