@@ -15,7 +15,10 @@ import type { Database } from './schema'
 import { inside } from './second-wall'
 
 /** Tables whose every row belongs to one workshop. */
-type TenantTable = Exclude<keyof Database, 'workshop' | 'account' | 'known_device' | 'ticket' | 'guess'>
+type TenantTable = Exclude<
+  keyof Database,
+  'workshop' | 'account' | 'known_device' | 'ticket' | 'guess' | 'passkey' | 'answered_challenge'
+>
 
 /**
  * The only door to tenant tables: every query that comes out of it is already limited to one workshop, every row that
