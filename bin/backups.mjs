@@ -1,5 +1,5 @@
 // @ts-check
-import { spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import {
   chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync,
 } from 'node:fs'
@@ -49,22 +49,28 @@ function beside(url, database) {
 export const databaseOf = url => decodeURIComponent(new URL(url).pathname.slice(1))
 
 /**
- * Runs a program of PostgreSQL's; the password goes by the environment and is in no list of processes.
+ * Runs a program of PostgreSQL's beside whatever else is done; the password goes by the environment and is in no list
+ * of processes.
  * @param {string} program @param {string} url @param {string[]} args
  */
-function postgres(program, url, args) {
+async function postgres(program, url, args) {
   const programs = postgresPrograms(), { hostname, port, username, password, searchParams } = new URL(url)
   if (!programs) throw new Plain('PostgreSQL’s own programs are needed for a backup and were not found.')
-  const done = spawnSync(join(programs, program), args, {
-    encoding: 'utf8', cwd: '/', maxBuffer: 1e8,
+  const child = spawn(join(programs, program), args, {
+    cwd: '/', stdio: ['ignore', 'ignore', 'pipe'],
     env: {
       ...process.env, PGHOST: hostname, PGPORT: port || '5432', PGUSER: decodeURIComponent(username),
       PGPASSWORD: decodeURIComponent(password), PGDATABASE: databaseOf(url),
       ...searchParams.has('sslmode') && { PGSSLMODE: searchParams.get('sslmode') ?? 'prefer' },
     },
   })
-  if (done.status === 0) return
-  const said = String(done.stderr).trim().split('\n').slice(-2).join('\n')
+  let heard = ''
+  child.stderr.on('data', (/** @type {Buffer} */ text) => {
+    heard = (heard + text.toString()).slice(-10_000)
+  })
+  const status = await new Promise(done => child.on('close', done).on('error', done))
+  if (status === 0) return
+  const said = heard.trim().split('\n').slice(-2).join('\n')
   if (/No space left/.test(said)) throw new Plain('The disk is full: there is no room for a backup.')
   throw new Plain(`The backup could not be made or read:\n${said}`)
 }
@@ -105,7 +111,9 @@ async function readInto(url, name, file, paper) {
   const admin = await connected(beside(url, 'postgres'))
   try {
     await admin.query(`create database ${pg.escapeIdentifier(name)} template template0 encoding 'UTF8'`)
-    postgres('pg_restore', beside(url, name), ['--no-owner', '--no-privileges', '--exit-on-error', '-d', name, file])
+    await postgres('pg_restore', beside(url, name), [
+      '--no-owner', '--no-privileges', '--exit-on-error', '-j', '2', '-d', name, file,
+    ])
     const client = await connected(beside(url, name))
     const found = await digestsOf(client).finally(() => client.end())
     const wrong = differing(paper.tables, found)
@@ -150,11 +158,12 @@ export async function makeBackup(url, { why, now = new Date(), serverKey, folder
     await client.query('begin transaction isolation level repeatable read read only')
     const { rows: [{ id }] } = await client.query('select pg_export_snapshot() as id')
     writeFileSync(part, '', { mode: 0o600 })
-    postgres('pg_dump', url, [
-      '-Fc', '--no-owner', '--no-privileges', `--snapshot=${id}`, '-f', part,
+    // Squeezed lightly: a third of the time for a fourth more room.
+    const dumped = postgres('pg_dump', url, [
+      '-Fc', '-Z1', '--no-owner', '--no-privileges', `--snapshot=${id}`, '-f', part,
       ...LEFT_OUT.map(t => `--exclude-table-data=public.${t}`),
     ])
-    const tables = await digestsOf(client), migration = await migrationOf(client)
+    const [tables] = await Promise.all([digestsOf(client), dumped]), migration = await migrationOf(client)
     await client.query('commit')
     paper = {
       version: 1, database, made: now.toISOString(), why, bytes: statSync(part).size, tables, migration,
