@@ -4,15 +4,29 @@ import { faultsOf, LEVER_WORDS, PRACTICE_VERDICT_WORDS } from '~core/practice/wo
 import { formatDuration } from '~core/units/format'
 import type { Told } from '~/workers/practice.worker'
 import PlainButton from '~/ui/PlainButton.vue'
+import type { Before } from './practising'
 import { groupsOf, spansOf } from './spans'
 
 /** What became of it, the one thing to change, one's own minutes beside an expert's, and the way back to any of them. */
-const { told, log, alone = true, mine = true } = defineProps<{ told: Told, log: Log, alone?: boolean, mine?: boolean }>()
+const { told, log, before, alone = true, mine = true } = defineProps<{
+  told: Told
+  log: Log
+  /** The time before in the same bucket, to be set beside this one. */
+  before?: Before
+  alone?: boolean
+  mine?: boolean
+}>()
 const emit = defineEmits<{ back: [log: Log], again: [sameBucket: boolean] }>()
-const faults = computed(() => [...new Set(told.outcome.pieces.flatMap(p => faultsOf(p)))])
+const faultsIn = ({ outcome }: Told) => [...new Set(outcome.pieces.flatMap(p => faultsOf(p)))]
+const faults = computed(() => faultsIn(told))
+const both = computed(() => before ? [{ name: 'The time before', told: before.told }, { name: 'This time', told }] : [])
 const count = computed(() => told.outcome.pieces.length)
 const first = computed(() => told.changes[0]), also = computed(() => told.changes.slice(1, 3))
-const rows = computed(() => [{ name: mine ? 'You' : 'As it was done', spans: spansOf(log) }, { name: 'An expert, in this very bucket', spans: spansOf(told.best.log) }])
+const rows = computed(() => [
+  ...before ? [{ name: 'You, the time before', spans: spansOf(before.log) }] : [],
+  { name: mine ? 'You' : 'As it was done', spans: spansOf(log) },
+  { name: 'An expert, in this very bucket', spans: spansOf(told.best.log) },
+])
 const longest = computed(() => Math.max(60, ...rows.value.flatMap(r => r.spans.map(s => s.to))))
 const groups = computed(() => groupsOf(log))
 const words = (levers: readonly (keyof typeof LEVER_WORDS)[]) => levers.map(l => LEVER_WORDS[l]).join(' ')
@@ -22,7 +36,15 @@ const at = (entry: Entry) => log.slice(0, log.indexOf(entry))
 <template>
   <section class="debrief" aria-labelledby="became">
     <h2 id="became">{{ PRACTICE_VERDICT_WORDS[told.outcome.verdict] }}{{ count > 1 ? `, of ${count}` : '' }}</h2>
-    <ul v-if="faults.length > 0" class="faults"><li v-for="f in faults" :key="f">{{ f }}</li></ul>
+    <div v-if="both.length > 0" class="both">
+      <section v-for="b in both" :key="b.name" :aria-label="b.name">
+        <h3>{{ b.name }}</h3>
+        <p class="strong">{{ PRACTICE_VERDICT_WORDS[b.told.outcome.verdict] }}</p>
+        <ul v-if="faultsIn(b.told).length > 0"><li v-for="f in faultsIn(b.told)" :key="f">{{ f }}</li></ul>
+        <p v-else>Full, sharp, sound.</p>
+      </section>
+    </div>
+    <ul v-else-if="faults.length > 0" class="faults"><li v-for="f in faults" :key="f">{{ f }}</li></ul>
     <p v-else>Full, sharp, sound.</p>
     <div v-if="first" class="one">
       <h3>{{ first.levers.length > 1 ? 'Two things together' : 'The one thing' }}</h3>
@@ -69,6 +91,12 @@ const at = (entry: Entry) => log.slice(0, log.indexOf(entry))
 h2 { font-size: clamp(1.8rem, 3.4vw, 2.6rem); }
 h3 { font-size: 1.1rem; margin-top: 6px; }
 .faults { margin: 0; padding-left: 20px; font-size: 1.1rem; }
+/* Side by side, the later one where the eye goes first: the strong one. */
+.both { display: grid; grid-template-columns: 1fr 1fr; gap: 2px; background: var(--line-strong); border: 2px solid var(--line-strong); }
+.both section { background: var(--sheet); padding: 12px 16px; }
+.both section:last-child { box-shadow: inset 0 4px 0 var(--ink); }
+.both h3 { margin: 0; }
+.both ul { margin: 4px 0 0; padding: 0; list-style: none; }
 .one { background: var(--now); color: var(--now-ink); border-radius: 14px; padding: 14px 18px; display: grid; gap: 4px; }
 .one h3 { margin: 0; }
 .what { font-size: clamp(1.3rem, 2.4vw, 1.8rem); font-weight: 700; }

@@ -80,6 +80,7 @@ const pieces = moulds.reduce((n, m) => n + m.count, 0)
       :alone="keepAs === undefined"
       :mine="log === undefined"
       :told="of.told.value"
+      :before="of.before.value"
       :log="of.run.value.log"
       @back="of.goBack"
       @again="of.again" />

@@ -27,6 +27,8 @@ export interface Practised {
   /** What somebody did, to be looked at. */
   readonly log?: Log
 }
+/** How the same bucket went the time before: one went back into it, or began it again. */
+export interface Before { readonly told: Told, readonly log: Log }
 interface Kept { readonly seed: number, readonly log: Log, readonly waited: number }
 function keptRun(name: string | undefined): Kept | undefined {
   try {
@@ -43,7 +45,7 @@ export function usePractising(
   const kept = keptRun(keepAs)
   const seed = ref(given ?? kept?.seed ?? 1 + Math.floor(Math.random() * 1e6))
   const run = shallowRef(beginRun(setup, seed.value)), pace = ref<Pace>(1), told = shallowRef<Told>(), busy = ref(false)
-  const stirring = shallowRef<Stroke>()
+  const stirring = shallowRef<Stroke>(), before = shallowRef<Before>()
   let waited = 0, behind = 0
   if (kept?.seed === seed.value) {
     run.value = play(setup, seed.value, kept.log)
@@ -103,6 +105,7 @@ export function usePractising(
   /** From here the other way: what was done up to there stands, and the rest is open again. */
   function goBack(log: Log): void {
     if (busy.value) workers.cancel()
+    if (told.value) before.value = { told: told.value, log: run.value.log }
     stirring.value = undefined
     waited = behind = 0
     run.value = play(setup, seed.value, log)
@@ -110,7 +113,10 @@ export function usePractising(
     keep()
   }
   function again(sameBucket: boolean): void {
-    if (!sameBucket) seed.value = 1 + Math.floor(Math.random() * 1e6)
+    goBack([])
+    if (sameBucket) return
+    seed.value = 1 + Math.floor(Math.random() * 1e6)
+    before.value = undefined
     goBack([])
   }
   if (log) {
@@ -143,6 +149,6 @@ export function usePractising(
   })
   const view = { run, bucket, felt, isStirred, time, poured, opened, mould }
   const does = { act, stirWith, pass, goBack, again, finish }
-  return { setup, tool: expert.stir.tool, seed, pace, stirring, told, busy, ...view, ...does }
+  return { setup, tool: expert.stir.tool, seed, pace, stirring, told, before, busy, ...view, ...does }
 }
 export type Practising = ReturnType<typeof usePractising>
