@@ -19,6 +19,8 @@ const held = [
   runs(['vitest', 'run', '--project', 'core', 'typed-quantities', 'typed-ratios', 'core/schedule']),
   runs(['vitest', 'run', '--project', 'server', 'malformed', 'sync', 'kills']),
   runs(['playwright', 'test', 'faulty']),
+  // Practice, 100 seeds of each scenario: it prints its shares, which go into bench/README.md.
+  runs(['tsx', '--tsconfig', 'tsconfig.tools.json', 'bench/practice.ts', String(seed), '100']),
 ].every(Boolean)
 console.log(`Seed ${seed}, commit ${commit}: ${held ? 'held' : 'failed'}`)
 process.exit(held ? 0 : 1)

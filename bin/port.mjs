@@ -3,7 +3,7 @@ import { createServer } from 'node:net'
 import { Plain } from './say.mjs'
 
 /** @param {string} host @param {number} port @returns {Promise<boolean>} */
-function isFree(host, port) {
+export function isFree(host, port) {
   return new Promise((resolve) => {
     const server = createServer()
     server.once('error', () => resolve(false))

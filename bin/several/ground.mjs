@@ -1,8 +1,9 @@
 // @ts-check
-import { randomBytes } from 'node:crypto'
+import { randomBytes, randomInt } from 'node:crypto'
 import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { fittingFolder, freePort } from '../cluster.mjs'
+import { fittingFolder } from '../cluster.mjs'
+import { isFree } from '../port.mjs'
 import { databaseUser } from './programs.mjs'
 
 /**
@@ -19,13 +20,16 @@ import { databaseUser } from './programs.mjs'
 
 const DATABASES = 3
 
-/** @param {number} n */
-const freePorts = async (n) => {
+/**
+ * Below those that Linux lends to whoever connects (ip_local_port_range): what is chosen now is still free when a
+ * database comes up on it a while later. @param {number} n
+ */
+async function freePorts(n) {
   /** @type {number[]} */
   const found = []
   while (found.length < n) {
-    const port = await freePort()
-    if (!found.includes(port)) found.push(port)
+    const port = randomInt(20_000, 32_000)
+    if (!found.includes(port) && await isFree('127.0.0.1', port)) found.push(port)
   }
   return found
 }
