@@ -158,7 +158,7 @@ export async function makeBackup(url, { why, now = new Date(), serverKey, folder
     await client.query('begin transaction isolation level repeatable read read only')
     const { rows: [{ id }] } = await client.query('select pg_export_snapshot() as id')
     writeFileSync(part, '', { mode: 0o600 })
-    // Squeezed lightly: a third of the time for a fourth more room.
+    // Squeezed lightly: three fifths of the time for a fourth more room (4 000 pours: 5.3 and 3.1 s, 16 and 21 MB).
     const dumped = postgres('pg_dump', url, [
       '-Fc', '-Z1', '--no-owner', '--no-privileges', `--snapshot=${id}`, '-f', part,
       ...LEFT_OUT.map(t => `--exclude-table-data=public.${t}`),

@@ -91,8 +91,8 @@ class LoneCommit extends Error {
 }
 
 /**
- * Where a standby must have what is acknowledged, a wait for it that is broken off (by a time-out) ends with a notice
- * and success, though one machine alone has it by now. That is no acknowledgement: it fails, and is sent again.
+ * Where a standby must have what is acknowledged, a wait for it that somebody breaks off (pg_cancel_backend) ends with
+ * a notice and success, though only one machine has it. That is no acknowledgement: it fails, and is sent again.
  * PostgreSQL names where in it the notice was made; its own manual, “Planning for High Availability”.
  */
 function doubtLoneCommits(client: pg.PoolClient): void {
