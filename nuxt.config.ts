@@ -142,7 +142,6 @@ export default defineNuxtConfig({
         'date-fns',
         '@vueuse/core',
         '@tanstack/vue-virtual',
-        'lucide-vue-next',
         'papaparse',
         'chart.js',
         'three',

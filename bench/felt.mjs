@@ -52,7 +52,7 @@ const NUMBERS = ['3', '5', '4', '7', '6', '9', '8', '11', '10', '12']
 const middleOf = list => [...list].sort((a, b) => a - b)[list.length >> 1]?.toFixed(1)
 
 await page.goto(`${base}/plan`)
-await page.getByRole('main').getByRole('link', { name: /lantern/i }).first().click()
+await page.getByRole('main').locator('a[href^="/plan/"]').filter({ hasText: /lantern/i }).first().click()
 const count = page.getByRole('textbox', { name: /^How many: / }).first()
 await count.waitFor()
 await page.waitForTimeout(2000)

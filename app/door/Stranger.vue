@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
 import DoorPage from '~/features/door/DoorPage.vue'
+import { whenIdle } from '~/features/door/idle'
 import { useStrangers } from '~/features/door/strangers'
 import { rememberWorkshop } from '~/sync/guest'
 import { holdsAnswers } from '~/sync/kept'
@@ -20,9 +21,7 @@ const missing = ref(false)
 onMounted(() => {
   missing.value = !window.isSecureContext
   void lookForWorkshop()
-  const keepHere = () => navigator.serviceWorker?.register('/sw.js').catch(() => {})
-  if (typeof requestIdleCallback === 'function') requestIdleCallback(keepHere, { timeout: 4000 })
-  else setTimeout(keepHere, 1500)
+  whenIdle(() => void navigator.serviceWorker?.register('/sw.js').catch(() => {}), 4000)
 })
 </script>
 

@@ -8,6 +8,7 @@ import RippleMark from '~/ui/RippleMark.vue'
 import { useDoor } from './door'
 import DoorPicker from './DoorPicker.vue'
 import DoorTable from './DoorTable.vue'
+import { whenIdle } from './idle'
 
 /**
  * The door: what somebody fills, and at once what to mix. It stands alone before anybody signs in, and is “New pour”
@@ -29,11 +30,12 @@ const emit = defineEmits<{
   forget: [id: string]
 }>()
 const american = ref(false), here = ref(false)
-onMounted(() => {
+// The page answers first: what this changes is drawn anew.
+onMounted(() => whenIdle(() => {
   // A mix is weighed in grams everywhere; the cups are those of the country.
   if (navigator.language === 'en-US') metric.value = { ...METRIC, region: 'us' }
   here.value = true
-})
+}, 500))
 const metric = ref<UnitPreferences>(METRIC)
 const units = computed(() => given ?? (american.value ? US_CUSTOMARY : metric.value))
 const door = useDoor(() => units.value)

@@ -11,6 +11,7 @@ import { problemWords } from '~core/plan/words'
 import type { Printed } from '~core/plan/types'
 import { capital } from '~core/units/sentences'
 import type { UnitPreferences } from '~core/units/units'
+import { whenIdle } from './idle'
 
 /** What somebody at the door has said so far: each part stands until another is said, so that nothing typed is lost. */
 export interface Said {
@@ -89,9 +90,9 @@ function getReady(): void {
     if (!kind) return
     const things = thingsOf({ ...wishOf(FIRST), kind, amount: { by: 'measures', measures: KINDS[kind].sizes.middle } }, names)
     if (typeof things !== 'string') workOutDoor(things)
-    requestIdleCallback(one)
+    whenIdle(one)
   }
-  if (typeof requestIdleCallback === 'function') requestIdleCallback(one)
+  whenIdle(one)
 }
 
 /** The door: what is said, and what comes of it at once. */
