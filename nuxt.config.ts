@@ -74,6 +74,8 @@ export default defineNuxtConfig({
     databaseUrl: '',
     /** A copy of it that is read for what no bench waits for: docs/operate.md. */
     replicaUrl: '',
+    /** Databases besides the first in which workshops may have their records, by name: docs/operate.md. */
+    homes: '',
     demoMode: false,
     // Tests ask that every answer be held against its contract; the development server always does.
     public: { checkAnswers: false },

@@ -21,6 +21,8 @@ const held = [
   runs(['playwright', 'test', 'faulty']),
   // Practice, 100 seeds of each scenario: it prints its shares, which go into bench/README.md.
   runs(['tsx', '--tsconfig', 'tsconfig.tools.json', 'bench/practice.ts', String(seed), '100']),
+  // An hour of fifty benches on several servers, each of which is killed and comes back.
+  spawnSync(process.execPath, ['bench/soak.mjs'], { stdio: 'inherit' }).status === 0,
 ].every(Boolean)
 console.log(`Seed ${seed}, commit ${commit}: ${held ? 'held' : 'failed'}`)
 process.exit(held ? 0 : 1)

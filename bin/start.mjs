@@ -4,6 +4,7 @@ import { randomBytes, randomInt } from 'node:crypto'
 import { chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { startCluster } from './cluster.mjs'
+import { homeNames, startHomes } from './homes.mjs'
 import { wantedPort } from './port.mjs'
 import { buildIfChanged, checkNode, DATA, debianPackages, npmPackages, ROOT } from './setup.mjs'
 import { giveUp, Plain, say } from './say.mjs'
@@ -15,6 +16,7 @@ bin/start --share        your own workshop, for phones on this network too
 bin/start --many         several workshops; bin/owner invites to the first of each
 DATABASE_URL=…           use a database you already have (your own workshop there; add --demo for the demo)
 BACKUPS=…                where the nightly backups are kept; “off” where somebody else makes them
+HOMES="second …"          databases beside the first, into which bin/move moves workshops
 HOST, PORT               where to serve; 127.0.0.1 and 4780 unless said
 SHARE_PORT, SHARE_PLAIN_PORT  where phones are served; 4743 and 4723 unless said`
 
@@ -81,10 +83,10 @@ async function keepBackups(url) {
 }
 
 /**
- * @param {{ host: string, port: number, tries: number, url: string, demo: boolean, many: boolean, code: string,
- *   log: NodeJS.WritableStream }} as
+ * @param {{ host: string, port: number, tries: number, url: string, homes: Record<string, string>, demo: boolean,
+ *   many: boolean, code: string, log: NodeJS.WritableStream }} as
  */
-function startServer({ host, port, tries, url, demo, many, code, log }) {
+function startServer({ host, port, tries, url, homes, demo, many, code, log }) {
   const server = spawn(process.execPath, [join(ROOT, '.output/server/index.mjs')], {
     cwd: '/',
     stdio: ['ignore', 'pipe', 'inherit', 'ipc'],
@@ -98,6 +100,7 @@ function startServer({ host, port, tries, url, demo, many, code, log }) {
       NITRO_PORT_TRIES: String(tries),
       NITRO_SHUTDOWN_TIMEOUT: '2000',
       NUXT_DATABASE_URL: url,
+      ...Object.keys(homes).length > 0 && { NUXT_HOMES: JSON.stringify(homes) },
       NUXT_DEMO_MODE: String(demo),
       NUXT_MANY: String(many),
       NUXT_OWNER_CODE: code,
@@ -174,20 +177,28 @@ async function main() {
   npmPackages()
   const cluster = own ? undefined : await startCluster(join(DATA, 'postgres'))
   const url = own ?? /** @type {NonNullable<typeof cluster>} */ (cluster).url(demo ? 'demo' : 'workshop')
+  const homes = await startHomes(homeNames())
   try {
     buildIfChanged()
-    const stopBackups = demo || process.env.BACKUPS === 'off' ? () => {} : await keepBackups(url)
+    for (const home of Object.values(homes.addresses)) readyDatabase(home, ['--create'])
+    const all = demo || process.env.BACKUPS === 'off' ? [] : [url, ...Object.values(homes.addresses)]
+    const backups = await Promise.all(all.map(keepBackups))
     const seed = args.includes('--fresh-demo') ? '--fresh-demo' : '--demo'
     readyDatabase(url, [...(own ? [] : ['--create']), ...(demo ? [seed] : [])])
-    const code = ownerCode(), server = startServer({ host, port, tries, url, demo, many, code, log: await openLog() })
+    const code = ownerCode(), server = startServer({
+      host, port, tries, url, homes: homes.addresses, demo, many, code, log: await openLog(),
+    })
     cluster?.keep()
+    homes.keep()
     stopTogether(server, () => {
-      stopBackups()
+      for (const stop of backups) stop()
+      homes.stop()
       cluster?.stop()
     })
     await serve(server, { host, url, demo, share, code })
   }
   catch (error) {
+    homes.stop()
     cluster?.stop()
     throw error
   }
@@ -217,9 +228,9 @@ async function serve(server, { host, url, demo, share, code }) {
     if (needsOwner) say(`  The first owner, from a phone, types this code:  ${code.slice(0, 4)} ${code.slice(4)}\n`)
   }
   say('  Ctrl-C stops it; the records stay.\n')
-  // For bin/owner, which prints links.
+  // For bin/owner, which prints links, and bin/move.
   const database = new URL(url).pathname.slice(1)
-  writeFileSync(join(DATA, 'running.json'), JSON.stringify({ addresses: [...addresses, address], database }), { mode: 0o600 })
+  writeFileSync(join(DATA, 'running.json'), JSON.stringify({ addresses: [...addresses, address], database, homes: homeNames() }), { mode: 0o600 })
 }
 
 main().catch(giveUp)

@@ -152,9 +152,12 @@ export function serve<N extends RouteName>(
     const { role } = contract, person = role === 'anyone' ? undefined : await admit(event, role)
     const told = await read(event, contract)
     const from = (db: Db) => work((person
-      ? { ...told, db, person, scope: within(db, person.workshopId), now: workshopTime(person.clock, Date.now()) }
+      ? {
+          ...told, db, person, scope: within(db, person.workshopId, person),
+          now: workshopTime(person.clock, Date.now()),
+        }
       : told) as unknown as CallOf<N>)
-    const copy = contract.ofCopy && copyOfDatabase()
+    const copy = contract.ofCopy && person?.home === null && copyOfDatabase()
     return checked(name, contract, await (copy ? fromEither(copy, told.db, from) : from(told.db)))
   }))
 }

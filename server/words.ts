@@ -49,6 +49,10 @@ export const ANSWERS = {
     status: 503,
     sentence: 'The workshop’s records were written by a newer version. Bring this server up to date; what you entered waits here.',
   },
+  'workshop-moving': {
+    status: 503,
+    sentence: 'This workshop’s records are being moved to another machine just now. Nothing is lost; it goes on by itself in a moment.',
+  },
   'too-many-tries': { status: 429, sentence: 'Too many tries. Wait a moment and try again.' },
   'busy': { status: 503, sentence: 'Too many are at this door just now. Wait a moment and try again.' },
   'common-password': {

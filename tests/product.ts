@@ -24,7 +24,14 @@ export interface Product {
 }
 
 /** @param base address of a PostgreSQL cluster, ending in a slash. */
-export async function launch(base: string, { demo }: { readonly demo: boolean }): Promise<Product> {
+export async function launch(
+  base: string,
+  { demo, homes = {} }: {
+    readonly demo: boolean
+    /** Databases besides its own, into which workshops may be moved. */
+    readonly homes?: Readonly<Record<string, string>>
+  },
+): Promise<Product> {
   const entry = join(ROOT, '.output/server/index.mjs')
   if (!existsSync(entry)) throw new Error('The product is not built yet: run bin/test, or npx nuxt build.')
   const databaseUrl = `${base}p${process.pid}_${Date.now().toString(36)}_${++made}`
@@ -50,6 +57,7 @@ export async function launch(base: string, { demo }: { readonly demo: boolean })
         NITRO_PORT: String(port),
         NITRO_SHUTDOWN_TIMEOUT: '500',
         NUXT_DATABASE_URL: databaseUrl,
+        NUXT_HOMES: JSON.stringify(homes),
         NUXT_DEMO_MODE: String(demo),
         NUXT_PUBLIC_CHECK_ANSWERS: 'true',
         NUXT_SERVER_KEY: 'only for tests: thirty-two characters and more',

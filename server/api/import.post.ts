@@ -7,6 +7,6 @@ import { serve } from '../route'
 export default serve('POST import', async ({ db, scope, person, body: table, now }) => {
   const id = randomUUID()
   await beginImport(scope, { id, kind: table.kind, name: table.file, by: person.id })
-  setToWork(db, { workshop: person.workshopId, job: id, work: { what: 'rows', table, actor: person.id, now } })
+  setToWork(db, { workshop: person.workshopId, place: person, job: id, work: { what: 'rows', table, actor: person.id, now } })
   return { id }
 })

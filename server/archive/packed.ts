@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import PQueue from 'p-queue'
 import type { ReadStream } from 'node:fs'
+import { HERE, type Place } from '../store/homes'
 import type { Db } from '../store/open'
 import { archiveOf } from './write'
 import { Refused } from '../refused'
@@ -27,13 +28,14 @@ export async function packedArchive(
   db: Db,
   workshopId: string,
   wanted: AbortSignal,
+  place: Place = HERE,
 ): Promise<{ readonly bytes: number, readonly contents: ReadStream } | undefined> {
   if (packing.size >= MOST_WAITING) throw new Refused('busy')
   const folder = await mkdtemp(join(tmpdir(), FOLDER)), path = join(folder, 'archive.zip')
   const forget = () => void rm(folder, { recursive: true, force: true })
   try {
     await packing.add(() =>
-      pipeline(archiveOf(db, workshopId), createWriteStream(path, { mode: 0o600 }), { signal: wanted }))
+      pipeline(archiveOf(db, workshopId, place), createWriteStream(path, { mode: 0o600 }), { signal: wanted }))
     const { size } = await stat(path)
     return { bytes: size, contents: createReadStream(path).once('close', forget) }
   }

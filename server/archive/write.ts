@@ -12,10 +12,10 @@ import {
   type ArchiveList,
   type ArchiveManifest,
 } from '~contract/archive'
+import { HERE, type Place } from '../store/homes'
 import type { Db } from '../store/open'
 import { logbookPages } from '../store/pours'
 import { within, type Scope } from '../store/scope'
-import { inside } from '../store/second-wall'
 
 const PAGE = 40
 
@@ -255,22 +255,27 @@ async function* photoData(scope: Scope, id: string) {
  * pieces, never all of it at once.
  * Without what opens it: no addresses, passwords, sessions or links.
  */
-export function archiveOf(db: Db, workshopId: string): Readable {
+export function archiveOf(db: Db, workshopId: string, place: Place = HERE): Readable {
   const out = new PassThrough()
-  void inside(db, workshopId).transaction().setIsolationLevel('repeatable read').execute(async (trx) => {
-    const scope = within(trx, workshopId)
-    const workshop = await trx.selectFrom('workshop').select(['name', 'units']).where('id', '=', workshopId)
+  async function write(): Promise<void> {
+    const workshop = await db.selectFrom('workshop').select(['name', 'units']).where('id', '=', workshopId)
       .executeTakeFirstOrThrow()
-    const pictures = await scope.select('photo').select('id').orderBy('id').execute(),
-      models = await scope.select('mesh').select('id').where('sha256', 'is not', null).orderBy('id').execute()
-    const packing = new Packing(out)
-    packing.add('workshop.json', () => whole(canonicalJson(workshop)))
-    for (const [name, lines] of Object.entries(LISTS)) packing.add(name, () => asText(lines(scope)))
-    packing.add('logbook.csv', () => table(scope))
-    for (const { id } of pictures) packing.add(`photos/${id}.jpg`, () => photoData(scope, id), false)
-    for (const { id } of models) packing.add(`meshes/${id}.stl.gz`, () => meshData(scope, id), false)
-    packing.end()
-    await packing.finished
-  }).catch(error => out.destroy(error as Error))
+    await within(db, workshopId, place).transaction(scope => packAll(out, scope, workshop), 'repeatable read')
+  }
+  void write().catch(error => out.destroy(error as Error))
   return out
+}
+
+async function packAll(out: PassThrough, scope: Scope, workshop: object): Promise<void> {
+  const pictures = await scope.select('photo').select('id').orderBy('id').execute(),
+    models = await scope.select('mesh').select('id').where('sha256', 'is not', null).orderBy('id').execute()
+  // Not before nothing more is waited for: whoever asked may be gone, and then it ends at once.
+  const packing = new Packing(out)
+  packing.add('workshop.json', () => whole(canonicalJson(workshop)))
+  for (const [name, lines] of Object.entries(LISTS)) packing.add(name, () => asText(lines(scope)))
+  packing.add('logbook.csv', () => table(scope))
+  for (const { id } of pictures) packing.add(`photos/${id}.jpg`, () => photoData(scope, id), false)
+  for (const { id } of models) packing.add(`meshes/${id}.stl.gz`, () => meshData(scope, id), false)
+  packing.end()
+  await packing.finished
 }

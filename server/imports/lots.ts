@@ -1,6 +1,7 @@
 import type { Transaction } from 'kysely'
 import { NO_IMPORT_COUNTS, type ImportCounts, type ImportState } from '~contract/import-state'
 import { rememberThings, tellImport, type Thing } from '../store/imports'
+import { HERE, type Place } from '../store/homes'
 import type { Db } from '../store/open'
 import type { Database } from '../store/schema'
 import { within, type Scope } from '../store/scope'
@@ -23,8 +24,8 @@ export class Lots {
   private toldAt = -Infinity
   private state: ImportState = 'waiting'
 
-  constructor(readonly db: Db, workshopId: string, readonly id: string) {
-    this.scope = within(db, workshopId)
+  constructor(readonly db: Db, workshopId: string, readonly id: string, place: Place = HERE) {
+    this.scope = within(db, workshopId, place)
   }
 
   /** @param share of this state's work, 0 to 1 @throws GivenUp */

@@ -2,6 +2,8 @@ import { rm } from 'node:fs/promises'
 import { Worker } from 'node:worker_threads'
 import PQueue from 'p-queue'
 import { useRuntimeConfig } from '#imports'
+import { homeAddresses } from '../database'
+import { HERE } from '../store/homes'
 import type { Db } from '../store/open'
 import { importBroke, tellImport } from '../store/imports'
 import { within } from '../store/scope'
@@ -25,10 +27,13 @@ const asWritten = source
 /** In a thread of its own. @returns why it broke off, if it did not end by itself */
 function inThread(db: Db, order: Order): Promise<string | undefined> {
   return new Promise((resolve) => {
-    const { databaseUrl } = useRuntimeConfig()
+    const { databaseUrl } = useRuntimeConfig(), { home, moving } = order.place ?? HERE
+    const workerData = {
+      databaseUrl, homes: homeAddresses(), walled: isWalled(db), order: { ...order, place: { home, moving } },
+    }
     const worker = new Worker(asWritten ?? new URL('./imports.mjs', import.meta.url), {
       eval: asWritten !== undefined,
-      workerData: { databaseUrl, walled: isWalled(db), order },
+      workerData,
       resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
     })
     // It keeps no server from ending: what it left half done is told when somebody looks next.
@@ -52,7 +57,7 @@ function inThread(db: Db, order: Order): Promise<string | undefined> {
  * Sets one to work; it goes on by itself. @param folder in which its file lies, which goes when it has ended
  */
 export function setToWork(db: Db, order: Order, folder?: string): void {
-  const scope = within(db, order.workshop)
+  const scope = within(db, order.workshop, order.place)
   const beat = setInterval(() => void tellImport(scope, order.job).catch(() => {}), WAITING_BEAT_MS).unref()
   void queue.add(async () => {
     clearInterval(beat)

@@ -2,6 +2,7 @@ import type { ImportRows } from '~contract/import'
 import type { ImportCounts, ImportState } from '~contract/import-state'
 import { restoreArchive } from '../archive/restore'
 import { announceAll } from '../store/announce'
+import type { Place } from '../store/homes'
 import { endImport } from '../store/imports'
 import type { Db } from '../store/open'
 import { Refused } from '../refused'
@@ -14,6 +15,8 @@ import { importFaultWords } from './words'
 export interface Order {
   readonly workshop: string
   readonly job: string
+  /** Where its records are. */
+  readonly place?: Place
   readonly work:
     | { readonly what: 'archive', readonly path: string }
     | { readonly what: 'rows', readonly table: ImportRows, readonly actor: string, readonly now: number }
@@ -48,7 +51,7 @@ function stateAfter({ work }: Order, lots: Lots, state: ImportState): ImportStat
 
 /** Does one from its beginning to its end, and says what became of it. */
 export async function carryOut(db: Db, order: Order): Promise<void> {
-  const lots = new Lots(db, order.workshop, order.job)
+  const lots = new Lots(db, order.workshop, order.job, order.place)
   try {
     await begin(order, lots)
     await endImport(lots.scope, order.job, order.work.what === 'out' ? 'taken-out' : 'done', lots.counts)

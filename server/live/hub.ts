@@ -1,7 +1,7 @@
 import type pg from 'pg'
 import { LIVE_MOST_BYTES, type LiveMessage } from '~contract/pour'
 import { CHANNEL } from '../store/announce'
-import { database } from '../database'
+import { databaseOf } from '../database'
 import { epochOf } from '../store/epoch'
 import { pourEventsAfter } from '../store/pours'
 import { within } from '../store/scope'
@@ -11,6 +11,8 @@ import { Refused } from '../refused'
 export interface Listener {
   readonly tell: (message: LiveMessage) => void
   readonly lost: () => void
+  /** Where its workshop's records are: with that database it is lost. */
+  readonly home: string | null
   /** With which it ends. */
   readonly session?: string
   /** One of a class’s own streams, which are counted apart. */
@@ -27,20 +29,33 @@ export const MOST_STREAMS = 300
 export const MOST_CLASS_STREAMS = 200
 
 const listeners = new Map<string, Set<Listener>>()
-let listening: Promise<void> | undefined
-/** Looked at each time that listening begins: the database may have been moved meanwhile. */
-let epoch = ''
-export const epochNow = (): string => epoch
+/** What listens to one database. */
+interface Ear {
+  listening?: Promise<void>
+  /** Looked at each time that listening begins: the database may have been moved meanwhile. */
+  epoch: string
+}
+const ears = new Map<string | null, Ear>()
+function earOf(home: string | null): Ear {
+  const ear = ears.get(home) ?? { epoch: '' }
+  ears.set(home, ear)
+  return ear
+}
+/** Of the records of a home, or of the first database. */
+export const epochNow = (home: string | null): string => earOf(home).epoch
 
 /** A connection that says nothing at all is asked whether it is still there. */
 const ASKED_EVERY_MS = 10_000, ASKED_FOR_MS = 5000
 /** Between tries to listen again. */
 const FIRST_RETRY_MS = 250, LAST_RETRY_MS = 5000
 
-/** What is told to browsers: with the pour's new entries, read once for all of them, where they are few. */
-async function told(workshop: string, message: LiveMessage): Promise<LiveMessage> {
+/**
+ * What is told to browsers: with the pour's new entries, read once for all of them, where they are few.
+ * @param home where it was heard: there its records are
+ */
+async function told(home: string | null, workshop: string, message: LiveMessage): Promise<LiveMessage> {
   if (message.what !== 'pour' || message.after === 0) return message
-  const { db } = await database()
+  const { db } = await databaseOf(home)
   const news = await pourEventsAfter(within(db, workshop), message.pour, message.after).catch(() => undefined)
   const whole = news && { ...message, seq: news.seq, events: news.events }
   return whole && JSON.stringify(whole).length <= LIVE_MOST_BYTES ? whole : message
@@ -53,19 +68,25 @@ interface Announced {
   readonly device?: string
   /** None when the device was taken out. */
   readonly line?: object | null
+  /** Its records are somewhere else from now on. */
+  readonly moved?: boolean
 }
 
-function heard(payload: string | undefined): void {
-  const { workshop, message, session, device, line } = JSON.parse(payload ?? '{}') as Announced
-  const ended = session === undefined ? [] : [...listeners.get(workshop) ?? []].filter(l => l.session === session)
-  for (const listener of ended) listener.lost()
+function loseAll(lost: Iterable<Listener>): void {
+  for (const listener of [...lost]) listener.lost()
+}
+
+function heard(home: string | null, payload: string | undefined): void {
+  const { workshop, message, session, device, line, moved } = JSON.parse(payload ?? '{}') as Announced
+  if (moved) loseAll(listeners.get(workshop) ?? [])
+  if (session !== undefined) loseAll([...listeners.get(workshop) ?? []].filter(l => l.session === session))
   const reading = device === undefined ? [] : [...listeners.get(workshop) ?? []].filter(l => l.device === device)
   for (const listener of reading) {
     if (line) listener.read?.(line)
     else listener.lost()
   }
   if (!message || !listeners.has(workshop)) return
-  void told(workshop, message).then((whole) => {
+  void told(home, workshop, message).then((whole) => {
     for (const listener of listeners.get(workshop) ?? []) if (!listener.device) listener.tell(whole)
   })
 }
@@ -78,33 +99,43 @@ function answers(client: pg.PoolClient): Promise<unknown> {
   })
 }
 
+/** Everybody who hears of this database; of the first, all. */
+function hearersOf(home: string | null): Listener[] {
+  const hearers: Listener[] = []
+  for (const [workshop, set] of listeners) {
+    const gone = [...set].filter(l => home === null || l.home === home)
+    for (const listener of gone) set.delete(listener)
+    if (set.size === 0) listeners.delete(workshop)
+    hearers.push(...gone)
+  }
+  return hearers
+}
+
 /**
- * Hands every announcement to the streams of its workshop. One connection listens for the whole process. When it breaks
- * or falls silent all streams end: what was announced meanwhile was heard by nobody.
+ * Hands every announcement to the streams of its workshop. One connection to each database listens for the whole
+ * process. When it breaks or falls silent all streams of it end: what was announced meanwhile was heard by nobody.
  */
-async function listen(): Promise<void> {
-  const { pool, db } = await database()
+async function listen(home: string | null): Promise<void> {
+  const { pool, db } = await databaseOf(home), ear = earOf(home)
   const client = await pool.connect()
   let over = false
   const lost = () => {
     if (over) return
     over = true
     clearInterval(asking)
-    listening = undefined
+    ear.listening = undefined
     client.release(true)
-    const all = [...listeners.values()].flatMap(set => [...set])
-    listeners.clear()
-    for (const listener of all) listener.lost()
-    void listenAgain()
+    loseAll(hearersOf(home))
+    void listenAgain(home)
   }
   client.once('error', lost)
   client.once('end', lost)
-  client.on('notification', ({ payload }) => heard(payload))
+  client.on('notification', ({ payload }) => heard(home, payload))
   const asking = setInterval(() => void answers(client).catch(lost), ASKED_EVERY_MS)
   asking.unref()
   try {
     await client.query(`listen ${CHANNEL}`)
-    epoch = await epochOf(db)
+    ear.epoch = await epochOf(db)
   }
   catch (error) {
     lost()
@@ -116,19 +147,20 @@ async function listen(): Promise<void> {
  * Tried for ever: the next stream finds it listening, and does not wait for the database to be found. From the start
  * on, so that whoever would put other records in the place of these sees that a server is at work in them.
  */
-export async function listenAgain(): Promise<void> {
-  for (let wait = FIRST_RETRY_MS; listening === undefined; wait = Math.min(LAST_RETRY_MS, 2 * wait)) {
+export async function listenAgain(home: string | null = null): Promise<void> {
+  for (let wait = FIRST_RETRY_MS; earOf(home).listening === undefined; wait = Math.min(LAST_RETRY_MS, 2 * wait)) {
     await new Promise<void>(done => void setTimeout(done, wait).unref())
-    await ensureListening().catch(() => {})
+    await ensureListening(home).catch(() => {})
   }
 }
 
-function ensureListening(): Promise<void> {
-  listening ??= listen().catch((error) => {
-    listening = undefined
+function ensureListening(home: string | null): Promise<void> {
+  const ear = earOf(home)
+  ear.listening ??= listen(home).catch((error) => {
+    ear.listening = undefined
     throw error
   })
-  return listening
+  return ear.listening
 }
 
 /** How many are open at this server. */
@@ -136,7 +168,7 @@ export const openStreams = (): number => [...listeners.values()].reduce((n, set)
 
 /** @returns a function that stops listening. @throws Refused when as many listen as may */
 export async function subscribe(workshop: string, listener: Listener): Promise<() => void> {
-  await ensureListening()
+  await Promise.all([ensureListening(null), ensureListening(listener.home)])
   const like = [...listeners.get(workshop) ?? []].filter(l => l.class === listener.class).length
   if (like >= (listener.class ? MOST_CLASS_STREAMS : MOST_STREAMS)) throw new Refused('too-many-streams')
   const set = listeners.get(workshop) ?? new Set()

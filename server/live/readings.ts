@@ -11,6 +11,7 @@ export function readingsOf(
 ): Promise<void> {
   return openStream(event, ({ push, end }) => subscribe(workshop, {
     device,
+    home: null,
     session: of.session,
     read: line => push(frameOf(JSON.stringify(line))),
     tell: () => {},

@@ -7,6 +7,9 @@ import { epochNow, subscribe } from './hub'
 /** A browser comes back this soon after its stream ended. */
 const COME_BACK_MS = 1000
 
+/** Which workshop is heard, and where its records are. */
+interface Heard { readonly workshop: string, readonly home: string | null }
+
 /**
  * A stream of what changes in a workshop. The first message says which database and which build this is; a browser that
  * was away knows to catch up. It ends when the database is lost: the browser comes back when there is one.
@@ -15,7 +18,7 @@ const COME_BACK_MS = 1000
  */
 export function streamOf(
   event: H3Event,
-  workshop: string,
+  { workshop, home }: Heard,
   show: (message: LiveMessage) => object | undefined | 'end' | Promise<object | undefined | 'end'>,
   of?: { readonly session: string, readonly stillThere: () => Promise<boolean> },
 ): Promise<void> {
@@ -25,14 +28,15 @@ export function streamOf(
       else if (shown) push(framed(shown))
     }).catch(end),
     lost: end,
+    home,
     session: of?.session,
-  }), hello, of?.stillThere)
+  }), () => hello(home), of?.stillThere)
 }
 
 /** A seat’s stream: counted with its class, so that no class closes the workshop’s own pages. */
 export function classStreamOf(
   event: H3Event,
-  workshop: string,
+  { workshop, home }: Heard,
   ofClass: string,
   show: (message: LiveMessage) => Promise<object | undefined | 'end'>,
 ): Promise<void> {
@@ -42,12 +46,13 @@ export function classStreamOf(
       else if (shown) push(framed(shown))
     }).catch(end),
     lost: end,
+    home,
     class: ofClass,
-  }), hello)
+  }), () => hello(home))
 }
 
-function hello(): string {
-  const said: Hello = { epoch: epochNow(), build: useRuntimeConfig().app.buildId }
+function hello(home: string | null): string {
+  const said: Hello = { epoch: epochNow(home), build: useRuntimeConfig().app.buildId }
   return frameOf(JSON.stringify(said), { event: 'hello', retry: COME_BACK_MS })
 }
 

@@ -89,7 +89,7 @@ export async function dropClass(scope: Scope, db: Db, id: string): Promise<strin
 export async function addSeats(
   scope: Scope, db: Db, id: string, seats: readonly { readonly name: string, readonly token?: string }[],
 ): Promise<{ readonly id: string, readonly number: number }[]> {
-  const made = await scope.transaction(async (inner) => {
+  const made = await scope.frontTransaction(async (inner) => {
     // One at a time: numbers are given in order.
     await inner.select('classroom').select('id').where('id', '=', id).forUpdate().execute()
     const taken = await inner.select('seat').select('number').where('classroom_id', '=', id).execute()

@@ -51,6 +51,8 @@ export async function workshopOfLink(db: Db, token: string, kind: LinkKind) {
     'workshop.name',
     'workshop.units',
     'workshop.clock',
+    'workshop.home',
+    'workshop.moving',
   ])
     .where('link.token_sha256', '=', hash(token)).where('link.kind', '=', kind).executeTakeFirst()
 }

@@ -50,7 +50,7 @@ export async function changePerson(
   change: { role?: Role, archived?: boolean },
   by: string,
 ): Promise<boolean> {
-  return scope.transaction(async (inner, trx) => {
+  return scope.frontTransaction(async (inner, trx) => {
     const owners = await inner.select('person').select('id').where('role', '=', 'owner').where('archived_at', 'is', null)
       .orderBy('id').forUpdate().execute()
     const losesOwner = change.archived === true || (change.role !== undefined && change.role !== 'owner')

@@ -24,6 +24,12 @@ interface WorkshopTable {
   event_seq: Generated<number>
   demo: boolean
   created_at: Generated<Date>
+  /** Where its records are, and whether they are on their way: homes.ts. */
+  home: Generated<string | null>
+  moving: Generated<boolean>
+  /** To which home those that are here went, and when: what is left is a copy. */
+  gone_to: Generated<string | null>
+  gone_at: Generated<Date | null>
 }
 /** Who signs in. */
 interface AccountTable {

@@ -30,10 +30,10 @@ export async function seatByToken(db: Db, token: string | undefined) {
   const [room, workshop] = await Promise.all([
     db.selectFrom('classroom').selectAll().where('workshop_id', '=', seat.workshop_id).where('id', '=', seat.classroom_id)
       .executeTakeFirstOrThrow(),
-    db.selectFrom('workshop').select(['units', 'clock']).where('id', '=', seat.workshop_id).executeTakeFirstOrThrow(),
+    db.selectFrom('workshop').select(['units', 'clock', 'home', 'moving']).where('id', '=', seat.workshop_id).executeTakeFirstOrThrow(),
   ])
   if (Date.now() > room.ends_at.getTime() + LATE_DAYS * DAY) return undefined
-  return { seat, room, workshop, scope: within(db, seat.workshop_id) }
+  return { seat, room, workshop, scope: within(db, seat.workshop_id, workshop) }
 }
 export type Seated = NonNullable<Awaited<ReturnType<typeof seatByToken>>>
 

@@ -48,6 +48,7 @@ export async function personOfSession(db: Db, token: string) {
     .select([
       'person.id', 'person.name', 'person.role', 'account.email', 'account.id as accountId', 'session.id as sessionId',
       'workshop.id as workshopId', 'workshop.name as workshopName', 'workshop.units', 'workshop.clock', 'workshop.demo',
+      'workshop.home', 'workshop.moving',
       sql<boolean>`session.used_at < now() - make_interval(mins => ${sql.lit(USED_EVERY_MIN)})`.as('stale'),
     ])
     .where('session.token_sha256', '=', hashOf(token)).where(alive).where('person.archived_at', 'is', null)

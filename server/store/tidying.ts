@@ -2,6 +2,7 @@ import { sql } from 'kysely'
 import type { Db } from './open'
 import { LATE_DAYS } from '~contract/classroom'
 import { IMPORT_DAYS } from '~contract/import-state'
+import { RECORD_TABLES } from './homes'
 import { SESSION_DAYS } from './sessions'
 
 /**
@@ -18,5 +19,17 @@ export async function tidy(db: Db): Promise<void> {
   await db.deleteFrom('audit').where('at', '<', before('2 years')).execute()
   await db.deleteFrom('import_job').where('made_at', '<', before(`${IMPORT_DAYS} days`)).execute()
   await db.deleteFrom('classroom').where('kept', '=', false).where('ends_at', '<', before(`${LATE_DAYS} days`)).execute()
+  await forgetMoved(db)
   await db.deleteFrom('mesh').where('sha256', 'is', null).where('created_at', '<', before('1 day')).execute()
+}
+
+/** What was left where a workshop's records were before they were moved: a copy, for a week. */
+async function forgetMoved(db: Db): Promise<void> {
+  const gone = await db.selectFrom('workshop').select('id').where('gone_to', 'is not', null)
+    .where('gone_at', '<', sql<Date>`now() - interval '7 days'`).execute()
+  for (const { id } of gone) {
+    for (const table of [...RECORD_TABLES].reverse())
+      await db.deleteFrom(table as 'plan').where('workshop_id', '=', id).execute()
+    await db.updateTable('workshop').set({ gone_at: null }).where('id', '=', id).execute()
+  }
 }

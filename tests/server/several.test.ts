@@ -10,6 +10,7 @@ import { startSeveral } from '../../bin/several/several.mjs'
 import { FREE } from '../../server/auth/guessing'
 import { connect } from '../../server/store/open'
 import { BUCKETS, MOULDS } from '../../demo/saltmarsh'
+import { goesOn, note, watching, writing } from './hands'
 import { ask, ids, PASSWORD, plan, type Answer } from './over-http'
 import type { Product } from '../product'
 
@@ -19,11 +20,6 @@ let several: Awaited<ReturnType<typeof startSeveral>>, cookie = '', pour = ''
 const at = (url: string) => ({ url }) as Product
 const tell = (url: string, method: string, path: string, body?: object) => ask(at(url), method, path, { cookie, body })
 
-const order = { last: 1 }
-const note = (text: string) => ({
-  id: randomUUID(), kind: 'note', data: { text }, version: 2, happenedAt: Date.now(), recordedAt: Date.now(), device: 'd',
-  deviceSeq: ++order.last,
-})
 const send = (url: string, event: object): Promise<Answer | undefined> =>
   tell(url, 'POST', `pours/${pour}/events`, { sentAt: Date.now(), after: 0, events: [event] }).catch(() => undefined)
 const kept = async () =>
@@ -45,61 +41,11 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true })
 })
 
-/** A page that comes back whenever its stream ends, as browsers do. @returns what it heard, and how to leave */
-function watching(url: string) {
-  let text = '', over = false
-  const leave = new AbortController()
-  const reading = (async () => {
-    while (!over) {
-      try {
-        const answer = await fetch(`${url}/api/live`, { headers: { cookie }, signal: leave.signal })
-        const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader()
-        for (let part = await reader.read(); !part.done; part = await reader.read()) text += part.value
-      }
-      catch { /* It comes back. */ }
-      await new Promise(done => setTimeout(done, 200))
-    }
-  })()
-  return {
-    heard: () => text,
-    leave: async () => {
-      over = true
-      leave.abort()
-      await reading
-    },
-  }
-}
-
-/** Hands that go on telling, whatever happens. @returns what was acknowledged, and how to stop */
-function writing(hands: number) {
-  const told: string[] = []
-  let over = false
-  const all = Array.from({ length: hands }, async () => {
-    for (let event = note('told'); !over;) {
-      const answer = await send(several.url, event)
-      // What was not acknowledged is sent again as it was.
-      if (answer?.status === 200) {
-        told.push(event.id)
-        event = note('told')
-      }
-      else await new Promise(done => setTimeout(done, 100))
-    }
-  })
-  return {
-    told,
-    stop: async () => {
-      over = true
-      await Promise.all(all)
-    },
-  }
-}
-async function goesOn(told: readonly string[]): Promise<void> {
-  const enough = told.length + 20
-  await expect.poll(() => told.length, { timeout: 240_000, interval: 100 }).toBeGreaterThan(enough)
-}
+const watch = (url: string) => watching(url, cookie)
+const write = (hands: number) => writing(hands, event => send(several.url, event))
 
 it('one session, one count of guesses and one live word are the same on all servers', async () => {
-  const [one, other] = several.apps as [string, string], page = watching(other)
+  const [one, other] = several.apps as [string, string], page = watch(other)
   expect((await tell(other, 'GET', 'plans')).status).toBe(200)
   await expect.poll(page.heard).not.toBe('')
   const event = note('heard elsewhere')
@@ -125,7 +71,7 @@ it('the logbook is read from the copy that keeps in step', async () => {
 })
 
 it('a server of the product that is killed is not missed', async () => {
-  const { told, stop } = writing(4)
+  const { told, stop } = write(4)
   await goesOn(told)
   await several.kill('app1')
   await goesOn(told)
@@ -137,7 +83,7 @@ it('a server of the product that is killed is not missed', async () => {
 })
 
 it('the database that is written to is killed under writers: nothing acknowledged is lost, and all goes on by itself', async () => {
-  const page = watching(several.url), { told, stop } = writing(4)
+  const page = watch(several.url), { told, stop } = write(4)
   await goesOn(told)
   const primary = (await several.databases()).find(d => d.role === 'primary')!.name
   await several.kill(primary)
@@ -178,7 +124,7 @@ it('what only one database has is not acknowledged, though somebody ends the wai
   for (const name of standbys) several.again(name)
   await several.ready()
   await db.destroy()
-  const { told, stop } = writing(1)
+  const { told, stop } = write(1)
   await goesOn(told)
   await stop()
 }, 900_000)

@@ -8,7 +8,7 @@ import { serve } from '../../route'
 export default serve('GET archive', async ({ event, db, person }) => {
   const gone = new AbortController()
   finished(event.node.res, () => gone.abort())
-  const packed = await packedArchive(db, person.workshopId, gone.signal)
+  const packed = await packedArchive(db, person.workshopId, gone.signal, person)
   if (!packed) return undefined
   const name = wordsOf(person.workshopName).join('-') || 'workshop'
   setResponseHeaders(event, {

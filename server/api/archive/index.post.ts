@@ -23,7 +23,7 @@ export default serve('POST archive', async ({ event, db, scope, person, query })
     await rm(folder, { recursive: true, force: true })
     throw error
   }
-  setToWork(db, { workshop: person.workshopId, job: id, work: { what: 'archive', path } }, folder)
+  setToWork(db, { workshop: person.workshopId, place: person, job: id, work: { what: 'archive', path } }, folder)
   return { id }
 })
 

@@ -15,5 +15,5 @@ export default serve('GET calendar/:file', async ({ event, db, params }) => {
     'cache-control': 'private, max-age=300',
     'referrer-policy': 'no-referrer',
   })
-  return calendarOf(workshop.name, await allComing(within(db, workshop.id), now), now)
+  return calendarOf(workshop.name, await allComing(within(db, workshop.id, workshop), now), now)
 })

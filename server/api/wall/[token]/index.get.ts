@@ -9,7 +9,7 @@ import { serve } from '../../../route'
 export default serve('GET wall/:token', async ({ event, db, params }): Promise<WallAnswer> => {
   const workshop = await heldLink(event, db, params.token, 'wall')
   const now = workshopTime(workshop.clock, Date.now())
-  const scope = within(db, workshop.id)
+  const scope = within(db, workshop.id, workshop)
   return {
     workshop: workshop.name,
     units: workshop.units,
