@@ -12,10 +12,10 @@ bin/move WORKSHOP HOME     moves a workshop's records into that database, while 
 WORKSHOP                   its name, or its id
 HOMES, DATABASE_URL, NUXT_HOMES   as they were said to the server; what bin/start runs with is known`
 
-/** What the server that runs was told. @returns {{ database: string, homes: string[] }} */
+/** In which database the server that runs keeps who people are. @returns {{ database: string }} */
 function running() {
   const file = join(DATA, 'running.json')
-  return { database: 'workshop', homes: [], ...existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : {} }
+  return { database: 'workshop', ...existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : {} }
 }
 
 /** For whoever looks after the databases: docs/operate.md. */
@@ -27,9 +27,9 @@ async function main() {
   const own = process.env.DATABASE_URL
   if (!own) debianPackages({ chromium: false })
   npmPackages()
-  const { database, homes: known } = running(), names = homeNames()
+  const { database } = running()
   const cluster = own ? undefined : await startCluster(join(DATA, 'postgres'))
-  const homes = await startHomes(names.length > 0 ? names : known)
+  const homes = await startHomes(homeNames())
   try {
     const done = spawn(join(ROOT, 'node_modules/.bin/tsx'), ['--tsconfig', 'tsconfig.tools.json', 'bin/move.ts', ...args], {
       cwd: ROOT,

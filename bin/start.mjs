@@ -230,7 +230,7 @@ async function serve(server, { host, url, demo, share, code }) {
   say('  Ctrl-C stops it; the records stay.\n')
   // For bin/owner, which prints links, and bin/move.
   const database = new URL(url).pathname.slice(1)
-  writeFileSync(join(DATA, 'running.json'), JSON.stringify({ addresses: [...addresses, address], database, homes: homeNames() }), { mode: 0o600 })
+  writeFileSync(join(DATA, 'running.json'), JSON.stringify({ addresses: [...addresses, address], database }), { mode: 0o600 })
 }
 
 main().catch(giveUp)
