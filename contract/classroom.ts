@@ -1,9 +1,11 @@
 import { LESSON_IDS, type LessonId } from '~core/lessons/types'
+import type { Page } from '~core/lessons/page'
 import type { FrozenRun } from '~core/plan/run'
 import type { Stage } from '~core/plan/stages'
 import type { PourEvent } from '~core/pour/events'
 import { SCENARIO_IDS, type ScenarioId } from '~core/practice/scenarios'
 import type { UnitPreferences } from '~core/units/units'
+import { pageSchema } from './page'
 import { z } from './zod'
 
 /** A class: a teacher, a code, and seats that are taken with it. Nobody in it has an account. */
@@ -24,6 +26,8 @@ export const taskSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('scenario'), id: z.enum(SCENARIO_IDS as [ScenarioId, ...ScenarioId[]]), seed }),
   z.object({ kind: z.literal('lesson'), id: z.enum(LESSON_IDS) }),
   z.object({ kind: z.literal('test'), seed, questions: z.int().min(1).max(MOST_QUESTIONS) }),
+  /** A page of the teacher’s own, as it was when it was given; as a test, its questions alone. */
+  z.object({ kind: z.literal('page'), page: pageSchema, seed, test: z.boolean() }),
   z.object({ kind: z.literal('kits') }),
 ])
 export type Task
@@ -31,6 +35,7 @@ export type Task
     | { readonly kind: 'scenario', readonly id: ScenarioId, readonly seed: number }
     | { readonly kind: 'lesson', readonly id: LessonId }
     | { readonly kind: 'test', readonly seed: number, readonly questions: number }
+    | { readonly kind: 'page', readonly page: Page, readonly seed: number, readonly test: boolean }
 
 export const openClassSchema = z.object({ name: className, hours: z.number().min(0.25).max(MOST_HOURS).default(3) })
 export const changeClassSchema = z.object({
@@ -68,14 +73,16 @@ export const doingSchema = z.object({
 })
 export type Doing = z.infer<typeof doingSchema>
 
-/** What came of a task. A test is marked by the server from what was chosen. */
+/** What came of a task. A test, and a page, is marked by the server from what was chosen. */
 export const resultSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('scenario'), task: z.int(), verdict: z.enum(['good', 'second', 'waste']),
     named: z.array(z.string().max(24)).max(2), minutes: z.number().min(0).max(1e5),
   }),
   z.object({ kind: z.literal('lesson'), task: z.int(), right: z.int().min(0).max(100), of: z.int().min(0).max(100) }),
-  z.object({ kind: z.literal('test'), task: z.int(), chosen: z.array(z.int().min(-1).max(9)).max(MOST_QUESTIONS) }),
+  z.object({
+    kind: z.enum(['test', 'page']), task: z.int(), chosen: z.array(z.int().min(-1).max(9)).max(MOST_QUESTIONS),
+  }),
 ])
 export type SentResult = z.infer<typeof resultSchema>
 export type ResultFacts
@@ -88,6 +95,7 @@ export type ResultFacts
   }
   | { readonly kind: 'lesson', readonly id: LessonId, readonly right: number, readonly of: number }
   | { readonly kind: 'test', readonly right: number, readonly of: number }
+  | { readonly kind: 'page', readonly name: string, readonly right: number, readonly of: number }
 
 /** What a seat may tell of its own kit; a teacher or member may tell the rest later. */
 export const SEAT_KINDS = ['stage', 'weighed', 'mark', 'filled', 'trouble', 'note'] as const

@@ -33,7 +33,7 @@ const bag = z.object({
   note,
 }) satisfies z.ZodType<BagRow>
 const pour = z.object({
-  date: z.iso.date(),
+  date: z.iso.date().refine(d => d >= '2000-01-01' && d < '2100-01-01', 'Pours are kept from the year 2000 on.'),
   mould: z.uuid(),
   pieces: z.int().min(1).max(200),
   bag: z.uuid().optional(),

@@ -1,6 +1,7 @@
 import { powderClassIdSchema } from './powder-class'
 import { jobSchema, type JobBody } from './job'
 import { orderSchema, type OrderBody } from './order'
+import { pageSchema, type PageBody } from './page'
 import { z } from './zod'
 import { FORM_IDS, MOST_POINTS, type Likeness } from '~core/drawing/form-ids'
 import { STORAGE } from '~core/gypsum/bag-age'
@@ -246,15 +247,22 @@ export const bagSchema = z.object({
 })
 
 export const LIBRARY = {
-  mould: mouldSchema, bucket: bucketSchema, bag: bagSchema, order: orderSchema, job: jobSchema,
+  mould: mouldSchema, bucket: bucketSchema, bag: bagSchema, order: orderSchema, job: jobSchema, page: pageSchema,
 } as const
 export type LibraryKind = keyof typeof LIBRARY
-export const LIBRARY_KINDS = ['mould', 'bucket', 'bag', 'order', 'job'] as const satisfies readonly LibraryKind[]
+export const LIBRARY_KINDS = ['mould', 'bucket', 'bag', 'order', 'job', 'page'] as const satisfies readonly LibraryKind[]
 
 export type MouldBody = Omit<z.infer<typeof mouldSchema>, 'gauges'> & { gauges?: readonly Gauge[] }
 export type BucketBody = z.infer<typeof bucketSchema>
 export type BagBody = z.infer<typeof bagSchema>
-export interface LibraryBodies { mould: MouldBody, bucket: BucketBody, bag: BagBody, order: OrderBody, job: JobBody }
+export interface LibraryBodies {
+  mould: MouldBody
+  bucket: BucketBody
+  bag: BagBody
+  order: OrderBody
+  job: JobBody
+  page: PageBody
+}
 
 export interface LibraryItem<K extends LibraryKind = LibraryKind> {
   readonly id: string

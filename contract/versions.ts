@@ -49,13 +49,14 @@ export function upcast<T>({ version, steps, schema }: Chain<T>, from: number, bo
 
 export const PLANS: Chain<Plan> = { version: PLAN_SCHEMA_VERSION, steps: {}, schema: planSchema }
 
-/** Moulds, buckets, bags, orders and jobs, each with a chain of its own. */
+/** Moulds, buckets, bags, orders, jobs and pages, each with a chain of its own. */
 export const ITEMS: { readonly [K in LibraryKind]: Chain<LibraryBodies[K]> } = {
   mould: { version: 1, steps: {}, schema: LIBRARY.mould as unknown as z.ZodType<LibraryBodies['mould']> },
   bucket: { version: 1, steps: {}, schema: LIBRARY.bucket as unknown as z.ZodType<LibraryBodies['bucket']> },
   bag: { version: 1, steps: {}, schema: LIBRARY.bag as unknown as z.ZodType<LibraryBodies['bag']> },
   order: { version: 1, steps: {}, schema: LIBRARY.order as unknown as z.ZodType<LibraryBodies['order']> },
   job: { version: 1, steps: {}, schema: LIBRARY.job as unknown as z.ZodType<LibraryBodies['job']> },
+  page: { version: 1, steps: {}, schema: LIBRARY.page as unknown as z.ZodType<LibraryBodies['page']> },
 }
 
 /**

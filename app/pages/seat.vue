@@ -28,8 +28,9 @@ function became({ outcome, changes }: Told, minutes: number) {
   seat.cameOf({ kind: 'scenario', task: given.value, verdict: outcome.verdict, named, minutes })
 }
 function ended(right: number, of: number, chosen: readonly number[]) {
-  seat.cameOf(task.value?.kind === 'test'
-    ? { kind: 'test', task: given.value, chosen: [...chosen] }
+  const kind = task.value?.kind
+  seat.cameOf(kind === 'test' || kind === 'page'
+    ? { kind, task: given.value, chosen: [...chosen] }
     : { kind: 'lesson', task: given.value, right, of })
   seat.isAt({ at: 'done', done: of, of })
 }
@@ -74,6 +75,15 @@ useHead({ title: () => here.value?.class.name ?? 'Your seat', meta: [{ name: 'ro
       :seed="given + here.seat.number"
       @at="asked"
       @ended="ended"><template #over>For the whole class</template></LessonRun>
+    <LessonRun
+      v-else-if="task?.kind === 'page'"
+      id="page"
+      :key="given"
+      :page="task.page"
+      :seed="task.seed + here.seat.number"
+      :shows="!task.test"
+      @at="asked"
+      @ended="ended"><template #over>{{ task.test ? 'A test: answered once, marked at the end' : 'For the whole class' }}</template></LessonRun>
     <LessonRun
       v-else-if="task?.kind === 'test'"
       id="test"

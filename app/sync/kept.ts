@@ -83,7 +83,7 @@ export async function keepAnswer<N extends Answering>(
 
 /** What is needed to plan and pour where no network is. */
 const LISTS = [
-  ...(['mould', 'bucket', 'bag', 'order', 'job'] as const).map(kind => ['GET library/:kind', { params: { kind } }] as const),
+  ...(['mould', 'bucket', 'bag', 'order', 'job', 'page'] as const).map(kind => ['GET library/:kind', { params: { kind } }] as const),
   ['GET plans', undefined],
 ] as const
 /** Keeps the lists that this browser never opened, so that they are here when the network is not. */

@@ -36,9 +36,9 @@ async function shelf<K extends LibraryKind>(kind: K) {
   return { fromHere, items: value.filter((item): item is LibraryItem<K> => item.kind === kind) }
 }
 
-/** Moulds, buckets, bags, orders and jobs of the workshop. */
+/** Moulds, buckets, bags, orders, jobs and pages of the workshop. */
 export const useLibrary = defineStore('library', () => {
-  const changes = useChanges(), told = ref<Shelves>({ mould: [], bucket: [], bag: [], order: [], job: [] })
+  const changes = useChanges(), told = ref<Shelves>({ mould: [], bucket: [], bag: [], order: [], job: [], page: [] })
   const changed = changes.ofKind('item')
   const items = computed<Shelves>(() => ({
     mould: withChanges('mould', told.value.mould, changed.value),
@@ -46,6 +46,7 @@ export const useLibrary = defineStore('library', () => {
     bag: withChanges('bag', told.value.bag, changed.value),
     order: withChanges('order', told.value.order, changed.value),
     job: withChanges('job', told.value.job, changed.value),
+    page: withChanges('page', told.value.page, changed.value),
   }))
   const loaded = ref(false)
   const trouble = ref('')
@@ -68,10 +69,13 @@ export const useLibrary = defineStore('library', () => {
     try {
       await single.during(layAgain => latest(
         () =>
-          Promise.all([shelf('mould'), shelf('bucket'), shelf('bag'), shelf('order'), shelf('job')]),
-        ([mould, bucket, bag, order, job]) => {
-          told.value = { mould: mould.items, bucket: bucket.items, bag: bag.items, order: order.items, job: job.items }
-          fresh = [mould, bucket, bag, order, job].every(s => !s.fromHere)
+          Promise.all([shelf('mould'), shelf('bucket'), shelf('bag'), shelf('order'), shelf('job'), shelf('page')]),
+        ([mould, bucket, bag, order, job, page]) => {
+          told.value = {
+            mould: mould.items, bucket: bucket.items, bag: bag.items, order: order.items, job: job.items,
+            page: page.items,
+          }
+          fresh = [mould, bucket, bag, order, job, page].every(s => !s.fromHere)
           layAgain()
         },
       ))

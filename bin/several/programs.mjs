@@ -1,6 +1,6 @@
 // @ts-check
 import { spawn, spawnSync } from 'node:child_process'
-import { openSync } from 'node:fs'
+import { closeSync, openSync } from 'node:fs'
 import { Plain } from '../say.mjs'
 
 /** Programs that run beside each other, each under the least user, ended by their own ids and by nobody else's. */
@@ -38,6 +38,7 @@ export class Programs {
     const child = spawn(program.command, program.args, {
       cwd: '/', stdio: ['ignore', log, log], detached: true, ...program.user, env: program.env ?? process.env,
     })
+    closeSync(log)
     this.#all.set(program.name, { program, child })
     child.once('error', () => {})
     child.once('exit', () => {

@@ -21,6 +21,7 @@ const result = z.discriminatedUnion('kind', [
     minutes: z.number(),
   }),
   z.strictObject({ kind: z.literal('lesson'), id: z.string(), right: z.int(), of: z.int() }),
+  z.strictObject({ kind: z.literal('page'), name: z.string(), right: z.int(), of: z.int() }),
   z.strictObject({ kind: z.literal('test'), right: z.int(), of: z.int() }),
 ])
 const seatFacts = z.strictObject({

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { SCENARIO_IDS } from '../practice/scenarios'
 import { askQuestion, BANK, drawTest, questionsOf } from './bank'
 import { daysToDry, forLitres, gapFilled, momentsWith, riseOf, speedAt } from './facts'
+import { askPage, markPage, paragraphsOf } from './page'
 import { LESSON_IDS } from './types'
 import { LESSON_WORDS } from './words'
 
@@ -62,4 +63,28 @@ describe('numbers in questions', () => {
     near(daysToDry(0.03), 4.7, 0.15)
   })
   it('25 Pa under 80 mm fill a slot of .83 mm that is 20 mm long', () => near(1000 * gapFilled(25, 0.02, 0.08), 0.83, 0.02))
+})
+
+describe('a page of a teacher’s own', () => {
+  const page = {
+    name: 'Our bench', text: ' Wipe it. \n\n\nThen wash.\nBoth hands. \n \n',
+    questions: Array.from({ length: 6 }, (_, n) => ({
+      asks: `Which? ${n}`, right: { words: `R${n}`, why: 'so' }, wrong: ['a', 'b', 'c'].map(w => ({ words: w, why: '' })),
+    })),
+  }
+  it('is read in paragraphs', () => {
+    expect(paragraphsOf(page)).toEqual(['Wipe it.', 'Then wash.\nBoth hands.'])
+    expect(paragraphsOf({ ...page, text: ' \n\n' })).toEqual([])
+  })
+  it('asks the same for the same seed, another order for another, and is marked by what was chosen', () => {
+    const orderOf = (seed: number) => askPage(page, seed).flatMap(q => q.answers.map(a => a.words)).join()
+    const orders = new Set([1, 2, 3, 4, 5].map(orderOf))
+    expect(orders.size).toBeGreaterThan(3)
+    expect(askPage(page, 9)).toEqual(askPage(page, 9))
+    const right = askPage(page, 9).map(q => q.answers.findIndex(a => a.right))
+    expect(markPage(page, 9, right)).toBe(6)
+    expect(markPage(page, 9, right.slice(0, 2))).toBe(2)
+    expect(markPage(page, 9, right.map((r, i) => i < 4 ? r : (r + 1) % 4))).toBe(4)
+    expect(markPage(page, 9, right.map(() => -1))).toBe(0)
+  })
 })

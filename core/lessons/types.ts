@@ -3,8 +3,11 @@
 export const LESSON_IDS = ['powder', 'how-much', 'wetting', 'stirring', 'filling', 'setting', 'drying', 'safety'] as const
 export type LessonId = typeof LESSON_IDS[number]
 
-/** Where an answer stands: first principles; the product's model; custom without a source; published, from memory. */
-export type SourceTag = 'FP' | 'M' | 'CP' | 'P'
+/**
+ * Where an answer stands: first principles; the product's model; custom without a source; published, from memory; what
+ * a teacher wrote.
+ */
+export type SourceTag = 'FP' | 'M' | 'CP' | 'P' | 'T'
 
 export interface Answer {
   readonly words: string
@@ -16,7 +19,7 @@ export interface Answer {
 }
 export interface Question {
   readonly id: string
-  readonly lesson: LessonId
+  readonly lesson: LessonId | 'page'
   readonly tag: SourceTag
   readonly asks: string
   readonly answers: readonly Answer[]

@@ -83,4 +83,5 @@ export const LESSON_WORDS: Readonly<Record<LessonId, LessonWords>> = {
 
 export const TAG_WORDS: Readonly<Record<SourceTag, string>> = {
   FP: 'first principles', M: 'this product’s model', CP: 'common practice, no source', P: 'published, from memory',
+  T: 'your teacher',
 }

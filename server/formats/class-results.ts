@@ -8,6 +8,7 @@ export function resultsTable(seats: readonly SeatFacts[]): string {
   const tasks = seats.flatMap(({ number, name, results }) => results.map((r) => {
     const own = [number, name, r.task, r.kind]
     if (r.kind === 'test') return [...own, '', '', r.right, r.of]
+    if (r.kind === 'page') return [...own, r.name, '', r.right, r.of]
     if (r.kind === 'lesson') return [...own, r.id, '', r.right, r.of]
     return [...own, r.id, r.verdict, undefined, undefined, Math.round(r.minutes * 10) / 10, r.named.join(' ')]
   }))

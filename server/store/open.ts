@@ -21,6 +21,7 @@ import * as m0018 from './migrations/0018-jobs'
 import * as m0019 from './migrations/0019-classes'
 import * as m0020 from './migrations/0020-passkeys'
 import * as m0021 from './migrations/0021-homes'
+import * as m0022 from './migrations/0022-pages'
 import type { Database } from './schema'
 import { putWall } from './second-wall'
 
@@ -46,6 +47,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0019-classes': m0019,
   '0020-passkeys': m0020,
   '0021-homes': m0021,
+  '0022-pages': m0022,
 }
 
 // Every bigint here is a millisecond count, far below 2^53.

@@ -3,6 +3,7 @@ import type { Db } from './open'
 import { LATE_DAYS, type Doing, type ResultFacts, type SeatAnswer, type SentResult } from '~contract/classroom'
 import { workshopTime } from '~contract/clock'
 import { drawTest } from '~core/lessons/bank'
+import { markPage } from '~core/lessons/page'
 import { kitOf, kitRun } from './classrooms'
 import { announce } from './announce'
 import { forTheRoom } from './links'
@@ -84,6 +85,12 @@ function markResult({ seat, room, workshop }: Seated, sent: SentResult): ResultF
     const right = asked.filter((q, i) => q.answers[sent.chosen[i] ?? -1]?.right).length
     return { kind: 'test', right, of: asked.length }
   }
+  if (task.kind === 'page' && sent.kind === 'page') {
+    const { page } = task
+    return {
+      kind: 'page', name: page.name, right: markPage(page, task.seed + seat.number, sent.chosen), of: page.questions.length,
+    }
+  }
   if (task.kind === 'lesson' && sent.kind === 'lesson')
     return { kind: 'lesson', id: task.id, right: Math.min(sent.right, sent.of), of: sent.of }
   if (task.kind === 'scenario' && sent.kind === 'scenario')
@@ -94,10 +101,11 @@ function markResult({ seat, room, workshop }: Seated, sent: SentResult): ResultF
 /** A test counts as it was first handed in; of a scenario or lesson the last. */
 export async function takeResult(db: Db, seated: Seated, sent: SentResult): Promise<ResultFacts> {
   const { seat, room, scope } = seated, facts = markResult(seated, sent), body = JSON.stringify(facts)
+  const isOnce = facts.kind === 'test' || (room.task.kind === 'page' && room.task.test)
   await scope.insert('seat_result', [{ seat_id: seat.id, task: room.tasks, body }])
     .onConflict((c) => {
       const same = c.columns(['workshop_id', 'seat_id', 'task'])
-      return facts.kind === 'test' ? same.doNothing() : same.doUpdateSet({ body })
+      return isOnce ? same.doNothing() : same.doUpdateSet({ body })
     }).execute()
   await announce(db, scope.workshopId, { what: 'seats', class: room.id })
   const kept = await scope.select('seat_result').select('body').where('seat_id', '=', seat.id)

@@ -102,7 +102,7 @@ describe('a backup', () => {
 
   it('is made before records are brought up to date, and not where they are new or none', async () => {
     process.env.BACKUPS = folder()
-    const old = await freshDatabase('0016-second-wall'), now = await freshDatabase(), newest = '0021-homes'
+    const old = await freshDatabase('0016-second-wall'), now = await freshDatabase(), newest = '0022-pages'
     await settled(now.db)
     const before = await backUpBeforeUpgrade(old.url, newest, {})
     expect(before).toMatchObject({ why: 'before-upgrade', migration: '0016-second-wall' })

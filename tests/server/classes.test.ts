@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { describe, expect, it } from 'vitest'
 import { drawTest } from '~core/lessons/bank'
+import { askPage } from '~core/lessons/page'
 import { readClassCode } from '~contract/class-code'
 import type { ClassAnswer, SeatAnswer } from '~contract/classroom'
 import { METRIC } from '~core/units/units'
@@ -130,6 +131,41 @@ describe('leading', () => {
     expect((await hand(right)).body).toEqual({ kind: 'test', right: 3, of: 5 })
     const table = await fetch(`${product.url}/api/classes/${id}/results`, { headers: { cookie: member } })
     expect(await table.text()).toContain('1,Una,1,test,,,3,5')
+  })
+})
+
+describe('a page of the teacher’s own', () => {
+  const page = {
+    name: 'Our bench', text: 'Wipe it.', questions: ['one', 'two', 'three'].map(asks => ({
+      asks, right: { words: 'yes', why: 'so it is' }, wrong: [{ words: 'no', why: '' }, { words: 'perhaps', why: '' }],
+    })),
+  }
+  it('is kept in the library, given as it is then, and marked here', async () => {
+    const saved = await ask(product, 'PUT', `library/page/${randomUUID()}`, { cookie: member, body: { body: page, revision: 0 } })
+    expect(saved.status).toBe(200)
+    const { id, code } = await opened('Own page'), { cookie, told } = await join(code, 'Ole')
+    const give = (test: boolean) =>
+      ask(product, 'PATCH', `classes/${id}`, { cookie: member, body: { task: { kind: 'page', page, seed: 9, test } } })
+    expect((await give(false)).status).toBe(200)
+    expect((await seatAs(cookie)).class.task).toEqual({ kind: 'page', page, seed: 9, test: false })
+    const right = askPage(page, 9 + told.seat.number).map(q => q.answers.findIndex(a => a.right))
+    const hand = async (task: number, chosen: number[]) =>
+      (await ask(product, 'POST', 'seat/results', { cookie, body: { kind: 'page', task, chosen } })).body
+    expect(await hand(1, right.slice(0, 1))).toEqual({ kind: 'page', name: 'Our bench', right: 1, of: 3 })
+    expect(await hand(1, right)).toEqual({ kind: 'page', name: 'Our bench', right: 3, of: 3 })
+    // As a test it counts as it was first handed in.
+    await give(true)
+    expect(await hand(2, right.slice(0, 2))).toMatchObject({ right: 2 })
+    expect(await hand(2, right)).toMatchObject({ right: 2 })
+    const table = await fetch(`${product.url}/api/classes/${id}/results`, { headers: { cookie: member } })
+    expect(await table.text()).toContain('1,Ole,2,page,Our bench,,2,3')
+  })
+  it('is refused where a question has no wrong answer, or two that say the same', async () => {
+    const keep = (question: object) => ask(product, 'PUT', `library/page/${randomUUID()}`, {
+      cookie: member, body: { body: { ...page, questions: [{ ...page.questions[0], ...question }] }, revision: 0 },
+    })
+    expect((await keep({ wrong: [] })).body.data!.sentence).toBe('A question needs a wrong answer too.')
+    expect((await keep({ wrong: [{ words: ' yes ', why: '' }] })).body.data!.sentence).toBe('Two answers say the same.')
   })
 })
 

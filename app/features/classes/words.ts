@@ -21,14 +21,19 @@ export function taskWords(task: Task): string {
     case 'scenario': return `Practice: ${SCENARIO_WORDS[task.id].name}`
     case 'lesson': return `Lesson: ${LESSON_WORDS[task.id].title}`
     case 'test': return `A test of ${task.questions}`
+    case 'page': return task.test ? `A test on “${task.page.name}”` : `To read: ${task.page.name}`
     case 'kits': return 'Real kits'
   }
 }
 
+export const KIND_WORDS: Readonly<Record<ResultFacts['kind'], string>> = {
+  scenario: 'Practice', lesson: 'Lesson', test: 'Test', page: 'Page',
+}
 export function resultWords(result: ResultFacts): string {
   switch (result.kind) {
     case 'scenario': return PRACTICE_VERDICT_WORDS[result.verdict]
     case 'lesson':
+    case 'page':
     case 'test': return `${result.right} of ${result.of} right`
   }
 }

@@ -35,7 +35,7 @@ const isOpen = (i: number) => chosen.value !== undefined && (i === chosen.value 
       </li>
     </ol>
     <p v-if="open" class="small" role="status">
-      {{ question.answers[chosen!]!.right ? 'Right.' : 'Not so. It comes again soon.' }} From {{ TAG_WORDS[question.tag] }}.
+      {{ question.answers[chosen!]!.right ? 'Right.' : question.tag === 'T' ? 'Not so.' : 'Not so. It comes again soon.' }} From {{ TAG_WORDS[question.tag] }}.
     </p>
   </section>
 </template>

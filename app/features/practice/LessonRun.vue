@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { askQuestion, BANK, drawTest, questionsOf } from '~core/lessons/bank'
+import { askPage, paragraphsOf, type Page } from '~core/lessons/page'
 import type { LessonId, Question } from '~core/lessons/types'
 import { LESSON_WORDS } from '~core/lessons/words'
 import { SCENARIO_WORDS } from '~core/practice/words'
@@ -10,40 +11,49 @@ import { useSession } from '~/sync/session'
 import PlainButton from '~/ui/PlainButton.vue'
 
 /** One lesson and its questions; or what is due again; or a test of ten. */
-const { id, seed: given, count = 10, shows = true } = defineProps<{
-  id: LessonId | 'again' | 'test' /** Of a test that everybody has. */
+const { id, page, seed: given, count = 10, shows = true } = defineProps<{
+  id: LessonId | 'again' | 'test' | 'page' /** A teacher’s own. */
+  page?: Page /** Of a test that everybody has. */
   seed?: number
   count?: number /** Whether the reasons are shown at once: not in a teacher’s test. */
   shows?: boolean
 }>()
 const emit = defineEmits<{ at: [done: number, of: number], ended: [right: number, of: number, chosen: readonly number[]] }>()
-const lesson = id === 'again' || id === 'test' ? undefined : LESSON_WORDS[id]
-const title = lesson?.title ?? (id === 'test' ? 'A test of ten' : 'Once more')
+const own = id === 'page' && page ? { title: page.name, lines: paragraphsOf(page), tries: undefined } : undefined
+const lesson = own ? shows ? own : undefined : id === 'again' || id === 'test' || id === 'page' ? undefined : LESSON_WORDS[id]
+const title = own?.title ?? lesson?.title ?? (id === 'test' ? 'A test of ten' : 'Once more')
 const { answered, nextOf } = useRemembering()
 const A_LESSON = 5
 const seed = given ?? Date.now() % 1_000_000, { units } = useSession()
+function asked(): readonly Question[] {
+  if (page) return askPage(page, seed)
+  if (id === 'test') return drawTest(count, seed, units)
+  const from = id === 'again' ? BANK : lesson ? questionsOf(id as LessonId) : []
+  return nextOf(from, new Date(), A_LESSON).map((t, i) => askQuestion(t, seed + i, units))
+}
 const questions = shallowRef<readonly Question[]>([]), at = ref(lesson ? -1 : 0), right = ref(0), done = ref(false)
 function begin() {
-  const now = new Date(), from = id === 'again' ? BANK : lesson ? questionsOf(id as LessonId) : []
-  questions.value = id === 'test'
-    ? drawTest(count, seed, units)
-    : nextOf(from, now, A_LESSON).map((t, i) => askQuestion(t, seed + i, units))
   at.value = 0
+  questions.value = asked()
+  if (questions.value.length === 0) end()
 }
-if (!lesson) begin()
 const question = computed(() => questions.value[at.value])
 const isAnswered = ref(false), chosen: number[] = []
+if (!lesson) begin()
 function told(isRight: boolean, which: number) {
   isAnswered.value = true
   if (isRight) right.value++
   chosen.push(which)
-  answered(question.value!.id, isRight, new Date())
+  // What a teacher asks is asked once: only the bank comes again.
+  if (!page) answered(question.value!.id, isRight, new Date())
 }
 watch([at, questions], () => emit('at', Math.max(0, at.value), questions.value.length), { immediate: true })
 function next() {
   isAnswered.value = false
   at.value++
-  if (at.value < questions.value.length) return
+  if (at.value >= questions.value.length) end()
+}
+function end() {
   done.value = true
   emit('ended', right.value, questions.value.length, chosen)
 }
@@ -57,7 +67,7 @@ const tries = lesson?.tries as ScenarioId | undefined
     <template v-if="at < 0 && lesson">
       <p v-for="line in lesson.lines" :key="line" class="line">{{ line }}</p>
       <p v-if="tries && given === undefined" class="line">Try it: <NuxtLink :to="`/practice/${tries}`">{{ SCENARIO_WORDS[tries].name }}</NuxtLink>.</p>
-      <PlainButton label="Ask me" strong large @click="begin" />
+      <PlainButton :label="page?.questions.length === 0 ? 'I have read it' : 'Ask me'" strong large @click="begin" />
     </template>
     <template v-else-if="question && !done">
       <p class="small soft">{{ at + 1 }} of {{ questions.length }}</p>
@@ -66,6 +76,7 @@ const tries = lesson?.tries as ScenarioId | undefined
     </template>
     <section v-else aria-live="polite" class="end">
       <p v-if="!shows" class="line">Handed in. Your teacher sees how it went.</p>
+      <p v-else-if="page" class="line">{{ questions.length > 0 ? `${right} of ${questions.length} right.` : 'That is all of it.' }}</p>
       <p v-else-if="questions.length === 0" class="line">Nothing to ask just now: what you know comes again in some days.</p>
       <p v-else class="line">{{ right }} of {{ questions.length }} right.
         {{ right < questions.length ? 'What you missed comes again soon.' : 'It comes again in some days, so that it stays.' }}</p>

@@ -4,7 +4,7 @@ import { ask } from '~/sync/api'
 
 /** What this version cannot read. It is kept as it is and left out of its list; here it says so, and why. */
 const WHAT: Readonly<Record<SetAside['what'], string>> = {
-  plan: 'Plan', mould: 'Mould', bucket: 'Bucket', bag: 'Bag', order: 'Order', job: 'Job', pour: 'Pour', view: 'View',
+  plan: 'Plan', mould: 'Mould', bucket: 'Bucket', bag: 'Bag', order: 'Order', job: 'Job', page: 'Page', pour: 'Pour', view: 'View',
 }
 const WHY: Readonly<Record<SetAside['why'], string>> = {
   newer: 'was written by a newer version; bring this server up to date to read it.',

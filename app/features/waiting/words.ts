@@ -27,7 +27,7 @@ export const waitWords = (entries: number, changes: number): string =>
 export const notTakenWords = (entries: number, changes: number): string =>
   `${countWords(entries, changes)} ${entries + changes === 1 ? 'was' : 'were'} not taken.`
 
-const KINDS = { mould: 'a mould', bucket: 'a bucket', bag: 'a bag', order: 'an order', job: 'a job' } as const
+const KINDS = { mould: 'a mould', bucket: 'a bucket', bag: 'a bag', order: 'an order', job: 'a job', page: 'a page' } as const
 export function kindWords(target: Target): string {
   switch (target.what) {
     case 'item':
@@ -83,6 +83,8 @@ const PLAN_FIELDS: Record<keyof Plan, string> = {
 type ItemField = { [K in keyof LibraryBodies]: keyof LibraryBodies[K] }[keyof LibraryBodies]
 const ITEM_FIELDS: Record<ItemField, string> = {
   name: 'name',
+  text: 'what it says',
+  questions: 'what it asks',
   kind: 'kind',
   material: 'material',
   volume: 'volume',

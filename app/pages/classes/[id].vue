@@ -5,8 +5,9 @@ import { useClass } from '~/features/classes/class'
 import KitsPart from '~/features/classes/KitsPart.vue'
 import SeatGrid from '~/features/classes/SeatGrid.vue'
 import TaskPicker from '~/features/classes/TaskPicker.vue'
-import { namedWords, resultWords, taskWords } from '~/features/classes/words'
+import { KIND_WORDS, namedWords, resultWords, taskWords } from '~/features/classes/words'
 import { addressOf, ask } from '~/sync/api'
+import { useLibrary } from '~/sync/library'
 import PlainButton from '~/ui/PlainButton.vue'
 import { useAttempt } from '~/ui/attempt'
 import { timeOfDay } from '~/ui/when'
@@ -16,6 +17,8 @@ const id = String(useRoute().params.id), led = useClass(id), { answer, trouble: 
 const { trouble, busy, attempt } = useAttempt()
 const asking = ref<'end' | 'delete'>(), names = ref(''), chosen = ref<SeatFacts>()
 await led.load().catch(() => {})
+const library = useLibrary()
+if (!library.loaded) void library.load()
 const change = (body: ChangeClass) => attempt(() => led.change(body))
 const give = (task: Task) => attempt(() => led.give(task))
 const addSeats = () => attempt(async () => {
@@ -60,7 +63,7 @@ useHead({ title: () => answer.value?.name ?? 'Class' })
       </header>
       <p v-if="trouble" class="problem" role="alert">{{ trouble.sentence }}</p>
       <template v-if="answer.leads && !answer.over">
-        <TaskPicker :task="answer.task" :has-kits="answer.kit !== undefined" :busy="busy" @give="give" />
+        <TaskPicker :task="answer.task" :has-kits="answer.kit !== undefined" :busy="busy" :pages="library.items.page" @give="give" />
         <div class="ways">
           <PlainButton
             v-if="answer.task.kind === 'scenario'"
@@ -95,7 +98,7 @@ useHead({ title: () => answer.value?.name ?? 'Class' })
         <table>
           <tbody>
             <tr v-for="{ s, r } in results" :key="`${s.id} ${r.task}`">
-              <th scope="row">{{ s.number }} {{ s.name }}</th><td>{{ r.kind === 'scenario' ? 'Practice' : r.kind === 'test' ? 'Test' : 'Lesson' }}</td>
+              <th scope="row">{{ s.number }} {{ s.name }}</th><td>{{ KIND_WORDS[r.kind] }}</td>
               <td>{{ resultWords(r) }}</td><td>{{ namedWords(r) }}</td>
             </tr>
           </tbody>

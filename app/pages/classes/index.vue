@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { ClassRow } from '~contract/classroom'
-import { ask, Refused } from '~/sync/api'
+import { ask, newId, Refused } from '~/sync/api'
+import { useLibrary } from '~/sync/library'
 import { useSession } from '~/sync/session'
 import PlainButton from '~/ui/PlainButton.vue'
 import TextField from '~/ui/TextField.vue'
@@ -23,6 +24,10 @@ const open = () => attempt(async () => {
 const when = (row: ClassRow) => row.over
   ? `over since ${timeOfDay(row.endsAt)}, ${new Date(row.endsAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}`
   : `open until ${timeOfDay(row.endsAt)}`
+const library = useLibrary()
+if (!library.loaded) void library.load()
+const writePage = () => navigateTo(`/classes/page/${newId()}`)
+const questionsWords = (n: number) => n === 0 ? 'nothing asked' : n === 1 ? 'one question' : `${n} questions`
 useHead({ title: 'Classes' })
 </script>
 
@@ -47,6 +52,17 @@ useHead({ title: 'Classes' })
         <span class="soft">{{ c.seats === 1 ? 'one seat' : `${c.seats} seats` }}, {{ when(c) }}</span>
       </li>
     </ul>
+    <section class="own" aria-labelledby="own-head">
+      <h2 id="own-head">Pages of your own</h2>
+      <p class="soft">What your pupils should read, and what you ask about it.</p>
+      <ul v-if="library.items.page.length > 0" class="ruled">
+        <li v-for="p in library.items.page" :key="p.id">
+          <NuxtLink :to="`/classes/page/${p.id}`" class="strong">{{ p.body.name }}</NuxtLink>
+          <span class="soft">{{ questionsWords(p.body.questions.length) }}</span>
+        </li>
+      </ul>
+      <PlainButton v-if="session.mayWrite" label="Write a page" @click="writePage" />
+    </section>
   </div>
 </template>
 
@@ -61,4 +77,7 @@ fieldset label.on { background: var(--ink); color: var(--ground); }
 fieldset input { position: absolute; opacity: 0; }
 fieldset label:focus-within { outline: 3px solid var(--action); outline-offset: 2px; }
 .ruled li { display: flex; gap: 14px; padding: 12px 0; flex-wrap: wrap; }
+.own { display: grid; gap: 8px; justify-items: start; padding-top: 26px; }
+.own ul { width: 100%; }
+h2 { font-size: 1.25rem; }
 </style>
