@@ -1,4 +1,5 @@
-import { FINE, runSetting, settingMoments, type SettingInput } from '../core/setting/hydration'
+import { FINE, runSetting, settingMoments } from '../core/setting/hydration'
+import type { SettingInput } from '../core/setting/setting-mix'
 import { powderClass } from '../core/gypsum/powders'
 import { labInput, usualMix } from '../core/lab/mix'
 import { centreMoments, forecast } from '../core/setting/moments'

@@ -1,4 +1,5 @@
-import { coarseFor, runSetting, type Scatter, type SettingInput } from '../core/setting/hydration'
+import { coarseFor, runSetting } from '../core/setting/hydration'
+import type { Scatter, SettingInput } from '../core/setting/setting-mix'
 
 import { taughtRate } from '../core/forecast/bag'
 import { learn, priorOf, type Observation, type TellingSign } from '../core/forecast/learning'

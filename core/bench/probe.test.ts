@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { powderClass } from '../gypsum/powders'
-import { settingCurve, settingMoments, type SettingInput } from '../setting/hydration'
+import { settingCurve, settingMoments } from '../setting/hydration'
+import type { SettingInput } from '../setting/setting-mix'
 import { NO_PROBE, probed, probeFrom, type Probe } from './probe'
 
 const input: SettingInput = {

@@ -1,5 +1,6 @@
 import { powderClass, type PowderClassId } from '../gypsum/powders'
-import { settingCurve, settingMix, type SettingInput } from '../setting/hydration'
+import { settingCurve } from '../setting/hydration'
+import { settingMix, type SettingInput } from '../setting/setting-mix'
 import { pattyThickness, READABLE, spreadOf } from '../setting/spread'
 import type { Celsius, Metres, Seconds, WaterRatio } from '../units/quantity'
 import { cupInput } from './cup-test'

@@ -2,14 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { SCHOOL_ADVICE_WORDS } from './words'
 import { advisedRatio, END_USES, endUse } from './end-use'
-import {
-  freshStiffness,
-  pourableUntil,
-  runSetting,
-  settingCurve,
-  settingMoments,
-  type SettingInput,
-} from '../setting/hydration'
+import { pourableUntil, runSetting, settingCurve, settingMoments } from '../setting/hydration'
+import { freshStiffness, type SettingInput } from '../setting/setting-mix'
 import { fastTemperatureFactor, stirredSeeds, tailCorrection, temperatureFactor } from '../setting/kinetics'
 import { outcomeOf } from '../setting/outcome'
 import { additionKind, ADDITIONS, seedsOf, speedDoubt, speedOf } from './additions'

@@ -3,7 +3,7 @@ import { CHEMICAL_WATER } from '../gypsum/mix'
 import { waterForGrains } from '../gypsum/paste'
 import { powderClass, type Span } from '../gypsum/powders'
 import { turnsOf } from '../gypsum/stirring'
-import { freshStiffness, settingProblem, type SettingProblem } from '../setting/hydration'
+import { freshStiffness, settingProblem, type SettingProblem } from '../setting/setting-mix'
 import { labInput, type LabMix } from './mix'
 
 /** Why a lab mix cannot be worked out; `range` is the ratio at which its powder is used. */

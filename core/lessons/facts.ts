@@ -3,9 +3,8 @@ import { powderClass, type PowderClassId } from '../gypsum/powders'
 import { expectedDrying, usualStanding } from '../drying/expected'
 import { BREATHES } from '../gypsum/end-use'
 import { narrowest } from '../practice/casts'
-import {
-  CENTRE, coarseFor, settingMix, settingMoments, type SettingInput, type SettingMoments,
-} from '../setting/hydration'
+import { coarseFor, settingMoments, type SettingMoments } from '../setting/hydration'
+import { CENTRE, settingMix, type SettingInput } from '../setting/setting-mix'
 import { dryStrength } from '../setting/hardening'
 import { freeBubble } from '../setting/flow'
 import { temperatureFactor } from '../setting/kinetics'

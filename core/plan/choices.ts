@@ -1,5 +1,6 @@
 import type { Celsius, Seconds } from '../units/quantity'
-import { pourableUntil, type SettingInput } from '../setting/hydration'
+import { pourableUntil } from '../setting/hydration'
+import type { SettingInput } from '../setting/setting-mix'
 import { temperatureFactor } from '../setting/kinetics'
 import type { PowderClass } from '../gypsum/powders'
 import type { SchoolId } from '../gypsum/schools'

@@ -2,7 +2,7 @@ import { usualStanding } from '../drying/expected'
 import { sunAtWork } from '../drying/sun'
 import type { Standing } from '../drying/places'
 import { settingPlace } from '../setting/body'
-import type { SettingInput } from '../setting/hydration'
+import type { SettingInput } from '../setting/setting-mix'
 import type { Plan } from './types'
 
 /**

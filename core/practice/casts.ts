@@ -1,6 +1,6 @@
 import { drivingStress, LARGEST_BUBBLE } from '../setting/flow'
 import { stayingFilm } from '../setting/draining'
-import type { SettingInput, SettingMix } from '../setting/hydration'
+import type { SettingInput, SettingMix } from '../setting/setting-mix'
 import type { Seconds } from '../units/quantity'
 import { contentsOf, ratioOf, TICK, type Bucket, type Place } from './bucket'
 import { uniform } from './noise'

@@ -7,7 +7,7 @@ import { stir, tapBucket } from './stirring'
 import { drawTruth, type Truth } from './truth'
 import type { Act, Entry, Log, Setup } from './types'
 import { lift, stirUnder, strew, wet } from './wetting'
-import type { SettingMix } from '../setting/hydration'
+import type { SettingMix } from '../setting/setting-mix'
 import type { Seconds } from '../units/quantity'
 
 /** One learner's run: a log of acts turned into what became of bucket and moulds. Same log and seed, same run. */

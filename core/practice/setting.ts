@@ -1,7 +1,7 @@
 import { powderClass } from '../gypsum/powders'
 import { STIR_TOOLS } from '../gypsum/stirring'
 import { plasticViscosity, pourLimit, webbingLimit, yieldStress } from '../setting/flow'
-import { settingMix, type SettingInput, type SettingMix } from '../setting/hydration'
+import { settingMix, type SettingInput, type SettingMix } from '../setting/setting-mix'
 import { stirredSeeds } from '../setting/kinetics'
 import { reactionOf } from '../setting/reaction'
 import { seedsOf } from '../gypsum/additions'

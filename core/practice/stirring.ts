@@ -1,6 +1,6 @@
 import { STIR_TOOLS, stirredAir, type StirTool } from '../gypsum/stirring'
 import { contentsOf, TICK, type Bucket, type Place } from './bucket'
-import type { SettingMix } from '../setting/hydration'
+import type { SettingMix } from '../setting/setting-mix'
 import type { Vigour } from './types'
 
 /**

@@ -1,6 +1,6 @@
 import { classRateSd, SEEDS_SD } from '../setting/bag-character'
 import { CONDUCTIVITY_SD, JAMMING_SD, TEMPERATURE_SD } from '../setting/moments'
-import type { Scatter } from '../setting/hydration'
+import type { Scatter } from '../setting/setting-mix'
 import { normal, uniform } from './noise'
 import type { Setup } from './types'
 

@@ -1,4 +1,4 @@
-import type { SettingMix } from './hydration'
+import type { SettingMix } from './setting-mix'
 import { fastTemperatureFactor, HEAT_SLOPE, tailTable } from './kinetics'
 
 /** What a step of the reaction works on. */

@@ -1,5 +1,5 @@
 import type { Sure } from './grounds'
-import type { SettingProblem } from './hydration'
+import type { SettingProblem } from './setting-mix'
 import type { Driving } from './flow'
 import type { CastShape, MouldMaterial, SettingPlaceId, Surroundings } from './body'
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { powderClass } from '../../core/gypsum/powders'
-import { settingMix, settingMoments, type SettingInput } from '../../core/setting/hydration'
+import { settingMoments } from '../../core/setting/hydration'
+import { settingMix, type SettingInput } from '../../core/setting/setting-mix'
 import { HEAT_SLOPE, temperatureFactor } from '../../core/setting/kinetics'
 import { CONDUCTIVITY } from '../../core/setting/body'
 import { coolThrough } from '../course'

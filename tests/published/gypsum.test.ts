@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { adiabaticRise } from '../../core/setting/hydration'
+import { adiabaticRise } from '../../core/setting/setting-mix'
 import { CP, HEAT, HEAT_SLOPE, isothermalTime, temperatureFactor } from '../../core/setting/kinetics'
 import {
   CHEMICAL_WATER,

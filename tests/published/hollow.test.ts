@@ -9,7 +9,8 @@ import { workOutPlan } from '../../core/plan/plan'
 import { freezeRun } from '../../core/plan/run'
 import type { MouldFacts, Plan } from '../../core/plan/types'
 import { coatsFor, coatThickness, stayingFilm } from '../../core/setting/draining'
-import { settingMoments, type SettingInput } from '../../core/setting/hydration'
+import { settingMoments } from '../../core/setting/hydration'
+import type { SettingInput } from '../../core/setting/setting-mix'
 import { coolThrough } from '../course'
 
 /**

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { ADDITIONS, additionKind, setEffect, type AdditionId } from '../../core/gypsum/additions'
 import { solveMix } from '../../core/gypsum/mix'
 import { OFFERED_CLASSES, powderClass } from '../../core/gypsum/powders'
-import { settingProblem } from '../../core/setting/hydration'
+import { settingProblem } from '../../core/setting/setting-mix'
 import { centreMoments } from '../../core/setting/moments'
 
 /** From the kitchen: factors on the time to set, with their ranges (from memory, or common practice). */

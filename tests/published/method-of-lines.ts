@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module'
 import { openFaceFlux, shellsOf, CONDUCTIVITY } from '../../core/setting/body'
-import { bodyOf, settingMix, type SettingInput } from '../../core/setting/hydration'
+import { bodyOf, settingMix, type SettingInput } from '../../core/setting/setting-mix'
 import { HEAT_SLOPE, temperatureFactor } from '../../core/setting/kinetics'
 import { pourLimit, shareAtYield } from '../../core/setting/flow'
 

@@ -1,16 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { CONDUCTIVITY } from '../../core/setting/body'
-import {
-  bodyOf,
-  coarseFor,
-  FINE,
-  runSetting,
-  settingCurve,
-  settingMix,
-  settingMoments,
-  type SettingInput,
-} from '../../core/setting/hydration'
+import { coarseFor, FINE, runSetting, settingCurve, settingMoments } from '../../core/setting/hydration'
+import { bodyOf, settingMix, type SettingInput } from '../../core/setting/setting-mix'
 import { isothermalTime, temperatureFactor } from '../../core/setting/kinetics'
 import { POWDER_CLASSES, powderClass } from '../../core/gypsum/powders'
 import { bubbleSpeed, clearing, freeBubble, LARGEST_BUBBLE } from '../../core/setting/flow'
