@@ -158,7 +158,7 @@ async function stop({ front, from }: Ends, workshop: string, to: string): Promis
   await front.query('update workshop set moving = true where id = $1', [workshop])
   await from.query('begin')
   await from.query('select from workshop where id = $1 for update', [workshop])
-  await from.query('update workshop set gone_to = $2, gone_at = now() where id = $1', [workshop, to])
+  await from.query('update workshop set gone_to = $2, gone_at = null where id = $1', [workshop, to])
   await from.query('commit')
 }
 
@@ -168,13 +168,15 @@ async function goOn({ front, from }: Ends, workshop: string): Promise<void> {
   await front.query('update workshop set moving = false where id = $1', [workshop])
 }
 
-async function settle({ front, to }: Ends, workshop: string, home: string | null): Promise<void> {
+async function settle({ front, from, to }: Ends, workshop: string, home: string | null): Promise<void> {
   await to.query('update workshop set gone_to = null, gone_at = null where id = $1', [workshop])
   await front.query('begin')
   await front.query('update workshop set home = $2, moving = false where id = $1', [workshop, home])
   // Pages that listen come back, and listen where they are now.
   await front.query('select pg_notify($1, $2)', [CHANNEL, JSON.stringify({ workshop, moved: true })])
   await front.query('commit')
+  // Only now is what was left behind a copy that may go: of a move that was broken off nothing ever does.
+  await from.query('update workshop set gone_at = now() where id = $1 and gone_to is not null', [workshop])
 }
 
 async function versionOf(client: pg.Client): Promise<string | undefined> {

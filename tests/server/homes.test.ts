@@ -12,6 +12,7 @@ import { startCluster } from '../../bin/cluster.mjs'
 import { RECORD_TABLES } from '../../server/store/homes'
 import { moveWorkshop, type MoveStep, type Telling } from '../../server/store/moving'
 import { connect, migrateToLatest } from '../../server/store/open'
+import { tidy } from '../../server/store/tidying'
 import { createWithOwner } from '../../server/store/workshops'
 import { launch, type Product } from '../product'
 import { goesOn, note, watching, writing } from './hands'
@@ -156,6 +157,22 @@ it('broken off in its last moment it goes on where it was; killed there, it wait
   await move(null)
   expect((await send(held))?.status).toBe(200)
   expect(await countIn(first)).toBe((await eventsOf()).length)
+})
+
+it('what was left behind goes after a week; of a move that was broken off, nothing', async () => {
+  await move('second')
+  const { db } = connect(addresses.first), age = (gone: string) =>
+    first.query(`update workshop set gone_at = ${gone} where id = $1`, [workshop])
+  const there = await countIn(second)
+  await age('null')
+  await tidy(db)
+  expect(await countIn(first)).toBe(there)
+  await age(`now() - interval '8 days'`)
+  await tidy(db)
+  await db.destroy()
+  expect([await countIn(first), await countIn(first, 'plan'), await countIn(second)]).toEqual([0, 0, there])
+  await move(null)
+  expect(await countIn(first)).toBe(there)
 })
 
 it('what was brought in and what is carried away is of the place where the records are', async () => {
