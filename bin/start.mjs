@@ -16,7 +16,7 @@ bin/start --share        your own workshop, for phones on this network too
 bin/start --many         several workshops; bin/owner invites to the first of each
 DATABASE_URL=…           use a database you already have (your own workshop there; add --demo for the demo)
 BACKUPS=…                where the nightly backups are kept; “off” where somebody else makes them
-HOMES="second …"          databases beside the first, into which bin/move moves workshops
+HOMES="second …"         databases beside the first, into which bin/move moves workshops
 HOST, PORT               where to serve; 127.0.0.1 and 4780 unless said
 SHARE_PORT, SHARE_PLAIN_PORT  where phones are served; 4743 and 4723 unless said`
 
@@ -177,7 +177,10 @@ async function main() {
   npmPackages()
   const cluster = own ? undefined : await startCluster(join(DATA, 'postgres'))
   const url = own ?? /** @type {NonNullable<typeof cluster>} */ (cluster).url(demo ? 'demo' : 'workshop')
-  const homes = await startHomes(homeNames())
+  const homes = await startHomes(homeNames()).catch((error) => {
+    cluster?.stop()
+    throw error
+  })
   try {
     buildIfChanged()
     for (const home of Object.values(homes.addresses)) readyDatabase(home, ['--create'])

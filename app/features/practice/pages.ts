@@ -1,5 +1,5 @@
 import { computed, ref } from 'vue'
-import { paragraphsOf, type Page } from '~core/lessons/page'
+import type { Page } from '~core/lessons/page'
 import { MOST_PAGE_QUESTIONS, pageSchema, type PageBody } from '~contract/page'
 import { plainly } from '~contract/zod'
 import { savedByItself } from '~/sync/by-itself'
@@ -43,6 +43,5 @@ export function usePageInHand(id: string) {
     unfinished: computed(() => body.value.questions.length - whole.value.questions.length),
     mayAsk: computed(() => body.value.questions.length < MOST_PAGE_QUESTIONS),
     mayMislead: (n: number) => body.value.questions[n]!.wrong.length < MOST_WRONG,
-    reads: computed(() => paragraphsOf(body.value).length),
   }
 }

@@ -61,7 +61,7 @@ useHead({ title: () => body.value.name || 'A page of your own' })
       </section>
       <PlainButton v-if="mayAsk" :label="body.questions.length > 0 ? 'Another question' : 'Ask something about it'" @click="acts.addQuestion" />
       <p v-if="unfinished > 0" class="small soft" role="status">
-        {{ unfinished === 1 ? 'One question is' : `${unfinished} questions are` }} not whole yet: it needs its words, a right answer and a wrong one. Until then nobody is asked.
+        {{ unfinished === 1 ? 'One question is' : `${unfinished} questions are` }} not whole yet, and not saved: each needs its words, a right answer and a wrong one.
       </p>
     </fieldset>
     <div class="ways">
