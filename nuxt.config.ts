@@ -1,4 +1,6 @@
-import { fileURLToPath } from 'node:url'
+import { existsSync } from 'node:fs'
+import { dirname, resolve } from 'node:path'
+import { fileURLToPath, pathToFileURL } from 'node:url'
 import { buildDoor } from './bin/door'
 import { writeServiceWorker } from './bin/service-worker'
 import { DEVICE_ADDRESSES } from './contract/devices'
@@ -38,6 +40,26 @@ const importsThread = {
 
 /** Whether this is bin/dev.mjs: then the build's own folder stays as it is. */
 const working = process.env.NUXT_DEV_FOLDER
+
+/** What is run as it is written while it is worked on: bundling it with the server took most of each start. */
+const AS_WRITTEN = /\/(core|contract|server\/store)\/|\/server\/(metrics|refused|words|last-used)$/
+const asWritten = {
+  name: 'as-written',
+  resolveId: {
+    order: 'pre' as const,
+    handler(asked: string, from?: string) {
+      const named = /^~(core|contract)\//.test(asked) ? fileURLToPath(new URL(`./${asked.slice(1)}`, import.meta.url)) : asked
+      const path = named.startsWith('.') && from ? resolve(dirname(from), named) : named
+      if (!AS_WRITTEN.test(path)) return null
+      return { id: pathToFileURL(existsSync(`${path}.ts`) ? `${path}.ts` : `${path}/index.ts`).href, external: true }
+    },
+  },
+  /** Nitro runs index.mjs in a thread: what reads TypeScript has to be there before what is written in it. */
+  generateBundle(this: { emitFile: (file: object) => void }) {
+    const source = `import { register } from '${import.meta.resolve('tsx/esm/api')}'\nregister()\nawait import('./server.mjs')\n`
+    this.emitFile({ type: 'asset', fileName: 'index.mjs', source })
+  },
+}
 
 // Rendered in the browser: the product lives behind a sign-in and must open without a network later on.
 export default defineNuxtConfig({
@@ -119,11 +141,11 @@ export default defineNuxtConfig({
     ...!working && { entry: fileURLToPath(new URL('./server/entry.ts', import.meta.url)) },
     rollupConfig: {
       // What that thread shares with the server is no part of the server: nothing starts by being loaded there.
-      output: working ? {} : { manualChunks: id => SHARED_WITH_THREAD.test(id) ? 'workshop' : undefined },
-      plugins: working ? [] : [importsThread],
+      output: working ? { entryFileNames: 'server.mjs' } : { manualChunks: id => SHARED_WITH_THREAD.test(id) ? 'workshop' : undefined },
+      plugins: working ? [asWritten] : [importsThread],
       ...working && { treeshake: false },
     },
-    ...working && { sourceMap: false },
+    ...working && { sourceMap: false, devServer: { watch: ['core', 'contract', 'server/store'] } },
     alias: { '~core': core, '~contract': contract, '~demo': demo },
   },
   vite: {
@@ -159,7 +181,7 @@ export default defineNuxtConfig({
         ].map(p => `primevue/${p}`),
       ],
     },
-    server: { warmup: { clientFiles: ['./layouts/default.vue', './pages/index.vue', './pages/sign-in.vue'] } },
+    server: { warmup: { clientFiles: ['./pages/sign-in.vue'] } },
     worker: { format: 'es' },
   },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },

@@ -192,7 +192,8 @@ async function toBench() {
           <h2>Still missing</h2>
           <p>{{ planning.say(refused) }}</p>
         </div>
-        <article v-for="{ batch: b, title } in drawn.slice(0, 6)" :key="title" class="sheet batch">
+        <!-- Drawn on, whatever its title becomes: made anew at each stroke it would cost as much as all else. -->
+        <article v-for="({ batch: b, title }, i) in drawn.slice(0, 6)" :key="i" class="sheet batch">
           <h2>{{ title }}</h2>
           <p class="small soft">
             <PlanGround ground="amounts"
