@@ -25,7 +25,11 @@ const pieces = computed(() => drawn.value.pieces.map((p) => {
   const words = p.id === 'rest' ? warm ?? TAPE_WORDS.rest : TAPE_WORDS[p.id]
   return { ...p, words: p.width > LETTER * words.length + 8 ? words : '' }
 }))
-const below = computed(() => drawn.value.ticks.map((t, i, all) => ({ ...t, words: tapeTime(t.at, i === all.length - 1) })))
+/** Below its place, or beside it where the tape would cut it off. */
+const below = computed(() => drawn.value.ticks.map((t, i, all) => {
+  const words = tapeTime(t.at, i === all.length - 1), half = LETTER * words.length / 2
+  return { ...t, words, anchor: t.x < half ? 'start' : t.x > width.value - half ? 'end' : 'middle' }
+}))
 /** What else is due, as far as its words keep clear of each other. */
 const due = computed(() => {
   const place = tapeScale(reach.value, width.value)
@@ -71,7 +75,7 @@ const id = useId()
         :y="TOP"
         :width="w.width + 0.6"
         :height="HEIGHT"
-        :style="{ fill: `var(--warmth-${w.step})` }" />
+        :fill="`var(--warmth-${w.step})`" />
       <rect
         v-if="drawn.trouble"
         :x="drawn.trouble.x"
@@ -96,7 +100,7 @@ const id = useId()
         :key="t.at"
         :x="t.x"
         :y="TOP + HEIGHT + 16"
-        :text-anchor="t.x < 20 ? 'start' : t.x > width - 24 ? 'end' : 'middle'"
+        :text-anchor="t.anchor"
         class="num tick"
       >{{ t.words }}</text>
       <g v-for="d in due" :key="d.words">

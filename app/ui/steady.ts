@@ -10,3 +10,11 @@ export function steady<T>(get: () => T): ComputedRef<T> {
     return before !== undefined && JSON.stringify(before) === JSON.stringify(now) ? before : now
   })
 }
+
+/** The same of a list, one by one: what says the same in its place stays the same thing. */
+export function steadyEach<T>(get: () => readonly T[]): ComputedRef<readonly T[]> {
+  return computed<readonly T[]>(before => get().map((now, i) => {
+    const was = before?.[i]
+    return was !== undefined && JSON.stringify(was) === JSON.stringify(now) ? was : now
+  }))
+}

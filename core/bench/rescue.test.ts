@@ -178,6 +178,7 @@ describe('when it goes wrong', () => {
   it('the ground gives way only under a print, and a torn bag is dust first', () => {
     expect(troublesOf(run)).not.toContain('ground-gives')
     expect(troublesOf(frozen({}, { material: 'ground' }))).toContain('ground-gives')
+    expect(ask('ground-gives', -200).never).toMatch(/^No weight on the edge/)
     expect(ask('bag-torn', -200).steps[0]).toMatch(/^Mask on/)
     expect(ask('too-much', 420).never).toMatch(/^Nothing down a drain/)
   })

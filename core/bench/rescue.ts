@@ -107,6 +107,7 @@ export type Never
     | 'no-boiling'
     | 'no-waiting'
     | 'no-levering'
+    | 'no-leaning'
     | 'no-drain'
     | 'no-guessing'
     | 'no-sweeping'
@@ -401,7 +402,7 @@ const groundGives = (c: Case): Advice => ({
   steps: c.wetFor === undefined || inBucket(c)
     ? codes('pack-outside', 'board-the-ring', 'pour-low')
     : codes('pack-outside', 'stop-and-set', 'lift-with-soil'),
-  why: { code: 'soil-flows' }, never: 'no-levering',
+  why: { code: 'soil-flows' }, never: 'no-leaning',
 })
 
 function onSkin({ moments }: Case): Advice {

@@ -179,6 +179,7 @@ const NEVERS: Readonly<Record<Never, Worded>> = {
   'no-boiling': 'No boiling water and no heater: the cast cracks.',
   'no-waiting': 'Do not wait for it to cool.',
   'no-levering': 'No levering with a screwdriver: an edge breaks long before the piece moves.',
+  'no-leaning': 'No weight on the edge: do not kneel or lean there, or more of it slides in.',
   'no-drain': 'Nothing down a drain: it sets in there.',
   'no-guessing': 'No handful more for luck, and no water to even it out.',
   'no-sweeping': 'No dry sweeping and no compressed air.',

@@ -117,7 +117,12 @@ describe('what is worked out at the door', () => {
     expect(found.length).toBeGreaterThan(1)
     const of = found[0]!
     const one = withoutScale(many, { powder: of.mix.powder, water: of.mix.waterVolume, fills: of.castVolume })
-    expect(one.mouldsFull).toBeCloseTo(without.mouldsFull, 6)
+    expect(one.mouldsFull).toBeCloseTo(without.mouldsFull!, 6)
+    // Water would wash a print away.
+    const print = things(wish({ kind: 'print', count: 1, amount: { by: 'measures', measures: KINDS.print.sizes.middle } }))
+    const [batch] = workOutDoor(print).batches
+    const ground = { powder: batch!.mix.powder, water: batch!.mix.waterVolume, fills: batch!.castVolume }
+    expect(withoutScale(print, ground).mouldsFull).toBeUndefined()
     const [scale, eye, cups] = (['weighed', 'saturation', 'scoops'] as const).map(way => offBy(made, way).off)
     expect(scale).toBeLessThan(eye!)
     expect(scale).toBeLessThan(cups!)

@@ -170,18 +170,18 @@ export function offBy(
 
 /**
  * Without a scale: powder by loose volume, in handfuls of 60 g (45 to 80; common practice, no source), and how full of
- * water the moulds themselves would be.
+ * water the moulds themselves would be; not of the ground, which water washes away.
  * @param of one bucket: what goes into it, and how much of the moulds it fills
  */
 export function withoutScale(
-  { plan }: DoorThings,
+  { plan, mould }: DoorThings,
   { powder, water, fills }: { readonly powder: Kilograms, readonly water: CubicMetres, readonly fills: CubicMetres },
-): { readonly powder: CubicMetres, readonly scoops: number, readonly handfuls: number, readonly mouldsFull: number } {
+): { readonly powder: CubicMetres, readonly scoops: number, readonly handfuls: number, readonly mouldsFull?: number } {
   const { low, high } = powderClass(plan.classId).bulkLoose
   return {
     powder: powder / Math.sqrt(low * high),
     scoops: scoopsFor(powderClass(plan.classId), plan.ratio, plan.scoop.filling),
     handfuls: Math.round(powder / 0.06),
-    mouldsFull: water / fills,
+    ...mould.material !== 'ground' && { mouldsFull: water / fills },
   }
 }

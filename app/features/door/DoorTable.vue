@@ -33,7 +33,15 @@ const WAY_SHORT = { weighed: 'weighed', saturation: 'sifted to islands', scoops:
 const errorsSaid = computed(() => off.value
   ? DOOR_WAYS.map(w => `${WAY_SHORT[w]} within ${formatPercent(Math.max(0.01, off.value![w]))}`).join(', ')
   : '')
-const full = computed(() => timesFull(door.without.value?.mouldsFull ?? 0))
+/** How the water is measured without a scale. */
+const waterBy = computed(() => {
+  const full = door.without.value?.mouldsFull
+  if (full === undefined) return 'Measure the water in cups'
+  const which = buckets.value > 1
+    ? 'For each bucket, fill the moulds it is for'
+    : said.count === 1 ? 'Fill the mould' : 'Fill the moulds'
+  return `${which} with water ${timesFull(full)} and tip it into the bucket`
+})
 const warning = computed(() => door.found.value?.problems.some(p => p.code === 'too-slow') ?? false)
 </script>
 
@@ -83,9 +91,7 @@ const warning = computed(() => door.found.value?.problems.some(p => p.code === '
       </p>
       <p class="noscale">
         <span class="strong">No scale?</span>
-        {{ buckets > 1 ? 'For each bucket, fill the moulds it is for' : said.count === 1 ? 'Fill the mould' : 'Fill the moulds' }}
-        with water {{ full }} and tip it into the bucket,
-        then sift until <TermWord id="islands">islands</TermWord> of powder stay dry: about {{ door.without.value?.handfuls }} handfuls.
+        {{ waterBy }}, then sift until <TermWord id="islands">islands</TermWord> of powder stay dry: about {{ door.without.value?.handfuls }} handfuls.
         <span class="soft">How near the mix comes: {{ errorsSaid }}.</span>
       </p>
       <div v-if="door.tape.value" class="time">

@@ -8,12 +8,13 @@ import PlanDrinks from './PlanDrinks.vue'
 import { dryLine, momentLines, workLines } from './moment-lines'
 import { usePlanning } from '~/features/plan/planning'
 import { useSession } from '~/sync/session'
+import { steadyEach } from '~/ui/steady'
 
 /** What to expect, counted from the moment powder meets water. Centre values at once, ranges a moment later. */
 const planning = usePlanning(), session = useSession()
 const batch = computed(() => planning.result.batches[0])
 const use = computed(() => endUse(planning.plan.endUse))
-const lines = computed(() => {
+const lines = steadyEach(() => {
   const { plan, centre, governing, moments, outlook } = planning
   if (!batch.value || !centre) return []
   return [

@@ -90,7 +90,7 @@ function workedOut({ plan }: State) {
       140,
     ),
   )
-  const cautions = computed(() => cautionsFor(plain.value, world.value, centre.value))
+  const cautions = steady(() => cautionsFor(plain.value, world.value, centre.value))
   return { world, result, problems, powder, ratio, bag, say, governing, input, centre, curve, cautions }
 }
 

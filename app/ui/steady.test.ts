@@ -1,0 +1,25 @@
+import { describe, expect, it } from 'vitest'
+import { ref } from 'vue'
+import { steady, steadyEach } from './steady'
+
+describe('what is worked out anew and says the same', () => {
+  it('stays the same thing', () => {
+    const n = ref(1), told = steady(() => ({ even: n.value % 2 === 0 })), before = told.value
+    n.value = 3
+    expect(told.value).toBe(before)
+    n.value = 4
+    expect(told.value).toEqual({ even: true })
+  })
+
+  it('does so one by one in a list, which may grow and shrink', () => {
+    const n = ref(2), told = steadyEach(() => ['poured', 'opened', 'dry'].slice(0, n.value).map(word => ({ word })))
+    const [poured, opened] = told.value
+    n.value = 3
+    expect(told.value[0]).toBe(poured)
+    expect(told.value[1]).toBe(opened)
+    expect(told.value[2]).toEqual({ word: 'dry' })
+    n.value = 1
+    expect(told.value).toEqual([{ word: 'poured' }])
+    expect(told.value[0]).toBe(poured)
+  })
+})
