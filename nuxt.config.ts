@@ -41,8 +41,9 @@ const importsThread = {
 /** Whether this is bin/dev.mjs: then the build's own folder stays as it is. */
 const working = process.env.NUXT_DEV_FOLDER
 
-/** What is run as it is written while it is worked on: bundling it with the server took most of each start. */
-const AS_WRITTEN = /\/(core|contract|server\/store)\/|\/server\/(metrics|refused|words|last-used)$/
+/** What is run as it is written while it is worked on, of this house alone: bundling it took a part of each start. */
+const AS_WRITTEN = /^(?:(?:core|contract|server\/store)\/|server\/(?:metrics|refused|words|last-used)$)/
+const house = fileURLToPath(new URL('./', import.meta.url))
 const asWritten = {
   name: 'as-written',
   resolveId: {
@@ -50,7 +51,7 @@ const asWritten = {
     handler(asked: string, from?: string) {
       const named = /^~(core|contract)\//.test(asked) ? fileURLToPath(new URL(`./${asked.slice(1)}`, import.meta.url)) : asked
       const path = named.startsWith('.') && from ? resolve(dirname(from), named) : named
-      if (!AS_WRITTEN.test(path)) return null
+      if (!path.startsWith(house) || !AS_WRITTEN.test(path.slice(house.length))) return null
       return { id: pathToFileURL(existsSync(`${path}.ts`) ? `${path}.ts` : `${path}/index.ts`).href, external: true }
     },
   },
