@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { endUse } from '~core/gypsum/end-use'
 import { adviceFor, byNeed, groupCasts } from '~/features/shelf/groups'
+import NeedTime from '~/features/shelf/NeedTime.vue'
 import NeedWords from '~/features/shelf/NeedWords.vue'
 import StillThere from '~/features/bench/StillThere.vue'
 import LiveCard from '~/features/today/LiveCard.vue'
@@ -55,10 +56,11 @@ const next = computed(() => nextThing(live.value, due.value))
 /** Moments ahead that are told by the hour: what can be opened, soonest first. */
 const MOST_THEN = 4
 const then = computed(() => [
-  ...live.value.flatMap(({ id, summary: { name, wetAt, glyph } }) => {
+  ...live.value.flatMap(({ id, summary }) => {
+    const { name, wetAt, glyph } = summary
     const open = glyph.find(m => m.id === 'open')
     return open && wetAt !== undefined && open.actual === undefined
-      ? [{ key: id, at: wetAt + 1000 * open.low, words: `Open ${name}` }]
+      ? [{ key: id, at: wetAt + 1000 * open.low, words: `Open ${name}`, of: summary }]
       : []
   }),
 ].filter(t => t.at > clock.beat).sort((a, b) => a.at - b.at).slice(0, MOST_THEN))
@@ -115,11 +117,8 @@ const more = computed(() =>
             ><span class="strong"
             ><template v-if="adviceFor(g, clock.halfHour)">{{ adviceFor(g, clock.halfHour) }}</template
             ><NeedWords v-else :group="g" part="what" />: {{ g.label }}</span
-            ><br /><NeedWords
-              :group="g"
-              part="when"
-              :class="['small', g.need === 'open-late' ? 'late' : 'soft']"
-            /></NuxtLink>
+            ></NuxtLink
+            ><br /><NeedTime :group="g" :class="['small', g.need === 'open-late' ? 'late' : 'soft']" />
           </li>
         </ul>
           <div class="group-head">
@@ -131,7 +130,7 @@ const more = computed(() =>
         <ul class="ruled">
           <li v-for="g in coming" :key="g.key" class="line split">
             <span>{{ g.label }}<br><NeedWords :group="g" part="when" class="small soft" /></span>
-            <NeedWords :group="g" part="what" :class="['strong', { num: g.need === 'setting' }]" />
+            <NeedTime :group="g" part="what" :class="['strong', { num: g.need === 'setting' }]" />
           </li>
         </ul>
       </section>

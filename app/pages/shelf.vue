@@ -1,7 +1,5 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { standingWords } from '~core/drying/words'
-import type { GroundId } from '~core/setting/words'
 import { formatConsistency } from '~core/units/format'
 import type { Standing } from '~core/drying/places'
 import type { Happening, Verdict } from '~core/pour/events'
@@ -12,9 +10,9 @@ import LongList from '~/ui/LongList.vue'
 import MouldDrawing from '~/ui/MouldDrawing.vue'
 import { dampOf } from '~/features/today/picture'
 import { useLibrary } from '~/sync/library'
-import GroundButton from '~/ui/GroundButton.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 import CastBar from '~/features/shelf/CastBar.vue'
+import NeedTime from '~/features/shelf/NeedTime.vue'
 import NeedWords from '~/features/shelf/NeedWords.vue'
 import { adviceFor, byNeed, groupCasts, rowKey, type CastGroup } from '~/features/shelf/groups'
 import { openedLater } from '~/ui/controls'
@@ -109,14 +107,6 @@ const ACTION: Partial<Record<CastGroup['need'], { word: string, strong: boolean 
   'ready-now': { word: 'Finished', strong: true },
   'drying': { word: 'Finished', strong: false },
   'kept-damp': { word: 'Finished', strong: false },
-}
-/** What the time of each need stands on. */
-const GROUND: Partial<Record<CastGroup['need'], GroundId>> = {
-  'open-late': 'open', 'open-now': 'open', 'setting': 'open', 'drying': 'dry', 'ready-now': 'dry',
-}
-function fromWords({ first: c }: CastGroup): string {
-  const mix = `${c.powder} at ${formatConsistency(c.ratio)}, in ${c.material.replace('-', ' ')}`
-  return c.drying ? `${mix}; ${standingWords(c.drying.standing, session.units)}` : mix
 }
 function recordAll(group: CastGroup, casts: readonly CastSummary[], make: (cast: string) => Happening) {
   return records.recordAll(group.pour, casts.map(c => make(c.id)))
@@ -221,10 +211,7 @@ async function judged(verdict: Verdict, defects: DefectId[], note: string) {
         <span class="need">
           <NeedWords :group="r" part="what" :class="['strong', { num: r.need === 'setting' }]" /><br>
           <span class="small soft"
-          ><GroundButton v-if="GROUND[r.need]" :ground="GROUND[r.need]!" :from="fromWords(r)"
-          ><NeedWords :group="r" part="when" /></GroundButton
-          ><NeedWords v-else :group="r" part="when"
-          /></span>
+          ><NeedTime :group="r" /></span>
           <button v-if="TO_OPEN.has(r.need) && mouldOf(r.first.mouldId)" class="how small" @click="askHow(r, $event)">How to open</button>
           <span v-if="adviceFor(r, clock.halfHour)" class="small advice">{{ adviceFor(r, clock.halfHour, session.units) }}</span>
         </span>

@@ -2,13 +2,16 @@
 import { formatDuration } from '~core/units/format'
 import type { PourRow } from '~contract/pour'
 import PourPicture from '~/features/library/PourPicture.vue'
+import GroundButton from '~/ui/GroundButton.vue'
+import { MOMENT_GROUND, pourFrom } from '~/ui/grounds'
 import PlainButton from '~/ui/PlainButton.vue'
 import { useClock } from '~/sync/clock'
+import { useSession } from '~/sync/session'
 import { nextMoment } from './next'
 
 /** A pour that is under way: how far it is and what comes next. It reads the clock itself. */
 const { pour } = defineProps<{ pour: PourRow }>()
-const clock = useClock()
+const clock = useClock(), session = useSession()
 const wet = computed(() =>
   pour.summary.wetAt ? `, wet ${formatDuration((clock.beat - pour.summary.wetAt) / 1000, 'minute')} ago` : '',
 )
@@ -22,7 +25,8 @@ const next = computed(() => nextMoment(pour.summary, clock.beat))
       <NuxtLink :to="`/bench/${pour.id}`" class="row-link"><h3>{{ pour.summary.name }}</h3></NuxtLink>
       <p class="small soft">{{ pour.summary.powder }}{{ wet }}</p>
       <p class="next">
-        <template v-if="next"><span class="num strong">{{ next.in }}</span>{{ ' ' }}{{ next.words }}</template>
+        <GroundButton v-if="next" :ground="MOMENT_GROUND[next.id]" :from="() => pourFrom(pour.summary, session.units)"
+        ><span class="num strong">{{ next.in }}</span>{{ ' ' }}{{ next.words }}</GroundButton>
         <template v-else>{{ pour.summary.step.instruction }}</template>
       </p>
     </div>

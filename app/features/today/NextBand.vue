@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
 import type { Stage } from '~core/plan/stages'
+import type { PourSummary } from '~core/pour/projection'
 import { formatDuration } from '~core/units/format'
 import type { CastGroup } from '~/features/shelf/groups'
 import { needWords } from '~/features/shelf/groups'
 import { CAST_GLYPHS, STAGE_GLYPHS } from '~/ui/act-glyphs'
+import GroundButton from '~/ui/GroundButton.vue'
+import { pourFrom } from '~/ui/grounds'
 import HouseGlyph from '~/ui/HouseGlyph.vue'
 import { timeOfDay } from '~/ui/when'
 import { useClock } from '~/sync/clock'
@@ -13,7 +16,10 @@ import { nextMoment } from './next'
 import type { Next } from './picture'
 
 /** The loudest thing on the page: what to do next, with the time it has; beside it what comes then, and the clock. */
-const { next, then } = defineProps<{ next: Next, then: readonly { readonly key: string, readonly at: number, readonly words: string }[] }>()
+const { next, then } = defineProps<{
+  next: Next
+  then: readonly { readonly key: string, readonly at: number, readonly words: string, readonly of: PourSummary }[]
+}>()
 const clock = useClock(), session = useSession()
 function castWords(group: CastGroup, now: number) {
   const { first, label, need } = group, { what, when } = needWords(group, now)
@@ -56,7 +62,10 @@ const late = computed(() => next.what === 'cast' && next.group.need === 'open-la
     <section v-if="then.length > 0" aria-labelledby="then-head" class="then">
       <h2 id="then-head">Then</h2>
       <ol>
-        <li v-for="t in then" :key="t.key"><span class="num">{{ timeOfDay(t.at) }}</span> {{ t.words }}</li>
+        <li v-for="t in then" :key="t.key">
+          <span class="num">{{ timeOfDay(t.at) }}</span>
+          <GroundButton ground="open" :from="() => pourFrom(t.of, session.units)">{{ t.words }}</GroundButton>
+        </li>
       </ol>
     </section>
     <div class="clock">

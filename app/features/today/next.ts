@@ -1,7 +1,8 @@
 import { formatDuration } from '~core/units/format'
+import type { MilestoneId } from '~core/pour/milestones'
 import type { PourSummary } from '~core/pour/projection'
 
-const WORDS: Record<string, string> = {
+const WORDS: Record<MilestoneId, string> = {
   sift: 'until all powder is in',
   soak: 'until it is soaked',
   stir: 'until it is stirred',
@@ -16,7 +17,7 @@ const WORDS: Record<string, string> = {
 export function nextMoment(
   summary: PourSummary,
   now: number,
-): { readonly in: string, readonly words: string } | undefined {
+): { readonly id: MilestoneId, readonly in: string, readonly words: string } | undefined {
   if (summary.wetAt === undefined) return undefined
   const t = (now - summary.wetAt) / 1000
   const next = summary.glyph.find(m =>
@@ -24,5 +25,5 @@ export function nextMoment(
   )
   if (!next) return undefined
   const left = (next.id === 'open' ? next.low : next.value) - t
-  return { in: formatDuration(left, left > 600 ? 'minute' : 'second'), words: WORDS[next.id]! }
+  return { id: next.id, in: formatDuration(left, left > 600 ? 'minute' : 'second'), words: WORDS[next.id] }
 }

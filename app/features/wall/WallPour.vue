@@ -12,6 +12,7 @@ import { SOFT_WORDS } from '~core/bench/words'
 import { counting, timeOfDay, windowOf } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import BenchDrawing from '~/features/bench/BenchDrawing.vue'
+import BenchGround from '~/features/bench/BenchGround.vue'
 import TimeTape from '~/ui/TimeTape.vue'
 
 /** One live pour for a whole room to read: what is done now, what comes next, and its tape of time. */
@@ -86,7 +87,8 @@ const batchName = (i: number) => run.batches.length > 1 ? `${run.plan.coats ? 'C
         <span class="num">{{ counting(wetFor) }}</span> since powder met water
       </p>
       <p v-if="open" class="open">
-        Open the moulds <span class="num">{{ open.words }}</span>
+        <BenchGround ground="open" :run="runFor(shown)" :batch="state.batches[shown]!"
+        >Open the moulds <span class="num">{{ open.words }}</span></BenchGround>
       </p>
       <TimeTape :tape="tape" :now="wetFor" />
     </div>

@@ -9,8 +9,7 @@ import { powderOf } from '~core/plan/run'
 import { bowlOfPour } from '~core/practice/past-pour'
 import { defectWords } from '~core/pour/defects'
 import { costOf } from '~core/pour/cost'
-import { milestonesOf, type MilestoneId } from '~core/pour/milestones'
-import type { GroundId } from '~core/setting/words'
+import { milestonesOf } from '~core/pour/milestones'
 import {
   formatConsistency,
   formatDuration,
@@ -21,6 +20,7 @@ import {
 import { entriesOf } from '~/features/logbook/record'
 import WhySection from '~/features/logbook/WhySection.vue'
 import GroundButton from '~/ui/GroundButton.vue'
+import { MOMENT_GROUND } from '~/ui/grounds'
 import RippleChart from '~/ui/RippleChart.vue'
 import { recordTime } from '~/ui/when'
 import { addressOf } from '~/sync/api'
@@ -53,9 +53,6 @@ const BY: Readonly<Record<SchoolId, string>> = {
   'powder-first': 'water by feel',
 }
 /** What the time of each moment stands on. */
-const GROUND: Readonly<Record<MilestoneId, GroundId>> = {
-  sift: 'steps', soak: 'steps', stir: 'steps', fill: 'steps', set: 'gloss', warm: 'warmest', open: 'open', dry: 'dry',
-}
 const mixWords = () =>
   `${powderOf(run.value).name} at ${formatConsistency(run.value.ratio.value)}; water ${
     formatTemperature(run.value.plan.waterTemperature, units.value)}, room ${
@@ -133,7 +130,7 @@ async function giveUp() {
           </thead>
           <tbody>
             <tr v-for="m in run.daysOnly ? [] : milestones" :key="m.id">
-              <th scope="row"><GroundButton :ground="GROUND[m.id]" :from="mixWords">{{ m.phrase }}</GroundButton></th>
+              <th scope="row"><GroundButton :ground="MOMENT_GROUND[m.id]" :from="mixWords">{{ m.phrase }}</GroundButton></th>
               <td class="num">{{ formatDurationRange(m.low, m.high) }}</td>
               <td class="num">
                 {{ m.actual === undefined ? '—' : formatDuration(m.actual, m.actual > 1200 ? 'minute' : 'second') }}
