@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { startCluster } from './cluster.mjs'
 import { buildIfChanged, checkNode, DATA, debianPackages, npmPackages, ROOT, run } from './setup.mjs'
 import { giveUp, say } from './say.mjs'
+import { writeScreenScripts } from './screen-scripts.mjs'
 
 /** Lint, types, unit, server and browser tests, with all set-up. The counts come from the runners' own reports. */
 const bin = (/** @type {string} */ name) => join(ROOT, 'node_modules/.bin', name)
@@ -41,9 +42,10 @@ async function check(title, command, args) {
 
 /** @type {Parameters<typeof check>[]} Longest first. */
 const CHECKS = [
-  ['lint: screens', 'eslint', ['app/**/*.vue']],
-  ['lint: all else', 'eslint', ['.', '--ignore-pattern', '**/*.vue']],
+  ['lint: all but screens', 'eslint', ['.', '--ignore-pattern', '**/*.vue']],
   ['types: screens', 'vue-tsc', ['--noEmit', '-p', 'tsconfig.json']],
+  ['lint: screens', 'eslint', ['app/**/*.vue']],
+  ['lint: scripts of screens', 'eslint', ['--config', 'eslint.screens.config.mjs', '.data/screen-scripts']],
   ['types: tests and tools', 'tsc', ['--noEmit', '-p', 'tsconfig.tools.json']],
   ['types: server', 'tsc', ['--noEmit', '-p', 'tsconfig.server.json']],
   ['types: core, without DOM or Node', 'tsc', ['--noEmit', '-p', 'core/tsconfig.json']],
@@ -91,6 +93,7 @@ async function main() {
   debianPackages({ chromium: true, several: true })
   npmPackages()
   run('npx', ['nuxt', 'prepare'])
+  await writeScreenScripts()
   // Each takes one core; the build after them takes both, and writes what they read.
   await Promise.all([takeChecks(), takeChecks()])
   timed('build', buildIfChanged)
