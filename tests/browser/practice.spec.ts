@@ -49,6 +49,8 @@ test.describe('practice', () => {
     await expect(told(page)).toContainText('A lump or two')
     await pace(page, '× 20')
     await expect(page.getByRole('timer')).toContainText(/^(1\d|[7-9]) min/)
+    // A slow machine must not stir it stiff between two taps.
+    await pace(page, '× 1')
     await acts(page).getByRole('button', { name: 'Stop stirring' }).tap()
     await acts(page).getByRole('button', { name: 'Fill' }).tap()
     for (let i = 0; i < 3; i++) await acts(page).getByRole('button', { name: 'An hour on' }).tap()
