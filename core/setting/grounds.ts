@@ -30,4 +30,11 @@ export const GROUNDS: Readonly<Record<GroundId, Sure>> = {
   'chart': 'fairly',
   'wear': 'roughly',
   'overlap': 'roughly',
+  'mesh': 'well',
+  'pocket': 'well',
+  'locked': 'well',
+  'job-step': 'roughly',
+  'order-out': 'roughly',
+  'order-sure': 'roughly',
+  'order-soonest': 'well',
 }

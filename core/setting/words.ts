@@ -137,7 +137,8 @@ export interface GroundWords {
 export type GroundId
   = | 'steps' | 'pour-by' | 'tap-until' | 'gloss' | 'warmest' | 'open' | 'dry' | 'ratio'
     | 'amounts' | 'late' | 'drinks' | 'cost' | 'water-left' | 'bag-speed' | 'bulk' | 'gauged' | 'told' | 'holds'
-    | 'weight' | 'growth' | 'good-share' | 'chart' | 'wear' | 'overlap'
+    | 'weight' | 'growth' | 'good-share' | 'chart' | 'wear' | 'overlap' | 'mesh' | 'pocket' | 'locked'
+    | 'job-step' | 'order-out' | 'order-sure' | 'order-soonest'
 export const GROUND_WORDS: Readonly<Record<GroundId, GroundWords>> = {
   'steps': {
     how: 'Sifting takes 1.2 minutes for the first kilogram and grows with its power of 0.6; pouring a third of a minute for '
@@ -272,6 +273,47 @@ export const GROUND_WORDS: Readonly<Record<GroundId, GroundWords>> = {
       + 'too stiff, on its early side.',
     source: 'The pace of the steps is common practice, no source, until your own is known.',
     narrow: 'Mark your steps at the bench: the plan goes by your own pace then.',
+  },
+  'mesh': {
+    how: 'Every triangle of the model makes a slim pyramid with one corner of it; added up with their signs they are its '
+      + 'volume.',
+    source: 'First principles; Zhang and Chen, 2001.',
+    narrow: 'Nothing, if the file is in the unit you chose. What your mould really takes, its water by weight tells.',
+  },
+  'pocket': {
+    how: 'The model is cut into columns as it stands. The mix is taken to rise evenly, nothing bubbling through: air that '
+      + 'would have to sink to get out stays. What one tilt lets out, another may keep.',
+    source: 'First principles; the doubt is the width of a column.',
+    narrow: 'Finer columns, or a pour: look where the bubbles sat.',
+  },
+  'locked': {
+    how: 'Along the pull, what has some of the piece above it and some below, with mould between, holds the mould fast. '
+      + 'Draft is how far each face leans away from the pull.',
+    source: 'First principles.',
+    narrow: 'Turn the pull until less is locked, or draw the parting yourself.',
+  },
+  'job-step': {
+    how: 'A step may begin once those before it are done and their waits are over, and has to before any of them has '
+      + 'waited too long. A wait for plaster goes by the forecast of its own pour.',
+    source: 'The steps of the job; their minutes are common practice, no source, until you change them.',
+    narrow: 'Say when each step begins and ends: what follows moves with it.',
+  },
+  'order-out': {
+    how: 'Each bucket and each piece takes its minutes at your pace, in your hours; a mould is opened when nine of ten '
+      + 'would be strong enough. Thousands of ways to share them out are tried, and every one is checked against the rules.',
+    source: 'The pace is common practice, no source, until your own is known; the setting is this powder’s forecast.',
+    narrow: 'Mark your steps at the bench, and say when you opened.',
+  },
+  'order-sure': {
+    how: 'The plan is played through 200 times with tasks and setting as they may come out; nothing is begun before its '
+      + 'time, and what is late pushes what follows.',
+    source: 'The setting varies as its forecast says; hands vary by a tenth a day and a seventh a task, both guesses.',
+    narrow: 'Pours of the same powder, with their marks.',
+  },
+  'order-soonest': {
+    how: 'What no plan can beat: the moulds one after the other, the hands’ work, or the buckets, whichever takes longest.',
+    source: 'First principles; checked against small orders whose best plan was proved.',
+    narrow: 'More of what holds it up: the line above says which that is.',
   },
 }
 export const SURE_WORDS: Readonly<Record<Sure, string>> = {

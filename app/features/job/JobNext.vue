@@ -6,6 +6,7 @@ import { formatDuration } from '~core/units/format'
 import { useClock } from '~/sync/clock'
 import { STEP_GLYPHS, whenWords } from './step-signs'
 import { counting, timeOfDay } from '~/ui/when'
+import GroundButton from '~/ui/GroundButton.vue'
 import HouseGlyph from '~/ui/HouseGlyph.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 import { useHold } from './hold'
@@ -44,7 +45,7 @@ useHold(() => isHold.value && at.state === 'running' ? left.value : undefined)
     <h2><HouseGlyph :id="STEP_GLYPHS[step.kind]" :size="36" /> {{ nameOfStep(step) }}</h2>
     <p v-if="step.task && !step.name" class="how">{{ TASK_WORDS[step.task].how }}</p>
     <p class="when">
-      <span class="num">{{ whenWords(at, now) }}</span>
+      <GroundButton ground="job-step"><span class="num">{{ whenWords(at, now) }}</span></GroundButton>
       <span
         v-if="leftWords"
         :class="['left num', { huge: isHold && at.state === 'running' }]"

@@ -4,6 +4,7 @@ import type { StepTimes } from '~core/job/windows'
 import { HELP_WORDS, STEP_STATE_WORDS, nameOfStep } from '~core/job/words'
 import { formatDuration } from '~core/units/format'
 import { useClock } from '~/sync/clock'
+import GroundButton from '~/ui/GroundButton.vue'
 import HouseGlyph from '~/ui/HouseGlyph.vue'
 import { STEP_GLYPHS, whenWords } from './step-signs'
 
@@ -42,7 +43,7 @@ const rows = computed(() => steps.flatMap((step) => {
       <span class="knot"><HouseGlyph :id="STEP_GLYPHS[r.step.kind]" :size="20" /></span>
       <span class="what">
         <span class="strong">{{ r.name }}</span>
-        <span v-if="r.at.state !== 'done'" class="small soft"> about {{ r.takes }}</span>
+        <span v-if="r.at.state !== 'done'" class="small soft">{{ ' ' }}<GroundButton :ground="r.step.kind === 'pour' ? 'steps' : 'job-step'">about {{ r.takes }}</GroundButton></span>
         <span v-if="r.late && r.at.state === 'done'" class="small late"> begun {{ r.late.by }} late</span>
       </span>
       <span class="when"><span class="num">{{ r.when }}</span> <span v-if="r.state" class="state">{{ r.state }}</span></span>

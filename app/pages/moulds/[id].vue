@@ -25,6 +25,7 @@ import { BLANK_GAUGES } from '~/features/moulds/blanks'
 import GaugeFields from '~/features/moulds/GaugeFields.vue'
 import { useMould } from '~/features/moulds/useMould'
 import PhotoStrip from '~/features/moulds/PhotoStrip.vue'
+import GroundButton from '~/ui/GroundButton.vue'
 import MouldDrawing from '~/ui/MouldDrawing.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import RangeAxis from '~/ui/RangeAxis.vue'
@@ -235,8 +236,9 @@ const setNote = (note: string | undefined) => mould.change({ note: note ?? '' })
             It holds <span class="num big">{{ volume(body.volume.value) }}</span>
           </h2>
           <p class="soft">
-            <span class="num">{{ volume(body.volume.low) }} to {{ volume(body.volume.high) }}</span> in eight of ten, ±
-            {{ formatPercent(Math.round(500 * Math.log(body.volume.high / body.volume.low)) / 1000) }}
+            <GroundButton :ground="body.gauges?.length ? 'gauged' : 'told'"
+            ><span class="num">{{ volume(body.volume.low) }} to {{ volume(body.volume.high) }}</span> in eight of ten, ±
+              {{ formatPercent(Math.round(500 * Math.log(body.volume.high / body.volume.low)) / 1000) }}</GroundButton>
           </p>
           <p v-if="session.mayWrite && gauged && volume(gauged.value) !== volume(body.volume.value)" class="refine">
             With what its pours took, {{ volume(gauged.value) }} ({{ volume(gauged.low) }} to

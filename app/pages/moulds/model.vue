@@ -16,6 +16,7 @@ import MeshView from '~/features/moulds/MeshView.vue'
 import { gaugesOf } from '~/features/moulds/useMould'
 import EmptyPicture from '~/ui/EmptyPicture.vue'
 import FileButton from '~/ui/FileButton.vue'
+import GroundButton from '~/ui/GroundButton.vue'
 import QuantityField from '~/ui/QuantityField.vue'
 import Stepper from '~/ui/Stepper.vue'
 import { useLibrary } from '~/sync/library'
@@ -245,7 +246,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
           </div>
           <template v-else>
             <p>
-              <span class="num big">{{ formatVolume(model.volume!, units) }}</span> · {{ size }} ·
+              <GroundButton ground="mesh"><span class="num big">{{ formatVolume(model.volume!, units) }}</span></GroundButton> · {{ size }} ·
               {{ roundTo(model.mesh.measures.triangles, 1) }} triangles
             </p>
             <div class="pair">
@@ -323,7 +324,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
             <dl class="facts">
               <dt>Pulled along</dt>
               <dd class="num">{{ locked.pull.map(v => roundTo(v, 0.01)).join(', ') }}</dd>
-              <dt>Locked in one piece</dt>
+              <dt><GroundButton ground="locked">Locked in one piece</GroundButton></dt>
               <dd class="num">{{ share(locked.onePiece, locked.volume) }}</dd>
               <dt>Locked in two halves</dt>
               <dd class="num">{{ share(locked.twoPart, locked.volume) }}</dd>
@@ -376,7 +377,7 @@ if (typeof asked === 'string' && library.items.mould.some(m => m.id === asked)) 
             </p>
             <ol v-if="pockets.length > 0" class="ruled">
               <li v-for="(p, i) in pockets" :key="i" class="pocket">
-                <span class="num strong">{{ volume(p.volume) }}</span>{{ ' ' }}
+                <GroundButton ground="pocket"><span class="num strong">{{ volume(p.volume) }}</span></GroundButton>{{ ' ' }}
                 <span class="small soft"
                 >like a ball of {{ formatLength(p.across * k, units) }}; {{ where(p.middle) }}</span
                 >

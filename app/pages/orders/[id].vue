@@ -17,6 +17,7 @@ import { useLibrary } from '~/sync/library'
 import { usePours } from '~/sync/pours'
 import { useSession } from '~/sync/session'
 import { fileName, offerFile } from '~/ui/files'
+import GroundButton from '~/ui/GroundButton.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 import { SAVING } from '~/ui/saving'
 import { dayAndTime } from '~/ui/when'
@@ -208,7 +209,7 @@ async function putAway() {
         </div>
         <template v-else>
           <p v-if="progress" class="progress" role="status">{{ progress }}</p>
-          <p v-if="verdict" :class="['verdict', { met }]" role="status">{{ verdict }}</p>
+          <p v-if="verdict" :class="['verdict', { met }]" role="status"><GroundButton ground="order-out">{{ verdict }}</GroundButton></p>
           <p v-else-if="allOut" class="verdict met" role="status">All of them are out.</p>
           <p v-else class="verdict soft" role="status">Planning …</p>
           <progress v-if="told.done < 1" :value="told.done" max="1" aria-label="Looking for a better plan" />
@@ -220,8 +221,8 @@ async function putAway() {
             <button v-if="goal !== 'most'" class="other" @click="setGoal('most')"><span class="strong">{{ GOAL_WORDS.most.name }}</span><span class="small">by the time it is due</span></button>
             <button v-else class="other" @click="setGoal('soonest')"><span class="strong">All of them</span><span class="small">soonest, or with least work</span></button>
           </div>
-          <p v-if="sure">{{ sure }}</p>
-          <p v-if="gap" class="small soft">{{ gap }}</p>
+          <p v-if="sure"><GroundButton ground="order-sure">{{ sure }}</GroundButton></p>
+          <p v-if="gap" class="small soft"><GroundButton ground="order-soonest">{{ gap }}</GroundButton></p>
           <section v-if="table && days.length > 0" aria-labelledby="day-head">
             <div class="group-head">
               <h2 id="day-head">The day</h2>
@@ -243,8 +244,8 @@ async function putAway() {
             </section>
             <section v-if="powder" aria-labelledby="powder-head">
               <h2 id="powder-head" class="eyebrow">Powder</h2>
-              <p><span class="num">{{ formatMass(powder.total, session.units) }}</span> in all<template v-if="powder.left !== undefined">; {{ world.bag?.name }} has <span class="num">{{ formatMass(powder.left, session.units) }}</span> left</template>.</p>
-              <p v-if="apiece">{{ apiece }}.</p>
+              <p><GroundButton ground="amounts"><span class="num">{{ formatMass(powder.total, session.units) }}</span> in all</GroundButton><template v-if="powder.left !== undefined">; {{ world.bag?.name }} has <span class="num">{{ formatMass(powder.left, session.units) }}</span> left</template>.</p>
+              <p v-if="apiece"><GroundButton ground="cost">{{ apiece }}</GroundButton>.</p>
               <p v-if="powder.short" class="short">Buy <span class="num strong">{{ formatMass(powder.short.mass, session.units) }}</span> before {{ at(powder.short.at) }}: what is left runs out then.</p>
             </section>
           </div>
