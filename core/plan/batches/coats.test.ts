@@ -114,8 +114,24 @@ describe('coats', () => {
       { ...shell, areas: [{ ...shell.areas![0]!, thickness: [0.025, 0.005] }, shell.areas![1]!] },
       'a thickness for every coat',
     ],
+    [{ ...shell, way: 'swilled', areas: [{ ...shell.areas![0]!, radius: 0.012 }, shell.areas![1]!] }, 'fill it'],
   ] as [Coats, string][])('says what is wrong: %#', (coats, sentence) => {
     expect(coatProblems(coats).map(p => problemWords(p)).join(' ')).toContain(sentence)
+  })
+
+  it('over a bulge each coat takes more than the last, inside a hollow less, by the balls between', () => {
+    const radius = 0.08, side = Math.sqrt(4 * Math.PI) * radius, t = 0.005
+    const area = { name: 'Crown', width: side, length: side, thickness: [t, t, t], radius }
+    const ball = (r: number) => 4 / 3 * Math.PI * r ** 3
+    for (const k of [0, 1, 2]) {
+      const around = ball(radius + (k + 1) * t) - ball(radius + k * t)
+      const inside = ball(radius - k * t) - ball(radius - (k + 1) * t)
+      expect(coatVolumes({ ...shell, areas: [area] }, mask)[k]).toBeCloseTo(around, 12)
+      expect(coatVolumes({ ...shell, way: 'swilled', areas: [area] }, mask)[k]).toBeCloseTo(inside, 12)
+    }
+    // Filled up long before: no coat takes less than nothing.
+    const full = { ...area, thickness: [radius, t] }
+    expect(coatVolumes({ ...shell, way: 'swilled', areas: [full] }, mask)[1]).toBeCloseTo(0, 12)
   })
 
   it('every coat is a batch, the casts belong to the last, and are counted once', () => {

@@ -1,4 +1,4 @@
-import { shellShares } from '../../mould/gauge/shells'
+import { shellShares, shellVolume } from '../../mould/gauge/shells'
 import type { CastSize } from '../../drying/expected'
 import type { CubicMetres, Metres } from '../../units/quantity'
 import { clothNeeds, type Cloth } from './cloth'
@@ -16,6 +16,8 @@ export interface Area {
   readonly width: Metres
   readonly length: Metres
   readonly thickness: readonly Metres[]
+  /** It bulges as a ball of that radius does; flat where nothing is said. */
+  readonly radius?: Metres | undefined
 }
 
 export interface Coats {
@@ -70,9 +72,7 @@ export function coatVolumes(coats: Coats, mould: Cavity): readonly CubicMetres[]
 function mixVolumes(coats: Coats, mould: Cavity): readonly CubicMetres[] {
   const whole = mould.volume.value
   if (coats.areas?.length)
-    return coats.areas[0]!.thickness.map((_, k) =>
-      coats.areas!.reduce((v, a) => v + a.width * a.length * (a.thickness[k] ?? 0), 0),
-    )
+    return coats.areas[0]!.thickness.map((_, k) => coats.areas!.reduce((v, a) => v + coatOver(a, k, coats.way), 0))
   if (coats.wall !== undefined && coatWay(coats.way).hollow) {
     const { wall } = coats, count = coats.shares.length, upTo = (k: number) => wallVolume(mould, wall * k / count)
     return coats.shares.map((_, k) => upTo(k + 1) - upTo(k))
@@ -80,6 +80,19 @@ function mixVolumes(coats: Coats, mould: Cavity): readonly CubicMetres[] {
   const sum = coatWay(coats.way).hollow ? 1 : coats.shares.reduce((a, b) => a + b, 0)
   const shares = coats.shares.map(s => s / sum), around = coats.way === 'shell' ? shellGauge(mould) : undefined
   return (around ? shellShares(around, shares) : shares).map(s => whole * s)
+}
+/**
+ * What one coat of an area takes, m3: over a bulge each more than the one below it, inside a hollow each less
+ * (core/mould/gauge/shells.ts). The area is that of the face, where the first coat lies.
+ */
+export function coatOver({ width, length, thickness, radius }: Area, k: number, way: CoatWay): CubicMetres {
+  const inward = radius !== undefined && coatWay(way).hollow
+  const face = { kind: 'area', area: width * length, ...radius && { radius: inward ? -radius : radius } } as const
+  const upTo = (n: number) => {
+    const t = thickness.slice(0, n).reduce((a, b) => a + b, 0)
+    return shellVolume(face, inward ? Math.min(t, radius) : t)
+  }
+  return upTo(k + 1) - upTo(k)
 }
 /** What goes around something grows outwards: its coats then share the thickness, and each takes more than the last. */
 const shellGauge = ({ gauges = [] }: Cavity) => gauges.filter(g => g.how === 'shell').at(-1)
@@ -137,13 +150,14 @@ export type CoatProblem
     }
     | { readonly code: 'thin-coat', readonly area: string, readonly least: Metres }
     | { readonly code: 'thick-coat', readonly most: Metres }
+    | { readonly code: 'fills-up', readonly area: string, readonly radius: Metres }
     | { readonly code: 'runs-off', readonly each: Metres, readonly most: Metres }
     | { readonly code: 'no-wall' }
 
 type Found = CoatProblem & { readonly severity: 'refuse' | 'warn' }
 
 /** What is wrong with the thickness map of a shell. */
-function areaProblems(areas: readonly Area[]): readonly Found[] {
+function areaProblems(areas: readonly Area[], way: CoatWay): readonly Found[] {
   const found: Found[] = []
   const total = areas.map(a => a.thickness.reduce((t, x) => t + x, 0))
   const bare = areas.find((_, i) => total[i]! <= 0)
@@ -158,6 +172,8 @@ function areaProblems(areas: readonly Area[]): readonly Found[] {
   if (thin) found.push({ severity: 'warn', code: 'thin-coat', area: thin.name, least: THINNEST })
   if (areas.some(a => a.thickness.some(t => t > THICKEST)))
     found.push({ severity: 'warn', code: 'thick-coat', most: THICKEST })
+  const full = coatWay(way).hollow ? areas.find((a, i) => a.radius !== undefined && total[i]! >= a.radius) : undefined
+  if (full) found.push({ severity: 'warn', code: 'fills-up', area: full.name, radius: full.radius! })
   return found
 }
 
@@ -171,7 +187,7 @@ export function coatProblems({ way, shares, areas, wall, cloth }: Coats): readon
   const count = areas?.length ? areas[0]!.thickness.length : shares.length
   const found: Found[] = cloth ? [...clothProblems(cloth, count)] : []
   if (count < 2) found.push({ severity: 'refuse', code: 'one-coat' })
-  if (areas?.length) return [...found, ...areaProblems(areas)]
+  if (areas?.length) return [...found, ...areaProblems(areas, way)]
   if (coatWay(way).hollow && wall !== undefined) {
     if (!(wall > 0)) found.push({ severity: 'refuse', code: 'no-wall' })
     else if (wall / count > RUNS_OFF)
