@@ -4,7 +4,8 @@ import { latinCube, normalQuantile } from '../numeric/sampling'
 import { Z80 } from '../units/quantity'
 import { speedDoubt } from '../gypsum/additions'
 import { MOULD_MATERIALS } from '../setting/body'
-import { AFTER_WARMEST, coarseFor, runSetting, type Sample } from '../setting/hydration'
+import type { Sample } from '../setting/conduction'
+import { AFTER_WARMEST, coarseFor, runSetting } from '../setting/hydration'
 import { settingMix } from '../setting/setting-mix'
 import {
   advisedOpening,

@@ -2,7 +2,9 @@ import { endUse } from '../gypsum/end-use'
 import { powderClass, type PowderClassId } from '../gypsum/powders'
 import { siftsPowder, soaksPowder } from '../gypsum/schools'
 import { normalShare } from '../numeric/distributions'
+import type { KnownBag } from '../setting/bag-character'
 import { settingCurve } from '../setting/hydration'
+import { centreOf } from '../setting/moments'
 import { settingMix, type SettingInput } from '../setting/setting-mix'
 import { pourLimit } from '../setting/flow'
 import { Z80, type Celsius, type Estimate, type Metres, type Seconds } from '../units/quantity'
@@ -105,8 +107,8 @@ export function pourLate(plan: Plan, world: PlanWorld, pourBy: Estimate<Seconds>
 const LEAST_GAIN = 0.02
 
 /** Gaps that stay empty when the last mould is filled at this moment. */
-function costOf(input: SettingInput, at: Seconds): Pick<Late, 'inTime' | 'quick'> {
-  const { stiffness } = settingCurve(input, at, 60), { amounts, fresh } = settingMix(input)
+function costOf(input: SettingInput & KnownBag, at: Seconds): Pick<Late, 'inTime' | 'quick'> {
+  const { stiffness } = settingCurve(input, at, 60, undefined, centreOf(input)), { amounts, fresh } = settingMix(input)
   const density = amounts.slurryDensity, limit = pourLimit(fresh)
   return {
     inTime: narrowestGap(limit, density),

@@ -7,7 +7,7 @@ import { asMeasured, ratioOf, weighsBoth } from '../gypsum/schools'
 import { solveMix } from '../gypsum/mix'
 import { pourableUntil } from '../setting/hydration'
 import { adiabaticRise, settingMix, settingProblem } from '../setting/setting-mix'
-import { centreMoments, centreOf, type MomentsInput } from '../setting/moments'
+import { centreCourse, centreMoments, centreOf, type MomentsInput } from '../setting/moments'
 import type { CubicMetres, Kilograms, Seconds, WaterRatio } from '../units/quantity'
 import { splitIntoBatches } from './batches/batches'
 import { chooseFullest } from './batches/choose'
@@ -271,7 +271,7 @@ export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   const input = inputFrom(Math.max(...batches.map(b => b.steps.soaked.value)), ratio, largestOf(batches))
   const customary = batches.map(b => customaryPourBy(plan, b))
   const slow = tooSlow && customary.some(c => c === undefined)
-  const centre = centreMoments(input)
+  const { centre, curve } = centreCourse(input)
   if (!Number.isFinite(centre.glossGone)) list.add('waterTemperature', 'refuse', { code: 'never-sets' })
   if (list.refused()) return nothing
   checkSetting(plan, input, centre, slow, list)
@@ -282,7 +282,7 @@ export function workOutPlan(plan: Plan, world: PlanWorld): PlanResult {
   checkDrying(plan, world, batches[0]!.mix, governing, list)
   return {
     powder, ratio, problems: list.found, batches, spare: spare - made.beyond, empty: emptyOf(asked, casts),
-    setting: { mould: governing, input, centre },
+    setting: { mould: governing, input, centre, curve },
     unfilled: Math.min(sum(plan.fills.map(f => f.count)), MOST_CASTS) - casts.length,
     total: {
       powder: sum(batches.map(b => b.mix.powder)),

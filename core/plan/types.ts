@@ -13,6 +13,7 @@ import type { Mouth, Vessel } from '../mould/gauge/vessel'
 import type { ReadyFacts } from '../mould/readiness'
 import type { KnownBag, Six, Three } from '../setting/bag-character'
 import type { MouldMaterial, SettingPlaceId } from '../setting/body'
+import type { SettingCurve } from '../setting/hydration'
 import type { centreMoments, MomentsInput } from '../setting/moments'
 import type { Celsius, CubicMetres, Estimate, Kilograms, Metres, Seconds, WaterRatio } from '../units/quantity'
 import type { Pace } from './batches/pace'
@@ -211,5 +212,7 @@ export interface PlanResult {
     readonly mould: MouldFacts
     readonly input: MomentsInput
     readonly centre: ReturnType<typeof centreMoments>
+    /** How it warms and stiffens meanwhile. */
+    readonly curve: SettingCurve
   }
 }

@@ -1,8 +1,9 @@
 import type { Celsius, Metres, Seconds } from '../units/quantity'
 
-import { openFaceFlux, shellsOf, CONDUCTIVITY, type Body } from './body'
+import { shellsOf, CONDUCTIVITY, type Body } from './body'
+import { conductionOf, ledgerOf, samplingOf, type HeatLedger, type Sample } from './conduction'
 import { growingStrength, openingStrengths } from './hardening'
-import { fastTemperatureFactor, HEAT_SLOPE, isothermalTime } from './kinetics'
+import { fastTemperatureFactor, isothermalTime } from './kinetics'
 
 import { plasticViscosity, pourLimit, shareAtYield, webbingLimit, yieldStress, type Thickening } from './flow'
 
@@ -48,12 +49,6 @@ export interface SettingMoments {
   readonly coolAgain: Seconds
 }
 
-/**
- * Where the heat went, J per square metre of mould face (per radian and metre, per steradian for round bodies):
- * released = stored + lost.
- */
-interface HeatLedger { readonly released: number, readonly stored: number, readonly lost: number }
-
 export interface SettingRun {
   readonly moments: SettingMoments
   readonly mix: SettingMix
@@ -97,28 +92,9 @@ const LONGEST_STEP: Seconds = 60
 export const AFTER_WARMEST: Seconds = 300
 
 /**
- * One sample of a run: seconds, degrees of hydration (mean, at the face, slowest place) and temperatures (hottest
- * place, face, mean).
- */
-export interface Sample {
-  readonly t: Seconds
-  readonly mean: number
-  readonly face: number
-  readonly slowest: number
-  readonly hottest: Celsius
-  readonly faceTemperature: Celsius
-  readonly meanTemperature: Celsius
-  /** Where a hand touches it: the open face, or the outside of the mould where there is none. */
-  readonly outside: Celsius
-}
-
-/**
  * Integrates reaction and conduction: Strang splitting, half a step of reaction (midpoint, each shell without heat
- * flow), a full step of
- * conduction (Crank and Nicolson 1947, tridiagonal, in increments), half a step of reaction. Second order in time and
- * space.
+ * flow), a full step of conduction, half a step of reaction. Second order in time and space.
  * @param each is called at every step and stops the run with `false`.
- * One function: every part of a step works on the same arrays, in place.
  */
 function integrate(
   mix: SettingMix,
@@ -128,125 +104,29 @@ function integrate(
   each: (s: Sample) => boolean,
 ): HeatLedger {
   const shells = shellsOf(body, resolution.cells, conductivity)
-  const { cells: n, volume, link, aside } = shells
-  const total = volume.reduce((a, b) => a + b, 0)
-  const temperature = new Float64Array(n + 1).fill(mix.start), alpha = new Float64Array(n)
-  temperature[n] = shells.behind // the wall's middle
-  const lower = new Float64Array(n + 1),
-    diagonal = new Float64Array(n + 1),
-    upper = new Float64Array(n + 1),
-    right = new Float64Array(n + 1)
-  const { k, alphaMax, purity, heat, capacity, powderPerVolume } = mix
-  const growth = purity * HEAT_SLOPE
+  const temperature = new Float64Array(shells.cells + 1).fill(mix.start), alpha = new Float64Array(shells.cells)
+  temperature[shells.cells] = shells.behind // the wall's middle
   const glossGuess = isothermalTime(
-    k * Math.max(0.02, fastTemperatureFactor(mix.start)),
+    mix.k * Math.max(0.02, fastTemperatureFactor(mix.start)),
     mix.seedsAt(Infinity),
-    Math.min(0.99, mix.alphaSet / alphaMax),
+    Math.min(0.99, mix.alphaSet / mix.alphaMax),
   )
-  const shortest = Math.min(20, Math.max(0.5, glossGuess / resolution.steps))
-  let dt = shortest, t = 0, lost = 0, lostAside = 0, released = 0, surface = mix.start
-
-  const reaction = reactionOf(mix), react = (h: number, seeds: number) => reaction(alpha, temperature, n, h, seeds)
-
-  const conduct = () => {
-    let into = 0 // flux into shell i from the one before
-    let before = 0
-    for (let i = 0; i < n; i++) {
-      const after = i < n - 1 ? link[i]! : shells.toWall
-      const out = after * (temperature[i]! - temperature[i + 1]!)
-      lower[i] = -before / 2
-      upper[i] = -after / 2
-      const side = aside * volume[i]!
-      diagonal[i] = (capacity - growth * alpha[i]!) * powderPerVolume * volume[i]! / dt + (before + after + side) / 2
-      right[i] = into - out - side * (temperature[i]! - body.air)
-      into = out
-      before = after
-    }
-    lower[n] = -shells.toWall / 2
-    diagonal[n] = shells.wallCapacity / dt + (shells.toWall + shells.wallOut) / 2
-    right[n] = into - shells.wallOut * (temperature[n]! - shells.behind)
-    let faceGain = 0, faceLoss = 0
-    if (shells.toFace > 0) {
-      const { flux, slope } = openFaceFlux(body, surface)
-      faceGain = shells.toFace * slope / (shells.toFace + slope)
-      faceLoss = faceGain * temperature[0]! + shells.toFace * (flux - slope * surface) / (shells.toFace + slope)
-      surface = temperature[0]! - faceLoss / shells.toFace
-      diagonal[0]! += faceGain / 2
-      right[0]! -= faceLoss
-    }
-    // Thomas algorithm.
-    for (let i = 1; i <= n; i++) {
-      const m = lower[i]! / diagonal[i - 1]!
-      diagonal[i]! -= m * upper[i - 1]!
-      right[i]! -= m * right[i - 1]!
-    }
-    let change = right[n]! / diagonal[n]!
-    lost += dt * shells.wallOut * (temperature[n]! + change / 2 - shells.behind)
-    temperature[n]! += change
-    for (let i = n - 1; i >= 0; i--) {
-      change = (right[i]! - upper[i]! * change) / diagonal[i]!
-      lostAside += dt * aside * volume[i]! * (temperature[i]! + change / 2 - body.air)
-      temperature[i]! += change
-    }
-    lost += dt * (faceLoss + faceGain * change / 2)
-  }
-
-  /** How much warmer the middle is than the mean over the width: never more than the sides have taken by then. */
-  const middle = (hottest: Celsius) => Math.max(0, Math.min(
-    shells.middle * (hottest - body.air),
-    lostAside / (capacity * powderPerVolume * total),
-  ))
-  const last = n - 1
-  /** Value at a face, half a shell out from the outermost one. */
-  const atFace = (values: Float64Array, outer: number, next: number) => 1.5 * values[outer]! - 0.5 * values[next]!
-  const sample = (): Sample => {
-    let mean = 0, slowest = Infinity, top = 0, meanTemperature = 0
-    for (let i = 0; i < n; i++) {
-      const a = alpha[i]!, v = volume[i]!
-      mean += a * v
-      meanTemperature += temperature[i]! * v
-      if (a < slowest) slowest = a
-      if (temperature[i]! > temperature[top]!) top = i
-    }
-    const outer = Math.min(alphaMax, atFace(alpha, last, last - 1))
-    const inner = shells.toFace > 0 ? Math.min(alphaMax, atFace(alpha, 0, 1)) : outer
-    // The hottest place lies between shells: a parabola through the three around it.
-    let hottest = temperature[top]!
-    if (top > 0 && top < last) {
-      const y0 = temperature[top - 1]!, y2 = temperature[top + 1]!, bend = y0 - 2 * hottest + y2
-      if (bend < 0) hottest -= (y0 - y2) ** 2 / (8 * bend)
-    }
-    return {
-      t,
-      mean: mean / total,
-      face: Math.max(0, inner),
-      slowest: Math.max(0, Math.min(slowest, inner, outer)),
-      hottest: hottest + middle(hottest),
-      faceTemperature: shells.toFace > 0 ? surface : atFace(temperature, last, last - 1),
-      meanTemperature: meanTemperature / total,
-      outside: shells.toFace > 0 ? surface : shells.behind + shells.touched * (temperature[n]! - shells.behind),
-    }
-  }
-
-  let go = each(sample())
+  const react = reactionOf(mix), cast = { mix, body, shells, alpha, temperature }
+  const { conduct, flow } = conductionOf(cast), sample = samplingOf(cast, flow)
+  let dt = Math.min(20, Math.max(0.5, glossGuess / resolution.steps)), t = 0
+  let go = each(sample(t))
   while (go && t < LONGEST) {
     const seeds = mix.seedsAt(t + dt / 2)
-    react(dt / 2, seeds)
-    conduct()
-    react(dt / 2, seeds)
+    react(alpha, temperature, shells.cells, dt / 2, seeds)
+    conduct(dt)
+    react(alpha, temperature, shells.cells, dt / 2, seeds)
     t += dt
-    const now = sample()
+    const now = sample(t)
     // Once it is all gypsum only cooling is left, and that is slow.
-    if (now.slowest > 0.985 * alphaMax) dt = Math.min(LONGEST_STEP, dt * 1.2)
+    if (now.slowest > 0.985 * mix.alphaMax) dt = Math.min(LONGEST_STEP, dt * 1.2)
     go = each(now)
   }
-  let stored = shells.wallCapacity * (temperature[n]! - shells.behind)
-  for (let i = 0; i < n; i++) {
-    const mass = powderPerVolume * volume[i]!
-    released += mass * purity * heat * alpha[i]!
-    stored += mass * ((capacity - growth * alpha[i]!) * (temperature[i]! - 25) - capacity * (mix.start - 25))
-  }
-  return { released, stored, lost: lost + lostAside }
+  return ledgerOf(cast, flow)
 }
 
 /**
@@ -293,7 +173,8 @@ export function runSetting(
     atStrength(opens.rigid),
     atStrength(opens.thin),
   ]
-  const where = ['mean', 'mean', 'face', 'face', 'slowest', 'slowest', 'slowest', 'slowest'] as const
+  // Pouring and webbing are looked for in the mean, gloss and needle at the face, strength where it is slowest.
+  const where = (s: Sample, i: number) => i < 2 ? s.mean : i < 4 ? s.face : s.slowest
   const reached = levels.map(() => Infinity)
   const time: number[] = [], share: number[] = [], temperature: number[] = []
   let previous: Sample | undefined, earlier: Sample | undefined
@@ -304,10 +185,10 @@ export function runSetting(
     let open = 0
     for (let i = 0; i < levels.length; i++) {
       if (reached[i]! < Infinity) continue
-      const a = now[where[i]!], level = levels[i]!
+      const a = where(now, i), level = levels[i]!
       if (a < level) open++
       else if (!previous) reached[i] = 0
-      else reached[i] = previous.t + (now.t - previous.t) * (level - previous[where[i]!]) / (a - previous[where[i]!])
+      else reached[i] = previous.t + (now.t - previous.t) * (level - where(previous, i)) / (a - where(previous, i))
     }
     if ((share.at(-1) ?? 0) < 1) {
       time.push(now.t)
@@ -395,15 +276,10 @@ export function settingMoments(
 }
 
 /**
- * The course of temperature, hydration, stiffness and strength, thinned to about `points` samples evenly spaced in log
- * time, to `until` seconds.
+ * The course of temperature, hydration, stiffness and strength as a run's samples have it, thinned to about `points`
+ * evenly spaced in log time, to `until` seconds or where the run ends.
  */
-export function settingCurve(
-  input: SettingInput,
-  until: Seconds,
-  points = 120,
-  resolution: Resolution = coarseFor(input.section),
-): SettingCurve {
+export function curveOf(mix: SettingMix, samples: readonly Sample[], until: Seconds, points = 120): SettingCurve {
   const curve = {
     time: [] as number[],
     temperature: [] as number[],
@@ -413,22 +289,37 @@ export function settingCurve(
     viscosity: [] as number[],
     strength: [] as number[],
   }
-  const mix = settingMix(input)
   const spread = Math.log1p(until / 30) / points
   let next = -1
-  integrate(mix, bodyOf(input), resolution, CONDUCTIVITY, (now) => {
-    if (Math.log1p(now.t / 30) >= next) {
-      const share = now.mean / mix.alphaSet
-      curve.time.push(now.t)
-      curve.temperature.push(now.hottest)
-      curve.face.push(now.faceTemperature)
-      curve.hydration.push(now.mean)
-      curve.stiffness.push(yieldStress(mix.fresh, share))
-      curve.viscosity.push(plasticViscosity(mix.fresh, share, now.meanTemperature))
-      curve.strength.push(growingStrength(mix.strength, (now.mean - mix.alphaSet) / (mix.alphaMax - mix.alphaSet)))
-      next = Math.log1p(now.t / 30) + spread
-    }
+  for (const now of samples) {
+    if (Math.log1p(now.t / 30) < next) continue
+    const share = now.mean / mix.alphaSet
+    curve.time.push(now.t)
+    curve.temperature.push(now.hottest)
+    curve.face.push(now.faceTemperature)
+    curve.hydration.push(now.mean)
+    curve.stiffness.push(yieldStress(mix.fresh, share))
+    curve.viscosity.push(plasticViscosity(mix.fresh, share, now.meanTemperature))
+    curve.strength.push(growingStrength(mix.strength, (now.mean - mix.alphaSet) / (mix.alphaMax - mix.alphaSet)))
+    next = Math.log1p(now.t / 30) + spread
+    if (now.t >= until) break
+  }
+  return curve
+}
+
+/** The same of a mix to `until` seconds, by a run of its own. @throws RangeError as `runSetting`. */
+export function settingCurve(
+  input: SettingInput,
+  until: Seconds,
+  points = 120,
+  resolution: Resolution = coarseFor(input.section),
+  scatter: Scatter = CENTRE,
+): SettingCurve {
+  const mix = settingMix(input, scatter), samples: Sample[] = []
+  const conductivity = CONDUCTIVITY * (scatter.conductivity ?? 1)
+  integrate(mix, bodyOf(input), resolution, conductivity, (now) => {
+    samples.push(now)
     return now.t < until
   })
-  return curve
+  return curveOf(mix, samples, until, points)
 }

@@ -6,7 +6,8 @@ import { pasteOf } from '../gypsum/paste'
 import { MOULD_MATERIALS } from './body'
 import { characterOf, drawCharacter, TAIL_MEDIAN, type KnownBag } from './bag-character'
 import { BOND, expansionSpan } from './hardening'
-import { coarseFor, FINE, NEEDLE, runSetting, type SettingMoments } from './hydration'
+import { coarseFor, curveOf, FINE, NEEDLE, runSetting, type SettingCurve, type SettingMoments } from './hydration'
+import type { Sample } from './conduction'
 import type { Scatter, SettingInput } from './setting-mix'
 import type { TailExponent } from './kinetics'
 import { outcomeOf, type Outcome } from './outcome'
@@ -140,6 +141,20 @@ function draw(
 export function centreMoments(input: MomentsInput): Drawn {
   const setting = { ...input, ratio: input.ratio.value }
   return draw(input, setting, runSetting(setting, centreOf(input), FINE))
+}
+
+/** A drawn course reaches so far at least and at most, s after wetting, and else beyond its opening by so much. */
+const COURSE = { least: 5400, most: 6 * 3600, beyond: 1.4, points: 140 } as const
+/**
+ * The same, with the course that led there, of one run: a bag's own speed moves both. @throws RangeError as
+ * `centreMoments`.
+ */
+export function centreCourse(input: MomentsInput): { readonly centre: Drawn, readonly curve: SettingCurve } {
+  const setting = { ...input, ratio: input.ratio.value }, samples: Sample[] = []
+  const run = runSetting(setting, centreOf(input), FINE, COURSE.least, s => samples.push(s))
+  const centre = draw(input, setting, run)
+  const until = Math.max(COURSE.least, Math.min(COURSE.most, COURSE.beyond * centre.open))
+  return { centre, curve: curveOf(run.mix, samples, until, COURSE.points) }
 }
 
 /**

@@ -11,18 +11,19 @@ type Reacting = Pick<SettingMix, 'k' | 'alphaMax' | 'purity' | 'heat' | 'capacit
  *   with so many seeds
  */
 export function reactionOf({ k, alphaMax, purity, heat, capacity, tail: exponent }: Reacting) {
-  const tail = tailTable(exponent), slopeOfHeat = HEAT_SLOPE, speedAt = fastTemperatureFactor // in the innermost loop
-  const growth = purity * slopeOfHeat, full = alphaMax * (1 - 1e-9)
+  const tail = tailTable(exponent), speedAt = fastTemperatureFactor // in the innermost loop
+  const growth = purity * HEAT_SLOPE, full = alphaMax * (1 - 1e-9), perFull = 1 / alphaMax
+  const heatAtZero = purity * (heat - 25 * HEAT_SLOPE)
   return (alpha: Float64Array, temperature: Float64Array, n: number, h: number, seeds: number): void => {
+    const whole = h * k, half = whole / 2
     for (let i = 0; i < n; i++) {
       const a = alpha[i]!
       if (a >= full) continue
       const T = temperature[i]!
-      const a1 = Math.min(full, a + h / 2 * k * speedAt(T) * (seeds + a) * tail(a / alphaMax))
-      const T1 = T + purity * (heat + slopeOfHeat * (T - 25)) / (capacity - growth * a) * (a1 - a)
-      const a2 = Math.min(alphaMax, a + h * k * speedAt(T1) * (seeds + a1) * tail(a1 / alphaMax))
-      const q = purity * (heat + slopeOfHeat * (T1 - 25)) * (a2 - a)
-      temperature[i] = T + q / (capacity - growth * a1)
+      const a1 = Math.min(full, a + half * speedAt(T) * (seeds + a) * tail(a * perFull))
+      const T1 = T + (heatAtZero + growth * T) / (capacity - growth * a) * (a1 - a)
+      const a2 = Math.min(alphaMax, a + whole * speedAt(T1) * (seeds + a1) * tail(a1 * perFull))
+      temperature[i] = T + (heatAtZero + growth * T1) * (a2 - a) / (capacity - growth * a1)
       alpha[i] = a2
     }
   }

@@ -1,5 +1,5 @@
 import type { Celsius, Seconds } from '../units/quantity'
-import type { Sample } from './hydration'
+import type { Sample } from './conduction'
 
 /**
  * What a hand feels of a cast: its outside, which is the open face or, where there is none, the outside of its mould.

@@ -3,7 +3,7 @@ import { runSetting } from '../../core/setting/hydration'
 import { bagRate } from '../../core/forecast/bag'
 import { learn, priorOf, momentShift, type Observation } from '../../core/forecast/learning'
 import { shiftWords } from '../../core/forecast/words'
-import { forecast, MODEL_VERSION } from '../../core/setting/moments'
+import { centreCourse, centreMoments, forecast, MODEL_VERSION } from '../../core/setting/moments'
 import { fitSurfaces, onSurface, termCount } from '../../core/forecast/surface'
 import { bagScore, CASES, dice, score, WORLDS } from '../worlds'
 
@@ -137,6 +137,12 @@ describe('the forecast that learns', () => {
     // The next plan from that bag begins where its pours were.
     const known = { ...input, bagRate: bagRate(0.3, [told(0.4, 0.08), told(0.38, 0.08)]) }
     expect(learn([priorOf(known)], []).moments[0]!.glossGone.value / planned.glossGone.value).toBeLessThan(0.75)
+    // And its drawn course is warmest, and as warm, where its moments say so.
+    const { centre, curve } = centreCourse(known), top = curve.temperature.indexOf(Math.max(...curve.temperature))
+    expect(centre.open).toBe(centreMoments(known).open)
+    expect(curve.time[top]! / centre.warmest).toBeCloseTo(1, 1)
+    expect(curve.temperature[top]).toBeCloseTo(centre.warmestTemperature, 1)
+    expect(centre.warmest / centreMoments(input).warmest).toBeLessThan(0.85)
   })
 })
 

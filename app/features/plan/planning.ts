@@ -10,7 +10,6 @@ import type { Plan, PlanWorld } from '~core/plan/types'
 import type { LibraryKind } from '~contract/library'
 import { planSchema, type SavedPlan } from '~contract/plan'
 import { plainly } from '~contract/zod'
-import { settingCurve } from '~core/setting/hydration'
 import { cautionsFor } from '~core/plan/cautions'
 import type { PlanProblem } from '~core/plan/problems'
 import { problemWords } from '~core/plan/words'
@@ -82,14 +81,7 @@ function workedOut({ plan }: State) {
   const governing = computed(() => result.value.setting?.mould)
   const input = computed(() => result.value.setting?.input)
   const centre = computed(() => result.value.setting?.centre)
-  const curve = computed(() =>
-    input.value
-    && settingCurve(
-      { ...input.value, ratio: result.value.ratio.value },
-      Math.max(5400, Math.min(6 * 3600, (centre.value?.open ?? 3600) * 1.4)),
-      140,
-    ),
-  )
+  const curve = computed(() => result.value.setting?.curve)
   const cautions = steady(() => cautionsFor(plain.value, world.value, centre.value))
   return { world, result, problems, powder, ratio, bag, say, governing, input, centre, curve, cautions }
 }
