@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { ref } from 'vue'
-import { steady, steadyEach } from './steady'
+import { steady, steadyEach, steadyList } from './steady'
 
 describe('what is worked out anew and says the same', () => {
   it('stays the same thing', () => {
@@ -9,6 +9,15 @@ describe('what is worked out anew and says the same', () => {
     expect(told.value).toBe(before)
     n.value = 4
     expect(told.value).toEqual({ even: true })
+  })
+
+  it('as a list of the same things too, and as another once one of them is another', () => {
+    const [bowl, tile, hand] = [{ name: 'Bowl' }, { name: 'Tile' }, { name: 'Hand' }]
+    const n = ref(1), told = steadyList(() => n.value < 3 ? [bowl, tile] : [bowl, hand]), before = told.value
+    n.value = 2
+    expect(told.value).toBe(before)
+    n.value = 3
+    expect(told.value).toEqual([bowl, hand])
   })
 
   it('does so one by one in a list, which may grow and shrink', () => {

@@ -18,3 +18,11 @@ export function steadyEach<T>(get: () => readonly T[]): ComputedRef<readonly T[]
     return was !== undefined && JSON.stringify(was) === JSON.stringify(now) ? was : now
   }))
 }
+
+/** A list of things that are kept elsewhere: while it is these things in this order, it stays the same list. */
+export function steadyList<T extends object>(get: () => T[]): ComputedRef<T[]> {
+  return computed<T[]>((before) => {
+    const now = get()
+    return before?.length === now.length && before.every((x, i) => x === now[i]) ? before : now
+  })
+}

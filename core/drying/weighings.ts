@@ -1,5 +1,5 @@
 import { Z80, type Basis, type Celsius, type Kilograms, type Seconds } from '../units/quantity'
-import { latinCube, normalQuantile, sortedQuantile } from '../numeric/sampling'
+import { normalCube, sortedQuantile } from '../numeric/sampling'
 import {
   dryingOf,
   frontReaches,
@@ -145,19 +145,17 @@ export function forecastDrying(record: DryingRecord): DryingForecast {
   const wet = wetFaces(record.body, record.stays),
     { guess, spread } = fit(record, wet),
     root = Float64Array.from(spread.flat()),
-    cube = latinCube(SAMPLES, 5)
+    normal = normalCube(SAMPLES, 5)
   choleskyRoot(root, 4)
   const drawn = Array.from({ length: SAMPLES }, (_, s) => {
-    const z = cube.slice(0, 4).map(c => normalQuantile(c[s]!))
-    return dryingFor(
-      record,
-      wet,
-      guess.map((g, i) =>
-        g + z.slice(0, i + 1).reduce((sum, v, k) => sum + root[4 * i + k]! * v, 0),
-      ) as unknown as Guess,
-    )
+    const moved = guess.map((g, i) => {
+      let at = g
+      for (let k = 0; k <= i; k++) at += root[4 * i + k]! * normal[k]![s]!
+      return at
+    })
+    return dryingFor(record, wet, moved as unknown as Guess)
   })
-  const enough = Array.from(cube[4]!, u => Math.exp(ENOUGH_SD * normalQuantile(u)))
+  const enough = normal[4]!.map(z => Math.exp(ENOUGH_SD * z))
   const centre = dryingFor(record, wet, guess), now = record.stays.at(-1)!
   const range = (of: (d: Drying, enough: number) => number) => {
     const sorted = drawn.map((d, s) => of(d, enough[s]!)).sort((a, b) => a - b), value = of(centre, 1)

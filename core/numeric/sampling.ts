@@ -33,6 +33,15 @@ export function latinCube(n: number, dimensions: number): readonly Float64Array[
   return cube
 }
 
+const NORMAL_CUBES = new WeakMap<readonly Float64Array[], readonly Float64Array[]>()
+/** The same points as standard normal numbers, worked out once. */
+export function normalCube(n: number, dimensions: number): readonly Float64Array[] {
+  const cube = latinCube(n, dimensions)
+  const normal = NORMAL_CUBES.get(cube) ?? cube.map(values => values.map(normalQuantile))
+  NORMAL_CUBES.set(cube, normal)
+  return normal
+}
+
 /**
  * Inverse of the standard normal distribution; rational approximation of Acklam (relative error below 1.2e-9, from
  * memory).

@@ -4,6 +4,7 @@ import { END_USES, endUse } from '~core/gypsum/end-use'
 import { MOULD_MATERIALS } from '~core/setting/body'
 import { formatVolume } from '~core/units/format'
 import MouldDrawing from '~/ui/MouldDrawing.vue'
+import { steadyList } from '~/ui/steady'
 import Stepper from '~/ui/Stepper.vue'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
@@ -18,7 +19,9 @@ const rows = computed(() => plan.value.fills.flatMap((f) => {
   const item = library.items.mould.find(m => m.id === f.mould)
   return item ? [{ ...f, item }] : []
 }))
-const unused = computed(() => library.items.mould.filter(m => !plan.value.fills.some(f => f.mould === m.id)))
+// The same list while it is: what chooses from it is not drawn again at each stroke.
+const unused = steadyList(() => library.items.mould.filter(m => !plan.value.fills.some(f => f.mould === m.id)))
+const toMoulds = computed(() => ({ path: '/moulds', query: { make: 'mould', for: planning.id } }))
 const problems = computed(() => planning.result.problems.filter(p => p.field === 'fills' || p.field === 'endUse'))
 
 function setCount(mould: string, count: number) {
@@ -83,7 +86,7 @@ function add(mould: string | null) {
     />
     <p class="small">
       <template v-if="library.items.mould.length === 0">No moulds yet. </template>
-      <NuxtLink :to="{ path: '/moulds', query: { make: 'mould', for: planning.id } }">Make a mould for it</NuxtLink>
+      <NuxtLink :to="toMoulds">Make a mould for it</NuxtLink>
     </p>
   </section>
 </template>

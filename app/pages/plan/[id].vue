@@ -62,6 +62,8 @@ function batchTitle(numbers: readonly number[], of: number) {
 }
 const coatTitle = (n: number) =>
   planning.plan.coats?.way === 'base' ? ['The cast', 'The base'][n - 1]! : `Coat ${n} of ${result.value.batches.length}`
+const orderId = newId(), toSayings = computed(() => ({ path: '/lab/sayings', query: { plan: planning.id } }))
+const toOrder = computed(() => ({ path: `/orders/${orderId}`, query: { plan: planning.id } }))
 /** Whether batches can overlap, for one person and for two. */
 const overlaps = computed(() =>
   result.value.batches.length < 2 || planning.plan.coats
@@ -159,12 +161,12 @@ async function toBench() {
       >
       <NuxtLink
         v-if="planning.isKept && !refused"
-        :to="{ path: '/lab/sayings', query: { plan: planning.id } }"
+        :to="toSayings"
         class="small paper"
       >What is said of it</NuxtLink>
       <NuxtLink
         v-if="planning.isKept && !refused && !planning.plan.coats"
-        :to="{ path: `/orders/${newId()}`, query: { plan: planning.id } }"
+        :to="toOrder"
         class="small paper"
       >Many of these by a day</NuxtLink>
       <Button v-if="result.batches.length > 0" label="Save as a recipe" severity="secondary" @click="saveRecipe" />
