@@ -39,5 +39,5 @@ ol { display: grid; gap: 4px; list-style: none; padding: 0; margin: 0; }
 .when { font-size: 1.05rem; }
 .loudest .when { font-size: clamp(1.2rem, 2vw, 1.5rem); font-weight: 680; color: var(--set); }
 .left { font-weight: 500; padding-left: 6px; }
-.how { font-size: 1.05rem; max-width: 60ch; }
+.how { font-size: 1.05rem; max-width: 92ch; }
 </style>
