@@ -113,7 +113,7 @@ function takeRoom() {
       @update:model-value="set('school')($event)"
     />
     <p class="small soft">
-      <span class="strong">{{ school.name }}.</span> <TermText :text="school.how" />
+      <span class="strong">{{ school.name }}.</span> <TermText :text="school.how" />{{ ' ' }}
       <span :class="{ against: advice.fit === 'against' }">{{ SCHOOL_ADVICE_WORDS[advice.code] }}</span>
     </p>
     <p v-for="p in at('school')" :key="p.code" :class="['problem', { warn: p.severity === 'warn' }]" role="status">

@@ -542,6 +542,7 @@ section {
   display: grid;
   grid-template-columns: auto 1fr;
   gap: 4px 14px;
+  align-items: baseline;
   font-size: 0.93rem;
 }
 .facts dt {
