@@ -68,12 +68,22 @@ export const DOOR_PROBLEM_WORDS: Readonly<Record<DoorProblem, string>> = {
 const PARTS = [[0, ''], [0.25, 'a quarter'], [1 / 3, 'a third'], [0.5, 'half'], [2 / 3, 'two thirds'], [0.75, 'three quarters'],
   [1, '']] as const
 /** How often, and how far, something is filled: `once`, `two thirds full`, `once and a third`. */
-export function timesFull(share: number): string {
+function timesFull(share: number): string {
   const whole = Math.floor(share), over = share - whole
   const [part, words] = PARTS.reduce((best, p) => Math.abs(p[0] - over) < Math.abs(best[0] - over) ? p : best)
   const n = whole + (part === 1 ? 1 : 0), times = n === 1 ? 'once' : n === 2 ? 'twice' : `${NUMBERS[n] ?? n} times`
   if (n === 0) return `${words || 'a little way'} full`
   return words ? `${times}, then ${words} full` : times
+}
+
+/** How the water is measured without a scale. @param full moulds' worth of it; none where water would spoil them */
+export function waterWithoutScale(
+  { full, pieces, buckets }: { readonly full: number | undefined, readonly pieces: number, readonly buckets: number },
+): string {
+  if (full === undefined) return 'Measure the water in cups'
+  const moulds = pieces === 1 ? 'Fill the mould' : 'Fill the moulds'
+  const which = buckets > 1 ? 'For each bucket, fill the moulds it is for' : moulds
+  return `${which} with water ${timesFull(full)} and tip it into the bucket`
 }
 
 /** Before powder meets water, whoever it is. */

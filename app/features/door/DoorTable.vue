@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { BUCKET_SIZES } from '~core/door/kinds'
-import { BUCKET_WORDS, KIND_WORDS, piecesWords, timesFull } from '~core/door/words'
+import { BUCKET_WORDS, KIND_WORDS, piecesWords, waterWithoutScale } from '~core/door/words'
 import { DOOR_WAYS } from '~core/door/door'
 import { powderClass } from '~core/gypsum/powders'
 import { formatCups, formatLength, formatMass, formatPercent, formatVolume } from '~core/units/format'
@@ -33,15 +33,8 @@ const WAY_SHORT = { weighed: 'weighed', saturation: 'sifted to islands', scoops:
 const errorsSaid = computed(() => off.value
   ? DOOR_WAYS.map(w => `${WAY_SHORT[w]} within ${formatPercent(Math.max(0.01, off.value![w]))}`).join(', ')
   : '')
-/** How the water is measured without a scale. */
-const waterBy = computed(() => {
-  const full = door.without.value?.mouldsFull
-  if (full === undefined) return 'Measure the water in cups'
-  const which = buckets.value > 1
-    ? 'For each bucket, fill the moulds it is for'
-    : said.count === 1 ? 'Fill the mould' : 'Fill the moulds'
-  return `${which} with water ${timesFull(full)} and tip it into the bucket`
-})
+const waterBy = computed(() =>
+  waterWithoutScale({ full: door.without.value?.mouldsFull, pieces: said.count, buckets: buckets.value }))
 const warning = computed(() => door.found.value?.problems.some(p => p.code === 'too-slow') ?? false)
 </script>
 
