@@ -73,6 +73,7 @@ describe('the next moment on Today', () => {
 
   it('is the first that has not come, to the second while it is near', () => {
     expect(nextMoment(summary, T0 + 20_000)).toEqual({
+      id: 'sift',
       in: expect.stringMatching(/^1 min \d+ s$/) as string,
       words: 'until all powder is in',
     })
