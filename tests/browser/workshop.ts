@@ -141,7 +141,7 @@ export async function installed(page: Page): Promise<void> {
   ).toBe(true)
 }
 
-/** WCAG 2.2 A and AA as axe can tell; of a page that was looked at already, and only changed its colours, these alone. */
+/** WCAG 2.2 A and AA as axe can tell; of a page that was looked at already and changed its colours, these alone. */
 export async function expectAccessible(page: Page, only?: 'colours'): Promise<void> {
   // A list that is still closing has its own brief faults.
   await expect(page.locator('.p-select-overlay')).toHaveCount(0)
