@@ -88,7 +88,7 @@ export const planSchema = z.object({
       width: finite.positive('An area has to be more than zero.').max(20),
       length: finite.positive('An area has to be more than zero.').max(20),
       thickness: z.array(finite.min(0).max(0.5)).min(1).max(MOST_COATS),
-      radius: finite.min(0.01, 'A bulge of less than 10 mm is an edge, and no area.').max(20).optional(),
+      radius: finite.min(0.01, 'A curve tighter than 10 mm is an edge, not an area.').max(20).optional(),
     })).min(1).max(40).optional(),
   }).optional(),
   known: z.object({ what: z.enum(['moulds', 'powder', 'water']), amount: finite.min(0).max(5000) }),

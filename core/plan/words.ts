@@ -203,7 +203,7 @@ const PROBLEMS: Sentences<PlanProblem, [prefs: UnitPreferences]> = {
     `A coat under ${formatFine(p.least, prefs)} on “${p.area}” dries before it sets. Lay it thicker, or all in one.`,
   'thick-coat': (p, prefs) => `A coat over ${formatFine(p.most, prefs)} sags on a slope. Split it in two.`,
   'fills-up': (p, prefs) =>
-    `“${p.area}” curves with ${formatFine(p.radius, prefs)}: coats as thick as that fill it. Check its radius.`,
+    `“${p.area}” curves with a radius of ${formatFine(p.radius, prefs)}: coats that thick fill it. Check the radius.`,
   'no-wall': 'Say how thick its wall is to be.',
   'runs-off': (p, prefs) =>
     `A coat of ${formatFine(p.each, prefs)} runs off an upright face: not more than ${formatFine(p.most, prefs)} a coat.`,

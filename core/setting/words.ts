@@ -276,7 +276,7 @@ export const GROUND_WORDS: Readonly<Record<GroundId, GroundWords>> = {
   },
   'mesh': {
     how: 'Every triangle of the model makes a slim pyramid with one corner of it; added up with their signs they are its '
-      + 'volume.',
+      + 'volume. Where parts run through each other, what they share counts once.',
     source: 'First principles; Zhang and Chen, 2001.',
     narrow: 'Nothing, if the file is in the unit you chose. What your mould really takes, its water by weight tells.',
   },

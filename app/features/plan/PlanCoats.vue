@@ -81,7 +81,7 @@ function addArea() {
 }
 const problems = computed(() => planning.problems.filter(p => p.field === 'coats'))
 const positive = (v: number) => v > 0 ? undefined : 'More than nothing.'
-const round = (v: number) => v >= 0.01 ? undefined : 'A bulge of less than 10 mm is an edge, and no area.'
+const round = (v: number) => v >= 0.01 ? undefined : 'A curve tighter than 10 mm is an edge, not an area.'
 /** With every letter: a list that is drawn anew in between must not take back what was typed. */
 function nameArea(i: number, event: Event) {
   const name = (event.target as HTMLInputElement).value
@@ -175,7 +175,7 @@ function setThickness(i: number, k: number, thickness: number) {
         <QuantityField
           kind="length"
           clearable
-          label="Curved, of radius"
+          label="Curves with a radius of"
           :model-value="a.radius"
           :check="round"
           @update:model-value="setArea(i, { radius: $event })" />
