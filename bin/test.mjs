@@ -13,6 +13,8 @@ const bin = (/** @type {string} */ name) => join(ROOT, 'node_modules/.bin', name
 const tally = { passed: 0, failed: 0, skipped: 0 }
 /** @type {[string, number][]} What each suite took, minutes. */
 const took = []
+/** @type {string[]} What failed, by suite and name: said last, where the end of a long log is all that was kept. */
+const fell = []
 
 /** @template T @param {string} title @param {() => T} work @returns {T} */
 function timed(title, work) {
@@ -38,6 +40,7 @@ async function check(title, command, args) {
   took.push([title, (performance.now() - start) / 60_000])
   say(`\n── ${title}\n${said.trim()}`)
   tally[status === 0 ? 'passed' : 'failed']++
+  if (status !== 0) fell.push(`${title}\n${said.trim().split('\n').slice(-20).join('\n')}`)
 }
 
 /** @type {Parameters<typeof check>[]} Longest first. */
@@ -53,6 +56,24 @@ const CHECKS = [
 /** One after the other, beside another that takes from the same list. */
 async function takeChecks() {
   for (let next = CHECKS.shift(); next; next = CHECKS.shift()) await check(...next)
+}
+
+/** Names and first lines of what fell in a Vitest report. @param {any} counts @returns {string[]} */
+function fallenUnits(counts) {
+  return (counts?.testResults ?? []).flatMap((/** @type {any} */ file) => [
+    ...file.status === 'failed' && file.assertionResults.length === 0 ? [`${file.name}\n${file.message}`] : [],
+    ...file.assertionResults.filter((/** @type {any} */ test) => test.status === 'failed')
+      .map((/** @type {any} */ test) => `${file.name} › ${test.fullName}\n${(test.failureMessages ?? []).join('\n').slice(0, 1500)}`),
+  ])
+}
+
+/** The same of a Playwright report, whose suites stand in suites. @param {any} suite @returns {string[]} */
+function fallenPages(suite) {
+  return [
+    ...(suite?.suites ?? []).flatMap(fallenPages),
+    ...(suite?.specs ?? []).filter((/** @type {any} */ spec) => !spec.ok)
+      .map((/** @type {any} */ spec) => `${spec.file}:${spec.line} › ${spec.title}`),
+  ]
 }
 
 /** @param {string} file @returns {any} */
@@ -71,6 +92,7 @@ function vitest(project, env) {
   tally.passed += counts?.numPassedTests ?? 0
   tally.failed += counts?.numFailedTests ?? 0
   tally.skipped += (counts?.numPendingTests ?? 0) + (counts?.numTodoTests ?? 0)
+  fell.push(...fallenUnits(counts))
   // A file that could not even be loaded has no failed test in its report.
   if (status !== 0 && !(counts?.numFailedTests > 0)) tally.failed++
 }
@@ -81,7 +103,8 @@ function playwright(env) {
   rmSync(file, { force: true })
   const { status } = timed('browser tests', () =>
     spawnSync(bin('playwright'), ['test'], { cwd: ROOT, stdio: 'inherit', env }))
-  const stats = report(file)?.stats
+  const counts = report(file), stats = counts?.stats
+  fell.push(...fallenPages(counts))
   tally.passed += stats?.expected ?? 0
   tally.failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0)
   tally.skipped += stats?.skipped ?? 0
@@ -108,6 +131,7 @@ async function main() {
   finally {
     cluster.stop()
   }
+  if (fell.length) say(`\nWhat fell:\n\n${fell.join('\n\n')}`)
   say(`\nMinutes: ${took.map(([title, minutes]) => `${title} ${minutes.toFixed(1)}`).join(', ')}`)
   say(`${tally.passed} passed, ${tally.failed} failed, ${tally.skipped} skipped`)
   process.exit(tally.failed === 0 && tally.passed > 0 ? 0 : 1)
