@@ -1,4 +1,5 @@
-import { runSetting, type Sample } from '../core/setting/hydration'
+import type { Sample } from '../core/setting/conduction'
+import { runSetting } from '../core/setting/hydration'
 import type { SettingInput } from '../core/setting/setting-mix'
 
 /** The whole course of a cast, twelve hours long. */
