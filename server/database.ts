@@ -1,12 +1,12 @@
-import type pg from 'pg'
 import { useRuntimeConfig } from '#imports'
 import { z } from '~contract/zod'
 import { giveHomes, recordsOf } from './store/homes'
 import { connect, migrateToLatest, type Db } from './store/open'
+import type { Pools } from './store/pools'
 import { bringUpToDate } from './store/projecting'
 import { isWalled, makeApplicationRole } from './store/second-wall'
 
-interface Opened { readonly db: Db, readonly pool: pg.Pool }
+interface Opened { readonly db: Db, readonly pool: Pools }
 let opened: Promise<Opened> | undefined
 
 /**

@@ -7,6 +7,7 @@ import { setupGracefulShutdown, trapUnhandledNodeErrors } from 'nitropack/runtim
 import { shareOrderSchema, type ShareOrder } from '~contract/share'
 import { isLoopback, markDoor, type Door } from './auth/door'
 import { setShared } from './auth/shared'
+import { asReading } from './store/pools'
 
 /**
  * The doors of the server: plain http, on loopback unless it is told otherwise; and, when the process that started it
@@ -18,7 +19,8 @@ const tries = Number(process.env.NITRO_PORT_TRIES ?? 1)
 
 const through = (door: Door): RequestListener => (request, response) => {
   markDoor(request, door)
-  return answer(request, response)
+  const reads = request.method === 'GET' || request.method === 'HEAD'
+  return reads ? asReading(() => answer(request, response)) : answer(request, response)
 }
 
 /** Listens at the first of these ports that is free, which is known only by trying. @returns which it was */

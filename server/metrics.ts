@@ -1,5 +1,5 @@
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client'
-import type pg from 'pg'
+import type { Pools } from './store/pools'
 
 /** What monitoring tools read, in the open text format; on loopback only (server/routes/metrics.get.ts). */
 export const registry = new Registry()
@@ -24,10 +24,8 @@ const connections = new Gauge({
 })
 
 /** Read when it is asked for. */
-export async function metricsText(pool: pg.Pool, open: number): Promise<string> {
+export async function metricsText(pool: Pools, open: number): Promise<string> {
   streams.set(open)
-  connections.set({ state: 'busy' }, pool.totalCount - pool.idleCount)
-  connections.set({ state: 'idle' }, pool.idleCount)
-  connections.set({ state: 'waiting' }, pool.waitingCount)
+  for (const [state, count] of Object.entries(pool.count)) connections.set({ state }, count)
   return registry.metrics()
 }

@@ -3,6 +3,7 @@ import {
   beginSession, endSessions, forgetDevices, knowDevice, newToken, noteUse, personOfSession, SESSION_DAYS, type Entering,
 } from '../store/sessions'
 import type { Db } from '../store/open'
+import { asWriting } from '../store/pools'
 import { deviceOf, isSecure, placeOf } from './place'
 
 /**
@@ -48,7 +49,9 @@ export async function whoIs(event: H3Event, db: Db) {
   if (token === undefined || token.length > 100) return undefined
   const person = await personOfSession(db, token)
   if (person?.stale) {
-    await noteUse(db, person.sessionId, placeOf(event))
+    // Nobody waits for it: where nothing can be written just now, what is asked can still be read.
+    const place = placeOf(event)
+    void asWriting(() => noteUse(db, person.sessionId, place)).catch(() => {})
     keep(event, 'session', token, SESSION_DAYS)
   }
   return person

@@ -3,6 +3,7 @@ import { LIVE_MOST_BYTES, type LiveMessage } from '~contract/pour'
 import { CHANNEL } from '../store/announce'
 import { databaseOf } from '../database'
 import { epochOf } from '../store/epoch'
+import { asReading } from '../store/pools'
 import { pourEventsAfter } from '../store/pours'
 import { within } from '../store/scope'
 import { Refused } from '../refused'
@@ -117,7 +118,7 @@ function hearersOf(home: string | null): Listener[] {
  */
 async function listen(home: string | null): Promise<void> {
   const { pool, db } = await databaseOf(home), ear = earOf(home)
-  const client = await pool.connect()
+  const client = await asReading(() => pool.connect())
   let over = false
   const lost = () => {
     if (over) return

@@ -1,4 +1,4 @@
-import { Kysely, Migrator, PostgresDialect, type Migration } from 'kysely'
+import { Kysely, Migrator, PostgresDialect, type Migration, type PostgresPool } from 'kysely'
 import pg from 'pg'
 import * as m0001 from './migrations/0001-first-workshop'
 import * as m0002 from './migrations/0002-meshes'
@@ -23,6 +23,7 @@ import * as m0020 from './migrations/0020-passkeys'
 import * as m0021 from './migrations/0021-homes'
 import * as m0022 from './migrations/0022-pages'
 import type { Database } from './schema'
+import { Pools } from './pools'
 import { putWall } from './second-wall'
 
 const MIGRATIONS: Record<string, Migration> = {
@@ -77,6 +78,9 @@ export async function migrateToLatest(db: Db, stopAt?: string): Promise<void> {
  */
 const LIMITS = { statement_timeout: 60_000, lock_timeout: 20_000, idle_in_transaction_session_timeout: 60_000 }
 
+/** Connections of a server to one database, one of which listens; and how many of them only read. */
+const MOST = 12, TO_READ = 6
+
 interface Opening {
   /** Requests are served by it; bringing a large database up to date takes as long as it takes. */
   readonly limited?: boolean
@@ -116,19 +120,12 @@ function doubtLoneCommits(client: pg.PoolClient): void {
 
 export function connect(
   url: string,
-  { limited = false, most = 10, walled = false }: Opening = {},
-): { readonly db: Db, readonly pool: pg.Pool } {
-  const pool = new pg.Pool({
-    connectionString: url, max: most, connectionTimeoutMillis: CONNECT_MS, ...limited && LIMITS,
-  })
-  // A connection that breaks (server restarted), idle or between two questions, must not end the process: the next
-  // question says so, or opens a new one.
-  pool.on('error', () => {})
-  pool.on('connect', (client) => {
-    client.on('error', () => {})
-    doubtLoneCommits(client)
-  })
-  const db = new Kysely<Database>({ dialect: new PostgresDialect({ pool }) })
+  { limited = false, most = MOST, walled = false }: Opening = {},
+): { readonly db: Db, readonly pool: Pools } {
+  const settings = { connectionString: url, max: most, connectionTimeoutMillis: CONNECT_MS, ...limited && LIMITS }
+  const pool = new Pools(settings, limited && most === MOST ? TO_READ : 0)
+  pool.onConnect(doubtLoneCommits)
+  const db = new Kysely<Database>({ dialect: new PostgresDialect({ pool: pool as unknown as PostgresPool }) })
   if (walled) putWall(db, pool)
   return { db, pool }
 }

@@ -2,6 +2,7 @@ import { Kysely, PostgresDialect, sql, type PostgresPool } from 'kysely'
 import type pg from 'pg'
 import { LastUsed } from '../last-used'
 import type { Db } from './open'
+import type { Pools } from './pools'
 import type { Database } from './schema'
 
 /**
@@ -41,7 +42,7 @@ function ifThere(error: unknown): void {
 const setTo = new WeakMap<pg.PoolClient, string>()
 
 /** The same pool, each of whose connections is first set to a workshop; asked only where it was set otherwise. */
-function poolFor(pool: pg.Pool, workshop: string): PostgresPool {
+function poolFor(pool: Pools, workshop: string): PostgresPool {
   return {
     async connect() {
       const client = await pool.connect()
@@ -60,14 +61,14 @@ function poolFor(pool: pg.Pool, workshop: string): PostgresPool {
   }
 }
 
-interface Wall { readonly pool: pg.Pool, readonly of: LastUsed<Db> }
+interface Wall { readonly pool: Pools, readonly of: LastUsed<Db> }
 const walls = new WeakMap<Db, Wall>()
 const MOST_WORKSHOPS = 1000
 
 /** From now on this database is entered as the application's role, and by its wall. */
-export function putWall(db: Db, pool: pg.Pool): void {
+export function putWall(db: Db, pool: Pools): void {
   // Taken away under a server that runs: the first wall stands, and the log says that it stands alone.
-  pool.on('connect', client => void client.query(`set role ${APPLICATION_ROLE}`).catch(console.error))
+  pool.onConnect(client => void client.query(`set role ${APPLICATION_ROLE}`).catch(console.error))
   walls.set(db, { pool, of: new LastUsed(MOST_WORKSHOPS) })
 }
 

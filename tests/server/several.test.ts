@@ -102,15 +102,45 @@ it('the database that is written to is killed under writers: nothing acknowledge
   await expect.poll(async () => (await several.databases()).find(d => d.name === primary)!.role, { timeout: 240_000 }).toBe('standby')
 }, 900_000)
 
-/** Whoever looks after the database ends what waits for a standby, as soon as something does. */
-async function endWaiting(): Promise<void> {
+/** What waits for a standby. */
+async function waiting(that = '.') {
   const client = new pg.Client({ connectionString: several.databaseUrl })
   await client.connect()
-  const wait = `select pid from pg_stat_activity where wait_event = 'SyncRep' and query ~ 'alone'`
-  await expect.poll(async () => (await client.query(wait)).rowCount, { timeout: 60_000 }).toBe(1)
-  await client.query(`select pg_cancel_backend(pid) from (${wait}) as waiting`)
+  const all = `select pid from pg_stat_activity where wait_event = 'SyncRep' and query ~ $1`
+  return client.query<{ pid: number }>(all, [that]).finally(() => client.end())
+}
+
+/** Whoever looks after the database ends what waits for a standby, as soon as something does. */
+async function endWaiting(): Promise<void> {
+  await expect.poll(async () => (await waiting('alone')).rowCount, { timeout: 60_000 }).toBe(1)
+  const { rows } = await waiting('alone')
+  const client = new pg.Client({ connectionString: several.databaseUrl })
+  await client.connect()
+  await client.query('select pg_cancel_backend($1)', [rows[0]!.pid])
   await client.end()
 }
+
+it('with both standbys gone whoever writes waits, and whoever reads is answered; back, what was told is there', async () => {
+  await several.ready()
+  const standbys = (await several.databases()).filter(d => d.role === 'standby').map(d => d.name)
+  for (const name of standbys) await several.kill(name)
+  // More at once than the servers have connections that write.
+  const put = (id: string) => tell(several.url, 'PUT', `library/bucket/${id}`, { body: BUCKETS.bowl, revision: 0 })
+  const buckets = Array.from({ length: 40 }, () => randomUUID())
+  const asked = buckets.map(id => put(id).catch(() => undefined))
+  await expect.poll(async () => (await waiting()).rowCount, { timeout: 60_000 }).toBeGreaterThan(8)
+  for (const app of several.apps) {
+    for (const path of ['plans', 'session', `pours/${pour}`, 'library/mould'])
+      expect((await tell(app, 'GET', path)).status, path).toBe(200)
+  }
+  expect((await waiting()).rowCount).toBeGreaterThan(8)
+  for (const name of standbys) several.again(name)
+  await several.ready()
+  const answers = await Promise.all(asked)
+  const there = ((await tell(several.url, 'GET', 'library/bucket')).body as unknown as { id: string }[]).map(b => b.id)
+  expect(answers.some(a => a?.status === 200)).toBe(true)
+  expect(buckets.filter((id, i) => answers[i]?.status === 200 && !there.includes(id))).toEqual([])
+}, 900_000)
 
 it('what only one database has is not acknowledged, though somebody ends the wait for another', async () => {
   await several.ready()
