@@ -19,7 +19,8 @@ export interface Product {
   readonly pid: () => number | undefined
   /** What it wrote to its log since it was started. */
   readonly log: () => string
-  start(): Promise<void>
+  /** @param build another build than the one that ran before, as after an upgrade */
+  start(build?: string): Promise<void>
   kill(): Promise<void>
 }
 
@@ -47,7 +48,7 @@ export async function launch(
   const url = `http://127.0.0.1:${port}`
   let server: ChildProcess | undefined, logged = ''
 
-  async function start(): Promise<void> {
+  async function start(build?: string): Promise<void> {
     server = spawn(process.execPath, [entry], {
       stdio: ['ignore', 'pipe', 'inherit'],
       env: {
@@ -60,6 +61,7 @@ export async function launch(
         NUXT_HOMES: JSON.stringify(homes),
         NUXT_DEMO_MODE: String(demo),
         NUXT_PUBLIC_CHECK_ANSWERS: 'true',
+        ...build && { NUXT_APP_BUILD_ID: build },
         NUXT_SERVER_KEY: 'only for tests: thirty-two characters and more',
       },
     })
