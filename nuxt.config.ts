@@ -155,7 +155,7 @@ export default defineNuxtConfig({
       assetsInlineLimit: 0,
       // Many crumbs cost a phone more than their bytes: each is asked for by a tag of its own. Larger ones would hold
       // what a page does not need.
-      rollupOptions: { output: { experimentalMinChunkSize: 6000, manualChunks: id => SCHEMAS.test(id) ? 'schemas' : undefined } },
+      rollupOptions: { output: { experimentalMinChunkSize: 2500, manualChunks: id => SCHEMAS.test(id) ? 'schemas' : undefined } },
     },
     // Named here, they are made ready while the server still starts; found one by one, each would load the page anew.
     optimizeDeps: {

@@ -10,8 +10,9 @@ import PlainButton from '~/ui/PlainButton.vue'
 import { dayAndTime } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import { usePours } from '~/sync/pours'
+import { usePlans } from '~/sync/plans'
 import { useSession } from '~/sync/session'
-import { ask, newId } from '~/sync/api'
+import { newId } from '~/sync/api'
 import type { SavedPlan } from '~contract/plan'
 import NextBand from '~/features/today/NextBand.vue'
 import ShelfPicture from '~/features/today/ShelfPicture.vue'
@@ -24,11 +25,10 @@ definePageMeta({ plain: true })
 /** With what works out its windows: the page is there before it. */
 const JobList = defineAsyncComponent(() => import('~/features/job/JobList.vue'))
 const pours = usePours(), clock = useClock(), session = useSession()
-const plans = ref<SavedPlan[]>([])
+const MOST_PLANS = 4
+const kept = usePlans(), plans = computed(() => kept.saved.slice(0, MOST_PLANS))
 const library = useLibrary()
-await Promise.all([pours.load(), library.load().catch(() => {}), ask('GET plans').then((list) => {
-  plans.value = list.slice(0, 4)
-}).catch(() => {})])
+await Promise.all([pours.load(), library.load().catch(() => {}), kept.load()])
 
 const groups = computed(() => groupCasts(pours.needs.filter(r => r.need !== 'none')).sort(byNeed))
 const due = computed(() =>

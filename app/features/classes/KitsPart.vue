@@ -3,7 +3,7 @@ import { stepsOf } from '~core/plan/run'
 import { stepName, stepWords } from '~core/plan/step-words'
 import { formatMass } from '~core/units/format'
 import type { ClassAnswer } from '~contract/classroom'
-import { usePlanning } from '~/features/plan/planning'
+import { usePlans } from '~/sync/plans'
 import { addressOf, ask } from '~/sync/api'
 import { useLibrary } from '~/sync/library'
 import { useSession } from '~/sync/session'
@@ -13,9 +13,9 @@ import { useAttempt } from '~/ui/attempt'
 /** Real kits: a plan for each seat, labels, and all kits without a phone led through the same step. */
 const { answer } = defineProps<{ answer: ClassAnswer }>()
 const emit = defineEmits<{ changed: [] }>()
-const planning = usePlanning(), library = useLibrary(), session = useSession(), { trouble, busy, attempt } = useAttempt()
-await Promise.all([planning.load(), library.loaded ? undefined : library.load()])
-const plan = ref(answer.kit?.plan ?? planning.saved[0]?.id ?? ''), colours = ref('')
+const plans = usePlans(), library = useLibrary(), session = useSession(), { trouble, busy, attempt } = useAttempt()
+await Promise.all([plans.load(), library.loaded ? undefined : library.load()])
+const plan = ref(answer.kit?.plan ?? plans.saved[0]?.id ?? ''), colours = ref('')
 const id = () => ({ id: answer.id })
 const bag = computed(() => library.items.bag.find(b => b.id === answer.kit?.run.plan.bag))
 /** What is left of the bag, where somebody said how much there was. */
@@ -43,7 +43,7 @@ const casts = computed(() => answer.all.filter(s => s.kit?.begun))
     <h2 id="kits-head">Real kits</h2>
     <div v-if="answer.leads && !answer.over" class="row">
       <label for="kit-plan">One kit is
-        <select id="kit-plan" v-model="plan"><option v-for="p in planning.saved" :key="p.id" :value="p.id">{{ p.plan.name }}</option></select>
+        <select id="kit-plan" v-model="plan"><option v-for="p in plans.saved" :key="p.id" :value="p.id">{{ p.plan.name }}</option></select>
       </label>
       <label for="kit-colours">Colours, in turn
         <input id="kit-colours" v-model="colours" type="text" maxlength="200" placeholder="white, ochre, slate">

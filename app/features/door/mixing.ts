@@ -5,6 +5,7 @@ import { bagSchema, bucketSchema, mouldSchema, type LibraryBodies, type LibraryK
 import { planSchema } from '~contract/plan'
 import { z } from '~contract/zod'
 import { usePlanning } from '~/features/plan/planning'
+import { usePlans } from '~/sync/plans'
 import { newId } from '~/sync/api'
 import { useLibrary } from '~/sync/library'
 import { HANDED } from './strangers'
@@ -35,7 +36,7 @@ export function takeHanded(): (DoorThings & { readonly to: 'bench' | 'keep' }) |
 
 /** Puts what the door worked out into a workshop, or a guest's own store, and takes it to the bench. */
 export function useMixing() {
-  const library = useLibrary(), planning = usePlanning()
+  const library = useLibrary(), planning = usePlanning(), plans = usePlans()
   /** The same thing twice is one thing. */
   async function have<K extends LibraryKind>(
     kind: K, body: LibraryBodies[K], keys: readonly string[],
@@ -59,7 +60,7 @@ export function useMixing() {
     const bagId = bag && await have('bag', bagSchema.parse({ ...bag, note: '' }), ['name', 'classId', 'printed'])
     const id = newId()
     const made = { ...plan, fills: [{ mould: mouldId, count }], bucket: bucketId, bag: bagId }
-    await planning.bringIn(id, made)
+    await plans.bringIn(id, made)
     return { id, plan: made }
   }
   /** @returns the plan's id. @throws Refused in words */

@@ -3,12 +3,13 @@ import { useLocalStorage } from '@vueuse/core'
 import 'driver.js/dist/driver.css'
 import { useSession } from '~/sync/session'
 import { usePlanning } from '~/features/plan/planning'
+import { usePlans } from '~/sync/plans'
 import PlainButton from '~/ui/PlainButton.vue'
 
 /** Five steps over somebody's own first plan, offered once and never again by itself. */
-const session = useSession(), planning = usePlanning(), seen = useLocalStorage('tour-seen', false)
+const session = useSession(), planning = usePlanning(), plans = usePlans(), seen = useLocalStorage('tour-seen', false)
 const offered = computed(() =>
-  !seen.value && !session.facts?.demo && session.mayWrite && planning.saved.length <= 1 && planning.result.batches.length > 0)
+  !seen.value && !session.facts?.demo && session.mayWrite && plans.saved.length <= 1 && planning.result.batches.length > 0)
 async function begin() {
   seen.value = true
   const [{ driver }, { TOUR }] = await Promise.all([import('driver.js'), import('./words')])

@@ -8,7 +8,7 @@ import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
 import { usePours } from '~/sync/pours'
 import { STEP_GLYPHS, whenWords } from './step-signs'
-import { usePourTimes } from './working'
+import { usePourTimes } from './pour-times'
 
 /** Jobs under way, the one whose window closes first above; then those that are done. */
 const { across = false } = defineProps<{ /** Beside each other, as many as there is room for. */ across?: boolean }>()

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { nameOfStep } from '~core/job/words'
 import type { JobStep, Link } from '~core/job/types'
-import { usePlanning } from '~/features/plan/planning'
+import { usePlans } from '~/sync/plans'
 import QuantityField from '~/ui/QuantityField.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 
 /** One step of a chain, changed: its name, how long it takes, its plan, and its window after the step before. */
 const { step, steps, first, last } = defineProps<{ step: JobStep, steps: readonly JobStep[], first: boolean, last: boolean }>()
 const emit = defineEmits<{ change: [part: Partial<JobStep>], remove: [], add: [], move: [by: -1 | 1] }>()
-const planning = usePlanning()
+const plans = usePlans()
 /** What the window is counted from: the first link has a field of its own, the others are kept as they are. */
 const link = computed(() => step.after[0])
 const WHEN: Readonly<Record<Link['at'], string>> = {
@@ -54,7 +54,7 @@ const signs = computed(() => steps.find(s => s.id === link.value?.step)?.kind ==
         @change="emit('change', { plan: ($event.target as HTMLSelectElement).value || undefined })">
         <option v-if="step.like" value="">as it stands here</option>
         <option
-          v-for="p in planning.saved"
+          v-for="p in plans.saved"
           :key="p.id"
           :value="p.id">{{ p.plan.name || 'Plan without a name' }}</option>
       </select>

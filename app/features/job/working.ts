@@ -7,14 +7,15 @@ import { jobSchema, type JobBody } from '~contract/job'
 import { plainly } from '~contract/zod'
 import { useMixing } from '~/features/door/mixing'
 import { usePlanning } from '~/features/plan/planning'
+import { usePlans } from '~/sync/plans'
 import { savedByItself } from '~/sync/by-itself'
 import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
 import { usePours } from '~/sync/pours'
 import { useSession } from '~/sync/session'
-import { useWorlds } from '~/sync/worlds'
 import { steady } from '~/ui/steady'
-import { thingsLike, timesOfStep } from './planned'
+import { thingsLike } from './planned'
+import { usePourTimes } from './pour-times'
 
 /** One job in hand: its steps and marks, saved by themselves; its windows, worked out by the second. */
 
@@ -23,16 +24,6 @@ export function jobLike(from: ChainId | JobBody): JobBody {
   if (typeof from !== 'string') return { ...from, steps: begunAnew(from.steps), own: false, startedAt: undefined, note: '' }
   const { steps, cautions } = CHAINS.find(c => c.id === from)!
   return { name: CHAIN_WORDS[from].name, chain: from, cautions: [...cautions], steps: begunAnew(steps), own: false, note: '' }
-}
-
-/** Pours of a job as they are known here, by its steps; and what each is expected to do. */
-export function usePourTimes(steps: () => readonly JobStep[]) {
-  const pours = usePours(), planning = usePlanning(), worldOf = useWorlds()
-  return computed(() => new Map(steps().flatMap((s) => {
-    const summary = pours.rows.find(p => p.id === s.pour)?.summary
-    const times = timesOfStep(s, summary, id => planning.saved.find(p => p.id === id)?.plan, worldOf)
-    return times ? [[s.id, times] as const] : []
-  })))
 }
 
 /** @param id of the job @param made what it begins with, where it is new */
@@ -79,7 +70,7 @@ interface Acting {
 }
 /** What hands do with a step. */
 function actsOf({ steps, changeStep, saved }: Acting) {
-  const clock = useClock(), planning = usePlanning(), { mixIn } = useMixing()
+  const clock = useClock(), planning = usePlanning(), plans = usePlans(), { mixIn } = useMixing()
   const begin = (id: string) => changeStep(id, { began: clock.read() })
   function end(id: string): void {
     const now = clock.read()
@@ -92,7 +83,7 @@ function actsOf({ steps, changeStep, saved }: Acting) {
   }
   /** To the bench with its own plan, or with the door's mix. @returns the pour's id. @throws Refused in words */
   async function mix(step: JobStep): Promise<string> {
-    const plan = planning.saved.find(p => p.id === step.plan)
+    const plan = plans.saved.find(p => p.id === step.plan)
     const pour = plan
       ? await planning.toBench({ id: plan.id, plan: plan.plan })
       : await mixIn(thingsLike(step.like!, nameOfStep(step)))

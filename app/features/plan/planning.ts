@@ -16,16 +16,10 @@ import { problemWords } from '~core/plan/words'
 import { forecast, freeze, late as askLate } from '~/features/plan/forecasts'
 import { newId, Refused } from '~/sync/api'
 import { savedByItself } from '~/sync/by-itself'
-import { useChanges, type Stands } from '~/sync/changes'
-import { untilItWorks } from '~/sync/again'
-import { remembered } from '~/sync/kept'
-import { latestOnly } from '~/sync/latest'
 import { useLibrary } from '~/sync/library'
-import { overtaking } from '~/sync/overtaken'
+import { usePlans } from '~/sync/plans'
 import { useRecords } from '~/sync/records'
 import { useWorlds } from '~/sync/worlds'
-import { usePace } from '~/sync/pace'
-import { useLive } from '~/sync/live'
 import { useSession } from '~/sync/session'
 import { steady } from '~/ui/steady'
 
@@ -54,16 +48,7 @@ function emptyPlan(): Plan {
   }
 }
 
-/** The plan in hand, and the plans that are kept. */
-function planState() {
-  return {
-    told: ref<SavedPlan[]>([]),
-    loaded: ref(false),
-    trouble: ref(''),
-    id: ref(''),
-    plan: ref(emptyPlan() as Mutable<Plan>),
-  }
-}
+const planState = () => ({ id: ref(''), plan: ref(emptyPlan() as Mutable<Plan>) })
 type State = ReturnType<typeof planState>
 
 /** The plan worked out, at once. */
@@ -144,62 +129,13 @@ function savingOf({ id, plan }: State) {
   return { saving, saveTrouble: trouble, waiting, open, change, save }
 }
 
-/** What is done with whole plans. */
-function listOf({ id, told, loaded, trouble }: State) {
-  const session = useSession(), changes = useChanges(), latest = latestOnly()
-  /** What the server told, with what was changed here laid over it; the newest first. */
-  const changed = changes.ofKind('plan')
-  const saved = computed<readonly SavedPlan[]>(() => {
-    const known = new Map(told.value.map(p => [p.id, p]))
-    for (const { target, body, order, stamp } of changed.value) {
-      if (target.what !== 'plan') continue
-      const before = known.get(target.id)
-      if (body === undefined) known.delete(target.id)
-      else {
-        const revision = before?.revision ?? 0
-        known.set(target.id, { id: target.id, revision, updatedAt: order, stamp, plan: body as Plan })
-      }
-    }
-    return [...known.values()].sort((a, b) => b.updatedAt - a.updatedAt)
-  })
-  /** Whether the plan in hand is on the server, and whether it is kept at all. */
-  const onServer = computed(() => told.value.some(p => p.id === id.value))
-  const isKept = computed(() => saved.value.some(p => p.id === id.value))
-  const single = overtaking(({ target, answer, revision }: Stands) => {
-    if (target.what !== 'plan') return
-    if (answer && (told.value.find(p => p.id === target.id)?.revision ?? 0) > revision) return
-    told.value = [...answer ? [answer as SavedPlan] : [], ...told.value.filter(p => p.id !== target.id)]
-  })
-  changes.onStands(single.heard)
-  /** @returns whether the server said it just now */
-  async function load(): Promise<boolean> {
-    let fresh = true
-    void usePace().load()
-    try {
-      await single.during(layAgain => latest(() => remembered(session.key ?? '', 'GET plans'), (plans) => {
-        told.value = plans.value
-        fresh = !plans.fromHere
-        layAgain()
-      }))
-      loaded.value = true
-      trouble.value = ''
-    }
-    catch (error) {
-      trouble.value = (error as Error).message
-      fresh = false
-    }
-    return fresh
+/** Whether the plan in hand is on the server, and whether it is kept at all. */
+function whereItIs({ id }: State) {
+  const plans = usePlans()
+  return {
+    onServer: computed(() => plans.told.some(p => p.id === id.value)),
+    isKept: computed(() => plans.saved.some(p => p.id === id.value)),
   }
-  const remove = (which: string): Promise<void> => changes.write({ target: { what: 'plan', id: which } })
-  /** A plan made elsewhere, of a recipe. */
-  const bringIn = (which: string, plan: Plan): Promise<void> =>
-    changes.write({ target: { what: 'plan', id: which }, body: plan, isNew: true })
-
-  const heard = untilItWorks(load)
-  useLive().on((message) => {
-    if (loaded.value && (message.what === 'plans' || message.what === 'caught-up')) heard()
-  })
-  return { saved, onServer, isKept, load, remove, bringIn }
 }
 
 /** Taking a plan to the bench. @param usualName of one that has none */
@@ -261,7 +197,7 @@ export const usePlanning = defineStore('planning', () => {
     ...saving,
     usualName,
     beginNew,
-    ...listOf(state),
+    ...whereItIs(state),
     ...benching(() => usualName.value || 'A pour'),
   }
 })

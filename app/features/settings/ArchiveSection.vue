@@ -12,7 +12,7 @@ import { readJson } from '~/ui/files'
 import { takeGuestFile } from '~/sync/guest-file'
 import { useRecords } from '~/sync/records'
 import { useLibrary } from '~/sync/library'
-import { usePlanning } from '~/features/plan/planning'
+import { usePlans } from '~/sync/plans'
 import { useSession } from '~/sync/session'
 
 /** The whole workshop as one file, out and in. */
@@ -20,9 +20,9 @@ const room = ref<RoomFacts>()
 onMounted(() => ask('GET room').then((told) => {
   room.value = told
 }, () => {}))
-const session = useSession(), library = useLibrary(), planning = usePlanning(), records = useRecords()
+const session = useSession(), library = useLibrary(), plans = usePlans(), records = useRecords()
 const { latest, running, trouble: importTrouble, load, giveUp, takeOut } = useImports(['archive'], () =>
-  void Promise.all([session.load(), library.load(), planning.load()]))
+  void Promise.all([session.load(), library.load(), plans.load()]))
 const sending = shallowRef<AbortController>(), sent = ref(0), trouble = ref('')
 async function bringIn(file: File) {
   trouble.value = ''

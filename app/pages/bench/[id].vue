@@ -3,7 +3,7 @@ import BenchRun from '~/features/bench/BenchRun.vue'
 import AlarmBar from '~/ui/AlarmBar.vue'
 import { useAlarms } from '~/sync/alarms'
 import { useLibrary } from '~/sync/library'
-import { usePlanning } from '~/features/plan/planning'
+import { usePlans } from '~/sync/plans'
 import { usePours } from '~/sync/pours'
 import { useRun } from '~/sync/run'
 
@@ -16,7 +16,7 @@ alarms.here = String(route.params.id)
 onBeforeUnmount(() => {
   alarms.here = ''
 })
-onMounted(() => void Promise.all([usePours().load(), usePlanning().load()]).then(() => alarms.start()))
+onMounted(() => void Promise.all([usePours().load(), usePlans().load()]).then(() => alarms.start()))
 useHead({ title: () => `${store.run?.plan.name ?? 'Bench'}, bench` })
 </script>
 

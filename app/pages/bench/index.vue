@@ -10,12 +10,13 @@ import { dayAndTime } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
+import { usePlans } from '~/sync/plans'
 import { usePours } from '~/sync/pours'
 import { useSession } from '~/sync/session'
 import type { SavedPlan } from '~contract/plan'
 
-const pours = usePours(), planning = usePlanning(), clock = useClock(), session = useSession()
-await Promise.all([pours.load(), planning.load(), useLibrary().load()])
+const pours = usePours(), planning = usePlanning(), plans = usePlans(), clock = useClock(), session = useSession()
+await Promise.all([pours.load(), plans.load(), useLibrary().load()])
 const trouble = ref('')
 const busy = ref(false)
 async function start(p: SavedPlan) {
@@ -56,7 +57,7 @@ async function start(p: SavedPlan) {
     <StillThere :pours="pours.forgotten" />
     <section v-if="session.mayWrite" aria-labelledby="to-start">
       <div class="group-head"><h2 id="to-start">Start from a plan</h2></div>
-      <LongList v-slot="{ item: p }" :items="planning.saved" :key-of="p => p.id" class="pours">
+      <LongList v-slot="{ item: p }" :items="plans.saved" :key-of="p => p.id" class="pours">
         <MouldPicture :mould="p.plan.fills[0]?.mould" />
         <NuxtLink class="row-link" :to="`/plan/${p.id}`"
         ><span class="strong">{{ p.plan.name || 'Plan without a name' }}</span></NuxtLink
@@ -67,7 +68,7 @@ async function start(p: SavedPlan) {
           :aria-label="`Start ${p.plan.name}`"
           @click="start(p)" />
       </LongList>
-      <div v-if="planning.loaded && planning.saved.length === 0" class="empty">
+      <div v-if="plans.loaded && plans.saved.length === 0" class="empty">
         <EmptyPicture :forms="['tub', 'cup']" />
         <p>Nothing is planned. A pour starts from a plan, so that the bench knows how much, in what order and when.</p>
         <Button label="New pour" @click="navigateTo('/new')" />

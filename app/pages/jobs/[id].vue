@@ -9,7 +9,7 @@ import JobRail from '~/features/job/JobRail.vue'
 import StepFields from '~/features/job/StepFields.vue'
 import { asOwn, movedStep, withoutStep, withStepAfter } from '~/features/job/editing'
 import { jobLike, useWorking } from '~/features/job/working'
-import { usePlanning } from '~/features/plan/planning'
+import { usePlans } from '~/sync/plans'
 import { newId } from '~/sync/api'
 import { useLibrary } from '~/sync/library'
 import { usePours } from '~/sync/pours'
@@ -18,9 +18,9 @@ import PlainButton from '~/ui/PlainButton.vue'
 import { SAVING } from '~/ui/saving'
 
 /** One job: what is next, loud; its chain with every window as times; and what became of it, as one piece of work. */
-const library = useLibrary(), planning = usePlanning(), pours = usePours(), session = useSession()
+const library = useLibrary(), plans = usePlans(), pours = usePours(), session = useSession()
 const route = useRoute(), id = String(route.params.id)
-await Promise.all([library.loaded ? undefined : library.load(), planning.load(), pours.loaded ? undefined : pours.load()])
+await Promise.all([library.loaded ? undefined : library.load(), plans.load(), pours.loaded ? undefined : pours.load()])
 function made() {
   const like = library.items.job.find(j => j.id === route.query.of)?.body
   const from = CHAIN_IDS.find(c => c === route.query.from) ?? CHAIN_IDS[0] as ChainId

@@ -3,15 +3,15 @@ import { CHAINS } from '~core/job/chains'
 import { CHAIN_WORDS, type ChainId } from '~core/job/words'
 import ChainCard from '~/features/job/ChainCard.vue'
 import JobList from '~/features/job/JobList.vue'
-import { usePlanning } from '~/features/plan/planning'
+import { usePlans } from '~/sync/plans'
 import { newId } from '~/sync/api'
 import { useLibrary } from '~/sync/library'
 import { usePours } from '~/sync/pours'
 import { useSession } from '~/sync/session'
 
 /** Work longer than one pour: what is under way, and pictures to begin from. */
-const library = useLibrary(), planning = usePlanning(), pours = usePours(), session = useSession()
-await Promise.all([library.loaded ? undefined : library.load(), planning.load(), pours.loaded ? undefined : pours.load()])
+const library = useLibrary(), plans = usePlans(), pours = usePours(), session = useSession()
+await Promise.all([library.loaded ? undefined : library.load(), plans.load(), pours.loaded ? undefined : pours.load()])
 const own = computed(() => library.items.job.filter(j => j.body.own))
 const begin = (from: ChainId) => navigateTo({ path: `/jobs/${newId()}`, query: { from } })
 const beginOwn = (of: string) => navigateTo({ path: `/jobs/${newId()}`, query: { of } })

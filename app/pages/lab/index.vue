@@ -12,17 +12,17 @@ import { VARIANTS } from '~/features/lab/showing'
 import { MOST_VARIANTS, useLab } from '~/features/lab/lab'
 import { useLibrary } from '~/sync/library'
 import { useWorlds } from '~/sync/worlds'
-import { usePlanning } from '~/features/plan/planning'
+import { usePlans } from '~/sync/plans'
 import { useSession } from '~/sync/session'
 
-const lab = useLab(), library = useLibrary(), worldOf = useWorlds(), planning = usePlanning(), session = useSession()
-await Promise.all([library.loaded ? undefined : library.load(), planning.load()])
+const lab = useLab(), library = useLibrary(), worldOf = useWorlds(), plans = usePlans(), session = useSession()
+await Promise.all([library.loaded ? undefined : library.load(), plans.load()])
 
 const bases = computed(() => [
-  ...(planning.saved.length > 0
+  ...(plans.saved.length > 0
     ? [{
         label: 'A plan of yours',
-        items: planning.saved.map(p => ({ value: `plan:${p.id}`, name: p.plan.name || 'Plan without a name' })),
+        items: plans.saved.map(p => ({ value: `plan:${p.id}`, name: p.plan.name || 'Plan without a name' })),
       }]
     : []),
   {
@@ -33,7 +33,7 @@ const bases = computed(() => [
 function startFrom(value: string | null) {
   if (!value) return
   const [kind, id = ''] = value.split(':')
-  const saved = planning.saved.find(p => p.id === id)
+  const saved = plans.saved.find(p => p.id === id)
   if (kind === 'plan' && saved)
     lab.startFrom(mixOfPlan(saved.plan, workOutPlan(saved.plan, worldOf(saved.plan))))
   else lab.startFrom(usualMix(id as PowderClassId))

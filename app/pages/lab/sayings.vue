@@ -35,18 +35,18 @@ import LabHead from '~/features/lab/LabHead.vue'
 import RangeAxis from '~/ui/RangeAxis.vue'
 import { differs, showFact } from '~/features/lab/showing'
 import QuantityField from '~/ui/QuantityField.vue'
-import { usePlanning } from '~/features/plan/planning'
+import { usePlans } from '~/sync/plans'
 import { useLibrary } from '~/sync/library'
 import { useWorlds } from '~/sync/worlds'
 import { useSession } from '~/sync/session'
 
-const library = useLibrary(), worldOf = useWorlds(), session = useSession(), planning = usePlanning(), route = useRoute()
-await Promise.all([library.loaded ? undefined : library.load(), planning.loaded ? undefined : planning.load()])
+const library = useLibrary(), worldOf = useWorlds(), session = useSession(), plans = usePlans(), route = useRoute()
+await Promise.all([library.loaded ? undefined : library.load(), plans.loaded ? undefined : plans.load()])
 const units = computed(() => session.units)
 
 const FILLINGS = [{ id: 'loose', name: 'scooped loosely' }, { id: 'tapped', name: 'tapped down' }] as const
 const asked = route.query.plan
-const chosenPowder = ref(planning.saved.some(p => p.id === asked) ? `plan:${String(asked)}` : 'class:plaster-of-paris')
+const chosenPowder = ref(plans.saved.some(p => p.id === asked) ? `plan:${String(asked)}` : 'class:plaster-of-paris')
 const filling = ref<'loose' | 'tapped'>('loose')
 const mould = ref(1e-3)
 const chosen = ref<SayingId | DoingId>('two-to-one-volume')
@@ -55,13 +55,13 @@ const powders = computed(() => [
   ...(library.items.bag.length > 0
     ? [{ label: 'Your bags', items: library.items.bag.map(b => ({ value: `bag:${b.id}`, name: b.body.name })) }]
     : []),
-  ...(planning.saved.length > 0
-    ? [{ label: 'Your plans', items: planning.saved.map(p => ({ value: `plan:${p.id}`, name: p.plan.name || 'Without a name' })) }]
+  ...(plans.saved.length > 0
+    ? [{ label: 'Your plans', items: plans.saved.map(p => ({ value: `plan:${p.id}`, name: p.plan.name || 'Without a name' })) }]
     : []),
   { label: 'By class', items: OFFERED_CLASSES.map(p => ({ value: `class:${p.id}`, name: p.name })) },
 ])
 /** The plan in question, worked out; nothing while it cannot be. */
-const plan = computed(() => planning.saved.find(p => `plan:${p.id}` === chosenPowder.value)?.plan)
+const plan = computed(() => plans.saved.find(p => `plan:${p.id}` === chosenPowder.value)?.plan)
 const worked = computed(() => plan.value && workOutPlan(plan.value, worldOf(plan.value)))
 const bag = computed(() =>
   library.items.bag.find(b => `bag:${b.id}` === chosenPowder.value || (plan.value?.bag !== undefined && b.id === plan.value.bag)))

@@ -12,6 +12,7 @@ import { instantOf } from '~/features/order/hours'
 import { actsWords } from '~/features/order/task-words'
 import { MORE_MIN, orderOf, useOrdering, wanted } from '~/features/order/ordering'
 import { usePlanning } from '~/features/plan/planning'
+import { usePlans } from '~/sync/plans'
 import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
 import { usePours } from '~/sync/pours'
@@ -22,12 +23,12 @@ import PlainButton from '~/ui/PlainButton.vue'
 import { SAVING } from '~/ui/saving'
 import { dayAndTime } from '~/ui/when'
 
-const planning = usePlanning(), pours = usePours(), library = useLibrary(), session = useSession(), clock = useClock()
+const planning = usePlanning(), plans = usePlans(), pours = usePours(), library = useLibrary(), session = useSession(), clock = useClock()
 const route = useRoute(), id = String(route.params.id), DAY_MS = 86_400_000, MANY = 10
-await Promise.all([library.loaded ? undefined : library.load(), planning.load(), pours.loaded ? undefined : pours.load()])
+await Promise.all([library.loaded ? undefined : library.load(), plans.load(), pours.loaded ? undefined : pours.load()])
 /** Made from the plan that asked for it, due in three working days at four. */
 function made() {
-  const plan = planning.saved.find(p => p.id === route.query.plan)?.plan ?? planning.saved[0]?.plan ?? planning.plan
+  const plan = plans.saved.find(p => p.id === route.query.plan)?.plan ?? plans.saved[0]?.plan ?? planning.plan
   const copiesOf = (mould: string) => library.items.mould.find(m => m.id === mould)?.body.copies ?? 1
   const order = orderOf(plan, copiesOf, new Date(clock.now + 3 * DAY_MS).setHours(16, 0, 0, 0))
   return { ...order, lines: order.lines.map(l => ({ ...l, pieces: Math.max(l.pieces, MANY) })) }

@@ -16,6 +16,7 @@ import StageCurve from '~/features/plan/StageCurve.vue'
 import { addressOf, newId } from '~/sync/api'
 import { useLibrary } from '~/sync/library'
 import { usePlanning } from '~/features/plan/planning'
+import { usePlans } from '~/sync/plans'
 import { useSession } from '~/sync/session'
 import ConflictChoice from '~/features/waiting/ConflictChoice.vue'
 import type { Choice } from '~/features/waiting/words'
@@ -24,13 +25,13 @@ import WeighList from '~/ui/WeighList.vue'
 import { fileName, offerFile } from '~/ui/files'
 import { recipeOf } from '~contract/recipe'
 
-const planning = usePlanning(), library = useLibrary(), session = useSession()
+const planning = usePlanning(), plans = usePlans(), library = useLibrary(), session = useSession()
 const route = useRoute()
 const id = String(route.params.id)
 onBeforeRouteLeave(() => planning.save())
 useEventListener(window, 'pagehide', () => void planning.save())
-await Promise.all([library.loaded ? undefined : library.load(), planning.load()])
-const known = planning.saved.find(p => p.id === id)
+await Promise.all([library.loaded ? undefined : library.load(), plans.load()])
+const known = plans.saved.find(p => p.id === id)
 if (known) planning.open(known)
 else planning.beginNew(id)
 /** Made for this plan on another page. */
@@ -88,7 +89,7 @@ const total = computed(() =>
 /** Which of two versions stands. */
 async function chosen(how: Choice, copy?: string) {
   if (copy) await navigateTo(`/plan/${copy}`)
-  else if (how === 'theirs') planning.open(planning.saved.find(p => p.id === id))
+  else if (how === 'theirs') planning.open(plans.saved.find(p => p.id === id))
 }
 /** The mix alone, for somebody else's moulds. */
 function saveRecipe() {

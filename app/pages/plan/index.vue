@@ -6,7 +6,8 @@ import { powderClass } from '~core/gypsum/powders'
 import { dayAndTime } from '~/ui/when'
 import { useClock } from '~/sync/clock'
 import { useLibrary } from '~/sync/library'
-import { usePlanning } from '~/features/plan/planning'
+import type { Plan } from '~core/plan/types'
+import { usePlans } from '~/sync/plans'
 import { usePours } from '~/sync/pours'
 import { useSession } from '~/sync/session'
 import { newId } from '~/sync/api'
@@ -20,11 +21,11 @@ import MouldPicture from '~/features/library/MouldPicture.vue'
 import LongList from '~/ui/LongList.vue'
 import PlainButton from '~/ui/PlainButton.vue'
 
-const planning = usePlanning(), pours = usePours(), library = useLibrary(), session = useSession(), clock = useClock()
+const plans = usePlans(), pours = usePours(), library = useLibrary(), session = useSession(), clock = useClock()
 const trouble = ref('')
-await Promise.all([planning.load(), library.load(), pours.loaded ? undefined : pours.load()])
+await Promise.all([plans.load(), library.load(), pours.loaded ? undefined : pours.load()])
 
-function fills(plan: typeof planning.plan): string {
+function fills(plan: Plan): string {
   return plan.fills.flatMap((f) => {
     const mould = library.items.mould.find(m => m.id === f.mould)
     return mould ? `${f.count} × ${mould.body.name}` : []
@@ -44,7 +45,7 @@ async function bringIn(file: File) {
     const recipe = recipeSchema.safeParse(readJson(await file.text()))
     if (!recipe.success) throw new Error(recipe.error.issues[0]!.message)
     const id = newId()
-    await planning.bringIn(id, planByRecipe(recipe.data))
+    await plans.bringIn(id, planByRecipe(recipe.data))
     await navigateTo(`/plan/${id}`)
   }
   catch (error) {
@@ -53,7 +54,7 @@ async function bringIn(file: File) {
 }
 async function remove(id: string) {
   try {
-    await planning.remove(id)
+    await plans.remove(id)
   }
   catch (error) {
     trouble.value = (error as Error).message
@@ -71,11 +72,11 @@ async function remove(id: string) {
         accept=".json,application/json"
         class="recipe"
         @file="bringIn" />
-      <PlainButton v-if="session.mayWrite && planning.saved.length > 0" label="Many pieces by a day" @click="navigateTo(`/orders/${newId()}`)" />
+      <PlainButton v-if="session.mayWrite && plans.saved.length > 0" label="Many pieces by a day" @click="navigateTo(`/orders/${newId()}`)" />
       <PlainButton v-if="session.mayWrite" label="A whole job" @click="navigateTo('/jobs')" />
       <Button v-if="session.mayWrite" label="New plan" @click="navigateTo(`/plan/${newId()}`)" />
     </header>
-    <p v-if="planning.trouble || trouble" class="problem" role="alert">{{ planning.trouble || trouble }}</p>
+    <p v-if="plans.trouble || trouble" class="problem" role="alert">{{ plans.trouble || trouble }}</p>
     <JobList />
     <section v-if="orders.length > 0" aria-labelledby="orders-head" class="orders">
       <h2 id="orders-head" class="eyebrow">Many pieces, by a day</h2>
@@ -91,9 +92,9 @@ async function remove(id: string) {
       </ul>
     </section>
     <LongList
-      v-if="planning.saved.length > 0"
+      v-if="plans.saved.length > 0"
       v-slot="{ item: p }"
-      :items="planning.saved"
+      :items="plans.saved"
       :key-of="p => p.id"
       class="plans">
       <MouldPicture :mould="p.plan.fills[0]?.mould" />
@@ -116,7 +117,7 @@ async function remove(id: string) {
         @click="remove(p.id)"
       />
     </LongList>
-    <div v-else-if="planning.loaded" class="empty">
+    <div v-else-if="plans.loaded" class="empty">
       <EmptyPicture :forms="['tub', 'tile', 'bowl']" />
       <p>
         No plans yet. A plan says what you fill and how you mix; everything else follows: how much water and powder, how
